@@ -1,0 +1,62 @@
+using System.Diagnostics;
+using VelvetFold.Core;
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Judgement;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Layouts.Lines;
+using VelvetFold.Formats;
+using VelvetFold.Formats.Json;
+
+// Times the parts of one answer in Core: ./velvet bench core. Medians over many runs, after a warm-up.
+var folder = AppContext.BaseDirectory;
+while (!File.Exists(Path.Combine(folder, "VelvetFold.slnx"))) folder = Path.GetDirectoryName(folder)!;
+foreach (var name in new[] { "kite-weekend", "year-of-bread" })
+{
+    var text = File.ReadAllBytes(Path.Combine(folder, "src", "VelvetFold.Web", "Demo", name + ".json"));
+    var kit = KitFile.Read(text).Value!;
+    var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
+    var pieces = CutList.Of(kit, layouts);
+    var answer = KitAnswer.For(kit, kit.Kits);
+    Console.WriteLine(name);
+    Time("read the document", () => KitFile.Read(text));
+    Time("checks", () => layouts.Select(l => PageCheck.Of(kit, l)).ToList());
+    Time("hidden", () => layouts.SelectMany(l => l.Pieces.SelectMany(p => Hidden.Of(l, p, Hidden.Lap(kit.Unit)))).ToList());
+    Time("pictures", () => layouts.Select(l => LayoutPicture.Draw(kit, l)).ToList());
+    Time("resolve", () => kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList());
+    Time("pages: resolve, check, draw", () => KitAnswer.Pages(kit));
+    Time("plan one kit", () => CutPlanner.Plan(CutList.Order(kit, pieces, 1)));
+    Time($"plan {kit.Kits} kits", () => CutPlanner.Plan(CutList.Order(kit, pieces, kit.Kits)));
+    Time("complete answer", () => KitAnswer.For(kit, kit.Kits));
+    Time("write the answer", () => System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(answer, JsonText.In(kit.Unit)));
+    Console.WriteLine($"  answer {System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(answer, JsonText.In(kit.Unit)).Length / 1000} kB");
+}
+
+var large = Large();
+Console.WriteLine($"13 pages, {large.Layouts.Sum(l => l.Pieces.Count)} pieces");
+Time("resolve", () => large.Layouts.Select(l => Resolver.Resolve(l, large)).ToList());
+Time("resolve with all checks", () => large.Layouts.Select(l => PageCheck.Of(large, Resolver.Resolve(l, large))).ToList());
+Time("pages: resolve, check, hidden, draw", () => KitAnswer.Pages(large));
+
+// Thirteen single pages of some thirty pieces, each measured from the one before it.
+static Kit Large()
+{
+    var lines = string.Join("\n", Enumerable.Range(0, 10).Select(n => $"panel 3 x 1 Paper, {(n == 0 ? "1/4 from top" : $"under B{n} gap 1/8")}, 1/4 from left"))
+        + "\n" + string.Join("\n", Enumerable.Range(0, 11).Select(n => $"photo 2 x 2 on mat 1/16 Paper, {(n % 3 == 0 ? "4 from left" : $"right of P{n} gap 1/8")}, {1 + n / 3 * 5 / 2} from top"))
+        + "\n10 strips 1/2 x 1 Paper, 1/4 from bottom, evenly 1/2 from sides";
+    var page = MeasureLines.Read(lines, MeasureLines.Blank(), "L1", newPapers: true);
+    return page.Kit with { Layouts = [.. Enumerable.Range(1, 13).Select(n => page.Layout with { Id = $"L{n}" })] };
+}
+
+static void Time(string what, Func<object?> work)
+{
+    for (var i = 0; i < 60; i++) work();
+    var times = new List<double>();
+    for (var i = 0; i < 60; i++)
+    {
+        var began = Stopwatch.GetTimestamp();
+        work();
+        times.Add(Stopwatch.GetElapsedTime(began).TotalMilliseconds);
+    }
+    times.Sort();
+    Console.WriteLine($"  {what,-40} {times[times.Count / 2],8:0.00} ms");
+}

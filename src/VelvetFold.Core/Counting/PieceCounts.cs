@@ -1,0 +1,56 @@
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Core.Counting;
+
+/// <summary>Equal pieces of one paper and face: how many for one kit and for all, and which they are.</summary>
+public sealed record PieceCount(string Paper, SheetFace Face, Size Size, int PerKit, int Total, IReadOnlyList<string> Labels);
+
+/// <summary>Photos of one size, as they are brought.</summary>
+public sealed record PhotoCount(Size Size, int PerKit, int Total);
+
+/// <summary>Sheets of one paper: needed, on hand (none where that is not limited), and how many are missing.</summary>
+/// <param name="KitsPossible">How many kits the sheets on hand give, cut kit by kit; none where sheets are not limited.</param>
+public sealed record SheetCount(string Paper, int PerKit, int Total, int? OnHand, int Missing, int? KitsPossible);
+
+/// <summary>All counts of a kit, for one and for the run.</summary>
+public sealed record Counts(int Kits, int Pieces, IReadOnlyList<PieceCount> ByPiece, IReadOnlyList<PhotoCount> Photos, IReadOnlyList<SheetCount> Sheets)
+{
+    /// <summary>Pieces for all kits together.</summary>
+    public long TotalPieces => (long)Pieces * Kits;
+
+    /// <summary>How many kits the scarcest paper gives; none where nothing is limited.</summary>
+    public int? KitsPossible => Sheets.Min(s => s.KitsPossible);
+
+    /// <summary>The paper that runs out first, where one is short of the run.</summary>
+    public string? Scarcest => Sheets.Where(s => s.Missing > 0).MinBy(s => s.KitsPossible)?.Paper;
+}
+
+/// <summary>Counts what a run of kits needs.</summary>
+public static class PieceCounts
+{
+    /// <summary>
+    /// Counts pieces, photos and sheets. Sheets for the run are those of the batch plan, which may share a sheet between kits.
+    /// </summary>
+    public static Counts Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan each, CutPlan batch, int kits)
+    {
+        var byPiece = pieces
+            .GroupBy(p => (p.Paper, p.Face, p.Size))
+            .Select(g => new PieceCount(g.Key.Paper, g.Key.Face, g.Key.Size, g.Count(), g.Count() * kits, [.. g.Select(p => p.Label)]));
+        var photos = layouts
+            .SelectMany(l => l.Pieces).Where(p => p.Piece.HoldsPhoto)
+            .GroupBy(p => p.Piece.Size)
+            .Select(g => new PhotoCount(g.Key, g.Count(), g.Count() * kits));
+        var sheets = kit.Papers.Where(p => each.For(p.Id) is not null).Select(p => Sheets(p, each.For(p.Id)!, batch.For(p.Id), kits));
+        return new(kits, pieces.Count, [.. byPiece], [.. photos], [.. sheets]);
+    }
+
+    private static SheetCount Sheets(Paper paper, SheetPlan each, SheetPlan? batch, int kits)
+    {
+        var needed = batch?.SheetsUsed ?? 0;
+        return new(paper.Id, each.SheetsUsed, needed, paper.OnHand, paper.OnHand is { } have ? Math.Max(0, needed - have) : 0,
+            paper.OnHand is { } hand && each.SheetsUsed > 0 ? hand / each.SheetsUsed : null);
+    }
+}

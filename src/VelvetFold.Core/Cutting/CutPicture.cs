@@ -1,0 +1,53 @@
+using VelvetFold.Core.Drawing;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Core.Cutting;
+
+/// <summary>Draws a sheet with its pieces, offcuts and numbered cuts, to scale.</summary>
+public static class CutPicture
+{
+    /// <summary>The sheet as it lies on the trimmer, face A up.</summary>
+    public static Scene Draw(Kit kit, Paper paper, CutPattern pattern)
+    {
+        var reading = kit.Reading();
+        var marks = new List<Mark> { new BoxMark(Role.Sheet, null, new(Length.Zero, Length.Zero, paper.Size)) };
+        foreach (var node in pattern.Root.All())
+        {
+            switch (node)
+            {
+                case PieceNode piece:
+                    marks.Add(new BoxMark(Role.Paper, piece.Piece.Id, piece.Box, new(paper.Id, piece.Piece.Face.ToString(), false)));
+                    marks.Add(new TextMark(Role.Label, piece.Piece.Id, piece.Box, piece.Piece.Id));
+                    break;
+                case OffcutNode offcut:
+                    marks.Add(new BoxMark(offcut.IsTearStrip ? Role.TearStrip : Role.Offcut, null, offcut.Box));
+                    break;
+            }
+        }
+        foreach (var offcut in pattern.Offcuts) marks.Add(new TextMark(Role.Offcut, null, offcut.Box, $"{offcut.Name} {reading.Format(offcut.Box.Size)}"));
+        marks.AddRange(pattern.Cuts.Select(LineOf));
+        return new(paper.Size, Says(reading, paper, pattern), marks);
+    }
+
+    /// <summary>The line a cut makes.</summary>
+    private static LineMark LineOf(TrimmerCut cut)
+    {
+        var box = cut.PartBox;
+        var (off, _) = SplitNode.Halve(box, cut.Fence, cut.Setting);
+        if (cut.Fence.Axis() == Axis.Across)
+        {
+            var x = cut.Fence.IsStart() ? off.Right : off.X;
+            return new(Role.Cut, null, x, box.Y, x, box.Bottom, cut.Order);
+        }
+        var y = cut.Fence.IsStart() ? off.Bottom : off.Y;
+        return new(Role.Cut, null, box.X, y, box.Right, y, cut.Order);
+    }
+
+    private static string Says(LengthPattern reading, Paper paper, CutPattern pattern)
+    {
+        var pieces = pattern.Placements.Select(p => $"{p.Piece} {reading.Format(p.Box.Size)} at {reading.Format(p.Box.X)} from the left, {reading.Format(p.Box.Y)} from the top");
+        return $"A sheet of {paper.Name}, {reading.Format(paper.Size)}: {string.Join("; ", pieces)}.";
+    }
+}

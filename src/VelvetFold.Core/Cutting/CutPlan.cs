@@ -1,0 +1,68 @@
+using System.Text.Json.Serialization;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Core.Cutting;
+
+/// <summary>A piece on the sheet; width and height as it lies there.</summary>
+public sealed record Placement(string Piece, Box Box, bool Turned, SheetFace Face);
+
+/// <summary>
+/// One setting of the trimmer: the part in hand goes with an edge to the fence, the blade runs the whole way, two parts come of it.
+/// </summary>
+/// <param name="Order">From 1, within the sheet.</param>
+/// <param name="Part">The part in hand.</param>
+/// <param name="Fence">The edge of that part that lies at the fence, as the sheet was first laid down.</param>
+/// <param name="Setting">From the fence to the blade.</param>
+/// <param name="Gives">What comes off, and what stays in the hand.</param>
+public sealed record TrimmerCut(int Order, string Part, Edge Fence, Length Setting, IReadOnlyList<string> Gives, Box PartBox);
+
+/// <summary>A part with the name it goes by.</summary>
+public sealed record NamedBox(string Name, Box Box);
+
+/// <summary>One way to cut a sheet, and how often it is cut that way.</summary>
+public sealed record CutPattern(string Sheet, int Times, [property: JsonIgnore] CutNode Root)
+{
+    // Worked out when first asked for: a planner makes many patterns that nobody ever looks at.
+    private readonly Lazy<IReadOnlyList<Placement>> _placements =
+        new(() => [.. Root.All().OfType<PieceNode>().Select(n => new Placement(n.Piece.Id, n.Box, n.Turned, n.Piece.Face))]);
+
+    private readonly Lazy<IReadOnlyList<TrimmerCut>> _cuts = new(() => TrimmerProgramme.Of(Root));
+    private readonly Lazy<IReadOnlyList<NamedBox>> _offcuts = new(() => TrimmerProgramme.Offcuts(Root));
+
+    /// <summary>The pieces, in the order they come off.</summary>
+    public IReadOnlyList<Placement> Placements => _placements.Value;
+
+    /// <summary>The cuts, in the order they are made.</summary>
+    public IReadOnlyList<TrimmerCut> Cuts => _cuts.Value;
+
+    /// <summary>What is left over and worth keeping.</summary>
+    public IReadOnlyList<NamedBox> Offcuts => _offcuts.Value;
+}
+
+/// <summary>Pieces that the sheets on hand do not suffice for.</summary>
+public sealed record Shortfall(string Piece, int Missing);
+
+/// <summary>The plan for one kind of sheet.</summary>
+/// <param name="LowerBound">No plan whatever uses fewer sheets.</param>
+public sealed record SheetPlan(string Sheet, int SheetsUsed, int LowerBound, IReadOnlyList<CutPattern> Patterns, IReadOnlyList<Shortfall> Shortfall)
+{
+    /// <summary>Whether fewer sheets are impossible.</summary>
+    public bool Proved => SheetsUsed <= LowerBound;
+}
+
+/// <summary>How everything asked for is cut.</summary>
+public sealed record CutPlan(IReadOnlyList<SheetPlan> BySheet)
+{
+    public int SheetsUsed => BySheet.Sum(s => s.SheetsUsed);
+
+    public int LowerBound => BySheet.Sum(s => s.LowerBound);
+
+    public bool Proved => BySheet.All(s => s.Proved);
+
+    /// <summary>How many cuts are made in all.</summary>
+    public int Cuts => BySheet.Sum(s => s.Patterns.Sum(p => p.Times * p.Cuts.Count));
+
+    /// <summary>The plan of that sheet, or null.</summary>
+    public SheetPlan? For(string sheet) => BySheet.FirstOrDefault(s => s.Sheet == sheet);
+}

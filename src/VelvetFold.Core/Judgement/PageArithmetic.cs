@@ -1,0 +1,93 @@
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Core.Judgement;
+
+/// <summary>Does it stay on the page, and does it add up?</summary>
+internal static class PageArithmetic
+{
+    private static readonly Axis[] Axes = [Axis.Across, Axis.Down];
+
+    public static IEnumerable<Finding> OffThePage(Kit kit, ResolvedLayout layout) =>
+        layout.Pieces.SelectMany(placed => Axes.SelectMany(axis => OffThePage(kit, layout, placed, axis)));
+
+    private static IEnumerable<Finding> OffThePage(Kit kit, ResolvedLayout layout, PlacedPiece placed, Axis axis)
+    {
+        if (placed.Piece.Rule(axis) is Hanging) yield break;
+        if (placed.Piece.Rule(axis) is Member member && layout.Layout.Arrangement(member.Of) is { Trimmed: true }) yield break;
+        var on = layout.Layout.PageBox(placed.Piece.Side).Along(axis);
+        var piece = placed.Box.Along(axis);
+        var (before, after) = (on.Start - piece.Start, piece.End - on.End);
+        if (!before.IsPositive && !after.IsPositive) yield break;
+        var edge = axis == Axis.Across ? (before.IsPositive ? Edge.Left : Edge.Right) : before.IsPositive ? Edge.Top : Edge.Bottom;
+        var by = Length.Max(before, after);
+        var reading = kit.Reading();
+        var what = $"{placed.Label} runs {reading.Format(by)} off the page at the {edge.Word()}.";
+        var chain = Chain(layout, placed, axis);
+        if (chain.Count > 1)
+            yield return StackTooLong(kit, layout, chain, axis, what, by);
+        else if (piece.Extent > on.Extent)
+            yield return new("off-page", Gravity.Fault, layout.Layout.Id, [placed.Id], $"{what} It is {reading.Format(piece.Extent)}, the page {reading.Format(on.Extent)}: make it smaller.");
+        else
+            yield return new("off-page", Gravity.Fault, layout.Layout.Id, [placed.Id], $"{what} Move it in, or make it smaller.",
+                new($"Move it to the {edge.Word()} edge", placed.Piece.With(axis, new FromEdge(edge, Length.Zero))));
+    }
+
+    /// <summary>The corners of a tilted piece reach farther than its box; what matters is where they end, to the next tick outside.</summary>
+    public static IEnumerable<Finding> TiltedOffThePage(Kit kit, ResolvedLayout layout)
+    {
+        foreach (var placed in layout.Pieces)
+        {
+            if (placed.Piece.Tilt is not { } tilt || tilt == 0) continue;
+            var angle = (double)Math.Abs(tilt) * Math.PI / 180;
+            Length Reach(Length along, Length across) => new((long)Math.Ceiling(along.Ticks * Math.Cos(angle) + across.Ticks * Math.Sin(angle)));
+            var box = placed.Box;
+            var (width, height) = (Reach(box.Width, box.Height), Reach(box.Height, box.Width));
+            var reach = new Box(box.X + (box.Width - width).Half, box.Y + (box.Height - height).Half, width, height);
+            var page = layout.Layout.PageBox(placed.Piece.Side);
+            if (page.Contains(reach) || !page.Contains(box)) continue;
+            var by = new[] { page.X - reach.X, page.Y - reach.Y, reach.Right - page.Right, reach.Bottom - page.Bottom }.Max();
+            yield return new("tilted-off-page", Gravity.Note, layout.Layout.Id, [placed.Id],
+                $"Tilted by {tilt.ToString(System.Globalization.CultureInfo.InvariantCulture)} degrees, {placed.Label} reaches {kit.Reading().Format(by.SnapTo(kit.Ruler))} over the page with a corner. Trim it there, move it in, or lay it straight.",
+                new("Lay it straight", placed.Piece with { Tilt = null }));
+        }
+    }
+
+    // The pieces from the last one back to the first that does not hang on another along this axis.
+    private static List<PlacedPiece> Chain(ResolvedLayout layout, PlacedPiece last, Axis axis)
+    {
+        var chain = new List<PlacedPiece> { last };
+        while (chain[^1].Piece.Rule(axis) is Beside beside && layout.Piece(beside.Of) is { } next && !chain.Contains(next)) chain.Add(next);
+        chain.Reverse();
+        return chain;
+    }
+
+    private static Finding StackTooLong(Kit kit, ResolvedLayout layout, List<PlacedPiece> chain, Axis axis, string what, Length by)
+    {
+        var reading = kit.Reading();
+        var longest = chain.Where(p => p.Piece.Kind != PieceKind.Photo).MaxBy(p => p.Box.Along(axis).Extent) ?? chain[^1];
+        var parts = string.Join(" + ", chain.Select(p => reading.Format(p.Box.Along(axis).Extent)));
+        var shorter = longest.Piece.Size.Along(axis) - by;
+        var way = axis == Axis.Down ? "tall" : "wide";
+        var says = $"{what} {string.Join(", ", chain.Select(p => p.Id))} {(axis == Axis.Down ? "under" : "beside")} each other are {parts} {way}, with their gaps {reading.Format(by)} more than there is. ";
+        if (longest.Piece.Kind == PieceKind.Photo || !shorter.IsPositive)
+            return new("stack-too-long", Gravity.Fault, layout.Layout.Id, [chain[^1].Id, .. chain.SkipLast(1).Select(p => p.Id)], says + "Leave one out, or make them smaller.");
+        var size = axis == Axis.Down ? new Size(longest.Piece.Size.Width, shorter) : new Size(shorter, longest.Piece.Size.Height);
+        return new("stack-too-long", Gravity.Fault, layout.Layout.Id, [chain[^1].Id, .. chain.SkipLast(1).Select(p => p.Id)],
+            $"{says}Shorten {longest.Id} to {reading.Format(shorter)}.", new($"Shorten {longest.Id} to {reading.Format(shorter)}", longest.Piece with { Size = size }));
+    }
+
+    /// <summary>A piece placed inside another, larger than it: a photo larger than its opening.</summary>
+    public static IEnumerable<Finding> LargerThanItsGround(Kit kit, ResolvedLayout layout)
+    {
+        foreach (var placed in layout.Pieces)
+            foreach (var axis in Axes)
+            {
+                if (placed.Piece.Rule(axis) is not Centred { In: { } on } || layout.Piece(on) is not { } ground) continue;
+                var (piece, room) = (placed.Box.Along(axis).Extent, ground.Box.Along(axis).Extent);
+                if (piece <= room) continue;
+                yield return new("larger-than-its-ground", Gravity.Note, layout.Layout.Id, [placed.Id, on],
+                    $"{placed.Label} is {kit.Reading().Format(piece)} {(axis == Axis.Across ? "wide" : "high")}, {kit.Reading().Format(piece - room)} more than {ground.Label} it is centred in. Make it smaller, or {ground.Id} larger.");
+            }
+    }
+}

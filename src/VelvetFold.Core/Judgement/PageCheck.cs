@@ -1,0 +1,34 @@
+using VelvetFold.Core.Layouts;
+
+namespace VelvetFold.Core.Judgement;
+
+/// <summary>Checks one resolved layout. Each rule is a small function of its own; a new one is added to the list and touches no other.</summary>
+public static class PageCheck
+{
+    private static readonly Func<Kit, ResolvedLayout, IEnumerable<Finding>>[] Rules =
+    [
+        PageArithmetic.OffThePage,
+        PageArithmetic.TiltedOffThePage,
+        PageArithmetic.LargerThanItsGround,
+        Layers.WhollyHidden,
+        Layers.TuckedOver,
+        Layers.UnaskedOverlaps,
+        Layers.NearlyMeeting,
+        Reveals.Uneven,
+        Reveals.Thin,
+        PaperCheck.PaperOf,
+        PaperCheck.LongerThanTheTrimmer,
+        PaperCheck.AgainstItsDirection,
+        Layers.RaisedUnderProtector,
+    ];
+
+    /// <summary>The findings of a layout, those of the resolver first; what the designer lets stand is marked so.</summary>
+    public static IReadOnlyList<Finding> Of(Kit kit, ResolvedLayout layout) =>
+        [.. layout.Findings.Concat(Rules.SelectMany(rule => rule(kit, layout))).Select(f => Accept(layout.Layout, f))];
+
+    // A fault cannot be let stand: it cannot be made.
+    private static Finding Accept(Layout layout, Finding finding) =>
+        finding.Gravity == Gravity.Note && layout.Accepted.FirstOrDefault(a => a.Code == finding.Code && a.Piece == finding.Pieces[0]) is { } accepted
+            ? finding with { Accepted = accepted.Note }
+            : finding;
+}

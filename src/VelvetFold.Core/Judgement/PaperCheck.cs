@@ -1,0 +1,57 @@
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Core.Judgement;
+
+/// <summary>Can the pieces come out of the paper they name?</summary>
+internal static class PaperCheck
+{
+    public static IEnumerable<Finding> PaperOf(Kit kit, ResolvedLayout layout) => layout.Pieces.SelectMany(p => PaperOf(kit, layout.Layout, p.Piece));
+
+    private static IEnumerable<Finding> PaperOf(Kit kit, Layout layout, Piece piece)
+    {
+        if (piece.Kind != PieceKind.Photo) return piece.IsCut ? Paper(kit, layout, piece, piece.Paper, piece.Face, piece.CutSize, "") : [];
+        if (piece.Opening?.Use == OpeningUse.Empty || piece.Stack(kit.Matting) is not { } stack) return [];
+        return stack.Layers.Where(l => l.Mat.Frame is null).SelectMany(l => Paper(kit, layout, piece, l.Mat.Paper, l.Mat.Face, l.Size, "the mat of "));
+    }
+
+    private static IEnumerable<Finding> Paper(Kit kit, Layout layout, Piece piece, string? id, SheetFace face, Size size, string what)
+    {
+        var label = what + layout.Label(piece);
+        if (kit.Paper(id) is not { } paper)
+        {
+            yield return new("no-paper", Gravity.Fault, layout.Id, [piece.Id],
+                id is null ? $"No paper is chosen for {label}. Choose one." : $"The paper {id} of {label} is not in the kit. Choose another, or add it to the stock.");
+            yield break;
+        }
+        if (paper[face] is null)
+            yield return new("no-face", Gravity.Fault, layout.Id, [piece.Id], $"{label} shows face {face} of {paper.Name}, which has only one face.",
+                piece.Kind == PieceKind.Photo ? null : new("Show face A", piece with { Face = SheetFace.A }));
+        // Across the seam it is cut in two, each half no wider than a page.
+        var cut = piece.Side == PageSide.Both ? new(Length.Min(size.Width, layout.Page.Width), size.Height) : size;
+        if (FitsSheet(paper, piece, face, cut)) yield break;
+        var reading = kit.Reading();
+        yield return new("larger-than-sheet", Gravity.Fault, layout.Id, [piece.Id],
+            $"{label} is {reading.Format(size)}; a sheet of {paper.Name} gives at most {reading.Format(paper.Usable.Size)}{(paper.TearStrip is null ? "" : " once the tear strip is off")}. Make it smaller or choose another paper.");
+    }
+
+    private static bool FitsSheet(Paper paper, Piece piece, SheetFace face, Size size)
+    {
+        if ((paper[face]?.Direction ?? PrintDirection.Free) == PrintDirection.Free)
+            return size.FitsIn(paper.Usable.Size) || size.Turned.FitsIn(paper.Usable.Size);
+        return (piece.PrintTurned && piece.Kind != PieceKind.Photo ? size.Turned : size).FitsIn(paper.Usable.Size);
+    }
+
+    public static IEnumerable<Finding> LongerThanTheTrimmer(Kit kit, ResolvedLayout layout) =>
+        kit.LongestCut is not { } longest
+            ? []
+            : layout.Pieces.Where(p => p.Piece.IsCut && p.Piece.CutSize.Longer > longest && p.Piece.CutSize.Shorter < longest).Select(p => new Finding("longer-than-trimmer", Gravity.Note, layout.Layout.Id, [p.Id],
+                $"{p.Label} is {kit.Reading().Format(p.Piece.CutSize.Longer)} long, and the trimmer cuts {kit.Reading().Format(longest)}. Make it shorter, or cut it with a knife and a long ruler."));
+
+    /// <summary>A print with one way up that lies on its side.</summary>
+    public static IEnumerable<Finding> AgainstItsDirection(Kit kit, ResolvedLayout layout) =>
+        layout.Pieces.Where(p => p.Piece is { IsCut: true, PrintTurned: true } && kit.Paper(p.Piece.Paper)?[p.Piece.Face]?.Direction == PrintDirection.OneWay)
+            .Select(p => new Finding("against-its-direction", Gravity.Note, layout.Layout.Id, [p.Id],
+                $"The print of {p.Label} has one way up and would lie on its side.", new("Stand it upright", p.Piece with { PrintTurned = false })));
+}

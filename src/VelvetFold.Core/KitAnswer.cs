@@ -1,0 +1,117 @@
+using VelvetFold.Core.Counting;
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Drawing;
+using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Guides;
+using VelvetFold.Core.Judgement;
+using VelvetFold.Core.Layouts;
+
+namespace VelvetFold.Core;
+
+/// <summary>A layout as computed: its pieces in place, their words and dimension lines, the picture, and what does not add up.</summary>
+/// <param name="Gaps">The gaps of pieces spread evenly.</param>
+public sealed record LayoutAnswer(
+    string Id, string Summary, IReadOnlyList<PieceAnswer> Pieces, IReadOnlyList<SpreadGaps> Gaps, Scene Picture, IReadOnlyList<Finding> Findings);
+
+/// <summary>A piece as computed.</summary>
+/// <param name="Place">Where it lies, in words.</param>
+/// <param name="Placed">Null where its place cannot be found; a finding says why.</param>
+/// <param name="Hidden">Its hidden middles, which may be cut out for other pieces.</param>
+public sealed record PieceAnswer(string Id, string Label, string Place, PlacedPiece? Placed, IReadOnlyList<Mark> Dimensions, IReadOnlyList<HiddenMiddle> Hidden);
+
+/// <summary>A sheet's picture, by paper and place of its pattern in the plan.</summary>
+public sealed record SheetPicture(string Paper, int Pattern, Scene Picture);
+
+/// <summary>A plan with its pictures.</summary>
+public sealed record PlanAnswer(CutPlan Plan, IReadOnlyList<SheetPicture> Pictures);
+
+/// <summary>
+/// All that follows from a kit document: places, findings, cuts, counts and steps. Computed on demand and stored nowhere.
+/// </summary>
+/// <param name="EachKit">How a guest cuts one kit.</param>
+/// <remarks>How the host cuts all kits together is asked for by itself (<see cref="BatchOf"/>): its pictures are many times the rest of the answer.</remarks>
+public sealed record KitAnswer(
+    IReadOnlyList<LayoutAnswer> Layouts, IReadOnlyList<Finding> StockFindings, IReadOnlyList<CutPiece> CutList,
+    PlanAnswer EachKit, Counts Counts, IReadOnlyList<Step> Steps)
+{
+    /// <summary>Computes a kit for so many kits.</summary>
+    /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
+    public static KitAnswer For(Kit kit, int kits, CancellationToken cancel = default) => Computation.Run(kit, kits, cancel).Answer;
+
+    /// <summary>How so many kits are cut together, patterns shared between them.</summary>
+    /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
+    public static PlanAnswer BatchOf(Kit kit, int kits, CancellationToken cancel = default) =>
+        Computation.Pictures(kit, Computation.Plan(kit, Cutting.CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]), kits, cancel));
+
+    /// <summary>Computes the pages alone: places, pictures and findings.</summary>
+    public static IReadOnlyList<LayoutAnswer> Pages(Kit kit) => [.. kit.Layouts.Select(l => Computation.Layout(kit, Resolver.Resolve(l, kit)))];
+
+    /// <summary>Computes one page or spread alone.</summary>
+    public static LayoutAnswer Page(Kit kit, Layout layout) => Computation.Layout(kit, Resolver.Resolve(layout, kit));
+
+    /// <summary>Computes a kit as one guest will make it, and what differs from the designer's.</summary>
+    /// <exception cref="ArgumentException">A change names an opening that is not there.</exception>
+    public static GuestAnswer ForGuest(Kit kit, IReadOnlyList<OpeningChange> changes, CancellationToken cancel = default)
+    {
+        var adapted = Adaptation.Apply(kit, changes);
+        var (before, after) = (Computation.Run(kit, 1, cancel), Computation.Run(adapted, 1, cancel));
+        return new(adapted, after.Answer,
+        [
+            .. Differences.OfPages(kit, before.Layouts, after.Layouts),
+            .. Differences.OfCuts(kit, before.Answer.CutList, after.Answer.CutList),
+            .. Differences.OfSheets(kit, before.Answer.EachKit.Plan, after.Answer.EachKit.Plan),
+            .. Differences.OfSteps(before.Answer.Steps, after.Answer.Steps),
+        ]);
+    }
+
+    private sealed record Computation(IReadOnlyList<ResolvedLayout> Layouts, KitAnswer Answer)
+    {
+        public static Computation Run(Kit kit, int kits, CancellationToken cancel)
+        {
+            var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
+            var pieces = Cutting.CutList.Of(kit, layouts);
+            var (each, batch) = (Plan(kit, pieces, 1, cancel), kits == 1 ? null : Plan(kit, pieces, kits, cancel));
+            var counts = PieceCounts.Of(kit, layouts, pieces, each, batch ?? each, kits);
+            return new(layouts, new(
+                [.. layouts.Select(l => Layout(kit, l))],
+                StockCheck.Of(kit, counts), pieces, Pictures(kit, each), counts,
+                Guide.Write(kit, layouts, each, Words.English)));
+        }
+
+        // Pieces that fit no sheet are told by a finding and left out of the plan, so that the rest can still be planned. The plan is for what
+        // is needed; what is on hand is compared by the counts.
+        public static CutPlan Plan(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, CancellationToken cancel)
+        {
+            var order = Cutting.CutList.Order(kit, pieces, kits);
+            order = order with { Sheets = [.. order.Sheets.Select(s => s with { OnHand = null })] };
+            var unfit = CutPlanner.Unfit(order).Select(p => p.Id).ToHashSet();
+            return CutPlanner.Plan(order with { Pieces = [.. order.Pieces.Where(p => !unfit.Contains(p.Id))] }, cancel);
+        }
+
+        public static PlanAnswer Pictures(Kit kit, CutPlan plan) => new(plan,
+            [.. plan.BySheet.SelectMany(s => s.Patterns.Select((p, i) => new SheetPicture(s.Sheet, i, CutPicture.Draw(kit, kit.Paper(s.Sheet)!, p))))]);
+
+        public static LayoutAnswer Layout(Kit kit, ResolvedLayout resolved)
+        {
+            var reading = kit.Reading();
+            var findings = PageCheck.Of(kit, resolved);
+            var pieces = resolved.Layout.Pieces.DistinctBy(p => p.Id).Select(piece => resolved.Piece(piece.Id) is { } placed
+                ? new PieceAnswer(piece.Id, placed.Label, PlaceWords.Say(piece, reading), placed, LayoutPicture.Dimensions(kit, resolved, placed), Hidden.Of(resolved, placed, Hidden.Lap(kit.Unit)))
+                : new PieceAnswer(piece.Id, resolved.Layout.Label(piece), PlaceWords.Say(piece, reading), null, [], []));
+            return new(resolved.Layout.Id, Summary(resolved.Layout, findings), [.. pieces], resolved.Gaps, LayoutPicture.Draw(kit, resolved), findings);
+        }
+
+        private static string Summary(Layout layout, IReadOnlyList<Finding> findings)
+        {
+            var photos = layout.Pieces.Count(p => p.HoldsPhoto);
+            var faults = findings.Count(f => f.Gravity == Gravity.Fault);
+            return $"{(layout.Kind == LayoutKind.Spread ? "2 pages" : "1 page")}, {Many(layout.Pieces.Count, "piece")}, {Many(photos, "photo")}; "
+                + (faults == 0 ? "adds up" : $"{faults} thing{(faults == 1 ? " does" : "s do")} not add up");
+        }
+
+        private static string Many(int n, string what) => n == 1 ? $"1 {what}" : $"{n} {what}s";
+    }
+}
+
+/// <summary>A guest's kit: the adapted document, all that follows from it, and what differs.</summary>
+public sealed record GuestAnswer(Kit Kit, KitAnswer Answer, IReadOnlyList<Difference> Differences);

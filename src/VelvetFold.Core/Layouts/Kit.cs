@@ -1,0 +1,50 @@
+using VelvetFold.Core.Matting;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Core.Layouts;
+
+/// <summary>
+/// A kit as its designer wrote it down. Everything else (boxes, cuts, counts, steps, pictures, fits) is computed from it.
+/// </summary>
+public sealed record Kit
+{
+    public required string Name { get; init; }
+
+    /// <summary>The unit its lengths are shown in.</summary>
+    public LengthUnit Unit { get; init; }
+
+    /// <summary>The smallest step of the ruler it is measured with.</summary>
+    public required Length Ruler { get; init; }
+
+    /// <summary>How photos are matted unless a photo says otherwise.</summary>
+    public required MatRule Matting { get; init; }
+
+    /// <summary>How many kits are to be packed.</summary>
+    public int Kits { get; init; }
+
+    /// <summary>The longest cut of the trimmer; none where it is no limit.</summary>
+    public Length? LongestCut { get; init; }
+
+    /// <summary>Whether the pages go into page protectors, which raised parts press on.</summary>
+    public bool Protectors { get; init; }
+
+    public IReadOnlyList<Paper> Papers { get; init; } = [];
+
+    public IReadOnlyList<Layout> Layouts { get; init; } = [];
+
+    /// <summary>The designer's own notes; they are not printed in the guide.</summary>
+    public string? Notes { get; init; }
+
+    /// <summary>The paper of that id, or null.</summary>
+    public Paper? Paper(string? id) => Papers.FirstOrDefault(p => p.Id == id);
+
+    /// <summary>The layout of that id, or null.</summary>
+    public Layout? Layout(string? id) => Layouts.FirstOrDefault(l => l.Id == id);
+
+    /// <summary>How its lengths are written for a reader.</summary>
+    public LengthPattern Reading() => LengthPattern.ForReading(Unit, Ruler);
+
+    /// <summary>The kit with one layout exchanged for another of the same id.</summary>
+    public Kit With(Layout layout) => this with { Layouts = [.. Layouts.Select(l => l.Id == layout.Id ? layout : l)] };
+}

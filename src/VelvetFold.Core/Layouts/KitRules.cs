@@ -1,0 +1,106 @@
+using System.Text.RegularExpressions;
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Core.Layouts;
+
+/// <summary>A value of a document that cannot be accepted: its path (<c>layouts[0].pieces[3].size</c>) and a sentence a person can act on.</summary>
+public sealed record Fault(string Path, string Says);
+
+/// <summary>
+/// What every kit document must keep to before it is taken in. What is merely unfinished or does not add up is not refused: findings tell of it.
+/// </summary>
+public static partial class KitRules
+{
+    /// <summary>The largest length of a sheet, page or piece: 10 m, more than any table holds.</summary>
+    public static readonly Length Largest = Length.Millimetres(10_000);
+
+    /// <summary>The most kits in one run.</summary>
+    public const int MostKits = 10_000;
+
+    /// <summary>The most pieces in one kit.</summary>
+    public const int MostPieces = 2_000;
+
+    /// <summary>All faults of a kit, in the order of the document.</summary>
+    public static IReadOnlyList<Fault> Faults(Kit kit)
+    {
+        var faults = new List<Fault>();
+        if (string.IsNullOrWhiteSpace(kit.Name) || kit.Name.Length > 120) faults.Add(new("name", "A kit needs a name of 1 to 120 characters."));
+        if (!kit.Ruler.IsPositive || kit.Ruler > Length.Inches(1)) faults.Add(new("ruler", $"The ruler's step is {kit.Ruler}; it must be more than 0 and at most 1 in."));
+        if (kit.Kits is < 0 or > MostKits) faults.Add(new("kits", $"{kit.Kits} kits cannot be planned; the number is from 0 to {MostKits}."));
+        if (kit.Layouts.Sum(l => l.Pieces.Count) > MostPieces) faults.Add(new("layouts", $"The kit has more than {MostPieces} pieces."));
+        Twice(faults, kit.Papers.Select(p => p.Id), i => $"papers[{i}].id", "papers");
+        Twice(faults, kit.Layouts.Select(l => l.Id), i => $"layouts[{i}].id", "layouts");
+        for (var i = 0; i < kit.Papers.Count; i++) PaperFaults(faults, kit.Papers[i], $"papers[{i}]");
+        for (var i = 0; i < kit.Layouts.Count; i++) LayoutFaults(faults, kit.Layouts[i], $"layouts[{i}]");
+        return faults;
+    }
+
+    private static void PaperFaults(List<Fault> faults, Stock.Paper paper, string at)
+    {
+        SizeFault(faults, paper.Size, $"{at}.size");
+        ColourFault(faults, paper.FaceA.Colour, $"{at}.faceA.colour");
+        ColourFault(faults, paper.FaceA.Ink, $"{at}.faceA.ink");
+        ColourFault(faults, paper.FaceB?.Colour, $"{at}.faceB.colour");
+        ColourFault(faults, paper.FaceB?.Ink, $"{at}.faceB.ink");
+        if (paper.OnHand is < 0 or > 100_000) faults.Add(new($"{at}.onHand", $"{paper.OnHand} sheets cannot be on hand; the number is from 0 to 100000."));
+        if (paper.TearStrip is { } strip && (!strip.Width.IsPositive || strip.Width >= paper.Size.Along(strip.Edge.Axis())))
+            faults.Add(new($"{at}.tearStrip.width", $"A tear strip of {strip.Width} does not fit a sheet of {paper.Size}."));
+    }
+
+    private static void LayoutFaults(List<Fault> faults, Layout layout, string at)
+    {
+        SizeFault(faults, layout.Page, $"{at}.page");
+        foreach (var (arrangement, a) in layout.Arrangements.Select((arrangement, a) => (arrangement, a)))
+        {
+            if (arrangement.Members.Count is 0 or > 500) faults.Add(new($"{at}.arrangements[{a}].members", $"An arrangement has from 1 to 500 members; {arrangement.Id} has {arrangement.Members.Count}."));
+            if (arrangement.Gutter < Length.Zero) faults.Add(new($"{at}.arrangements[{a}].gutter", $"A gutter of {arrangement.Gutter} is none; it is 0 or more."));
+        }
+        Twice(faults, layout.Pieces.Select(p => p.Id), i => $"{at}.pieces[{i}].id", $"pieces of {layout.Id}");
+        for (var i = 0; i < layout.Pieces.Count; i++)
+        {
+            var piece = layout.Pieces[i];
+            var path = $"{at}.pieces[{i}]";
+            if (!LabelPattern().IsMatch(piece.Id)) faults.Add(new($"{path}.id", $"'{piece.Id}' is not a label: one to eight letters and digits, such as B2."));
+            SizeFault(faults, piece.Size, $"{path}.size");
+            if (piece.Kind == PieceKind.Photo != piece.Opening is not null)
+                faults.Add(new($"{path}.opening", piece.Opening is null ? $"{piece.Id} is a photo, so it needs an opening." : $"{piece.Id} is no photo, so it has no opening."));
+            if (piece.Tilt is < -45 or > 45) faults.Add(new($"{path}.tilt", $"{piece.Id} is tilted by {piece.Tilt} degrees; from -45 to 45 can be."));
+            if (piece.Gut is { } gut && (!gut.IsPositive || gut * 2 >= piece.Size.Shorter)) faults.Add(new($"{path}.gut", $"A border of {gut} leaves nothing to cut out of {piece.Size}."));
+            if (piece.Shape is { Kind: OutlineKind.Template, Points.Count: < 3 or > 500 }) faults.Add(new($"{path}.shape.points", $"A template has from 3 to 500 points; {piece.Id} has {piece.Shape.Points.Count}."));
+            foreach (var (finish, f) in piece.Finishes.Select((finish, f) => (finish, f)))
+                if (finish.Allowance is { } uses && (uses < Length.Zero || uses > Largest)) faults.Add(new($"{path}.finishes[{f}].allowance", $"An edge cannot use up {uses}."));
+            foreach (var (mat, m) in (piece.Opening?.Mats ?? []).Select((mat, m) => (mat, m)))
+                if (mat.Frame is { IsPositive: false }) faults.Add(new($"{path}.opening.mats[{m}].frame", $"A frame's strips are {mat.Frame} wide; they must be wider than 0."));
+            if (layout.Kind == LayoutKind.Single && piece.Side != PageSide.Left) faults.Add(new($"{path}.side", $"{layout.Id} is a single page and has no other."));
+            foreach (var (mat, m) in (piece.Opening?.Mats ?? []).Select((mat, m) => (mat, m)))
+                if (!mat.Reveal.IsPositive || mat.Reveal > Largest) faults.Add(new($"{path}.opening.mats[{m}].reveal", $"A mat shows {mat.Reveal}; it must show more than 0."));
+        }
+    }
+
+    private static void SizeFault(List<Fault> faults, Size size, string path)
+    {
+        if (!size.IsReal) faults.Add(new(path, $"{size} is no size: width and height must be more than 0."));
+        else if (size.Longer > Largest) faults.Add(new(path, $"{size} is larger than {Largest}."));
+    }
+
+    private static void ColourFault(List<Fault> faults, string? colour, string path)
+    {
+        if (colour is not null && !ColourPattern().IsMatch(colour)) faults.Add(new(path, $"'{colour}' is not a colour; write it as #rrggbb."));
+    }
+
+    private static void Twice(List<Fault> faults, IEnumerable<string> ids, Func<int, string> path, string what)
+    {
+        var seen = new HashSet<string>();
+        foreach (var (id, i) in ids.Select((id, i) => (id, i)))
+        {
+            if (string.IsNullOrWhiteSpace(id) || id.Length > 60) faults.Add(new(path(i), "A name of 1 to 60 characters is needed."));
+            else if (!seen.Add(id)) faults.Add(new(path(i), $"Two {what} are called '{id}'. Give one of them another name."));
+        }
+    }
+
+    [GeneratedRegex("^#[0-9a-fA-F]{6}$")]
+    private static partial Regex ColourPattern();
+
+    [GeneratedRegex("^[A-Za-z][A-Za-z0-9]{0,7}$")]
+    private static partial Regex LabelPattern();
+}

@@ -1,0 +1,119 @@
+using VelvetFold.Core.Drawing;
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Core.Layouts;
+
+/// <summary>Draws a resolved layout to scale.</summary>
+public static class LayoutPicture
+{
+    /// <summary>The page or spread with all its pieces, back to front, each with its label.</summary>
+    public static Scene Draw(Kit kit, ResolvedLayout resolved)
+    {
+        var layout = resolved.Layout;
+        var marks = new List<Mark>();
+        foreach (var side in layout.Sides) marks.Add(new BoxMark(Role.Page, null, layout.PageBox(side)));
+        if (layout.Kind == LayoutKind.Spread)
+            marks.Add(new LineMark(Role.Seam, null, layout.Page.Width, Length.Zero, layout.Page.Width, layout.Page.Height));
+        foreach (var placed in resolved.Pieces) marks.AddRange(MarksOf(placed));
+        marks.AddRange(Labels(resolved.Pieces));
+        return new(layout.Size, Says(kit, resolved), marks);
+    }
+
+    /// <summary>The dimension lines of a piece: its own size, and the distances its rules are measured by.</summary>
+    public static IReadOnlyList<Mark> Dimensions(Kit kit, ResolvedLayout resolved, PlacedPiece placed)
+    {
+        var reading = kit.Reading();
+        var (box, label) = (placed.Box, placed.Label);
+        var marks = new List<Mark>
+        {
+            new DimensionMark(Role.Dimension, label, Axis.Across, box.Y, box.X, box.Right, reading.Format(box.Width)),
+            new DimensionMark(Role.Dimension, label, Axis.Down, box.Right, box.Y, box.Bottom, reading.Format(box.Height)),
+        };
+        foreach (var axis in new[] { Axis.Across, Axis.Down })
+        {
+            if (Gap(resolved, placed, axis) is not { } gap) continue;
+            var other = box.Along(axis == Axis.Across ? Axis.Down : Axis.Across);
+            marks.Add(new DimensionMark(Role.Dimension, label, axis, other.Start + other.Extent.Half, gap.Start, gap.End, reading.Format(gap.Extent)));
+        }
+        return marks;
+    }
+
+    // The stretch a rule speaks of, between what it leans on and the piece; none where they touch.
+    private static Span? Gap(ResolvedLayout resolved, PlacedPiece placed, Axis axis)
+    {
+        var layout = resolved.Layout;
+        var rule = placed.Piece.Rule(axis);
+        var piece = placed.Box.Along(axis);
+        // An arrangement's own block has no edge a ruler could find: its members are measured from the page.
+        var other = resolved.Piece(rule.LeansOn);
+        if (rule.LeansOn is not null && other is null) rule = new FromEdge(axis == Axis.Across ? Edge.Left : Edge.Top, Length.Zero);
+        var ground = other?.Box.Along(axis) ?? layout.PageBox(placed.Piece.Side).Along(axis);
+        var atStart = rule switch
+        {
+            FromEdge from => from.Edge.IsStart(),
+            Flush flush => flush.EdgeOn(layout.Kind, placed.Piece.Side).IsStart(),
+            Beside beside => !beside.Edge.IsStart(),
+            Tucked tucked => !tucked.Edge.IsStart(),
+            Hanging hanging => hanging.Edge.IsStart(),
+            _ => true,
+        };
+        var near = rule is Beside or Tucked ? (atStart ? ground.End : ground.Start) : atStart ? ground.Start : ground.End;
+        var edge = atStart ? piece.Start : piece.End;
+        var extent = (edge - near).Magnitude;
+        return extent.IsPositive ? new Span(Length.Min(near, edge), extent) : null;
+    }
+
+    private static IEnumerable<Mark> MarksOf(PlacedPiece placed)
+    {
+        var (piece, label) = (placed.Piece, placed.Label);
+        if (piece.Kind != PieceKind.Photo)
+        {
+            yield return new BoxMark(
+                Role.Paper, label, placed.Box, FillOf(piece.Paper, piece.Face.ToString(), piece.PrintTurned), ShapeOf(piece.Shape),
+                piece.Shape is { Kind: OutlineKind.Template } shape ? [.. shape.Points.Select(p => new ScenePoint(p.X, p.Y))] : null, piece.Tilt);
+        }
+        else
+        {
+            for (var i = placed.MatBoxes.Count - 1; i >= 0; i--)
+            {
+                var mat = placed.Stack.Layers[i].Mat;
+                yield return new BoxMark(Role.Mat, label, placed.MatBoxes[i], FillOf(mat.Paper, mat.Face.ToString(), false), Tilt: piece.Tilt);
+            }
+            yield return placed.PhotoBox is { } photo ? new BoxMark(Role.Photo, label, photo, Tilt: piece.Tilt) : new BoxMark(Role.Empty, label, placed.Box);
+        }
+    }
+
+    // A label stands where most of its piece is still to be seen; a piece that is wholly covered has none.
+    private static IEnumerable<Mark> Labels(IReadOnlyList<PlacedPiece> pieces)
+    {
+        for (var i = 0; i < pieces.Count; i++)
+        {
+            var seen = Uncovered.Rectangles(pieces[i].PhotoBox ?? pieces[i].Box, pieces.Skip(i + 1).Select(p => p.Box));
+            if (seen.Count == 0) continue;
+            yield return new TextMark(Role.Label, pieces[i].Label, seen.MaxBy(Roominess), pieces[i].Id);
+        }
+    }
+
+    // Labels are about twice as wide as high, and a wide strip serves them as well as a square.
+    private static Length Roominess(Box box) => Length.Min(box.Height * 2, Length.Min(box.Width, box.Height * 8));
+
+    private static string? ShapeOf(Outline? outline) => outline?.Kind switch
+    {
+        OutlineKind.Circle => "circle",
+        OutlineKind.Oval => "oval",
+        OutlineKind.Hexagon => "hexagon",
+        OutlineKind.Template => "template",
+        _ => null,
+    };
+
+    private static Fill? FillOf(string? paper, string face, bool turned) => paper is null ? null : new(paper, face, turned);
+
+    private static string Says(Kit kit, ResolvedLayout resolved)
+    {
+        var reading = kit.Reading();
+        var layout = resolved.Layout;
+        var what = layout.Kind == LayoutKind.Spread ? "Spread of two pages" : "Page";
+        var pieces = resolved.Pieces.Select(p => $"{p.Id} {reading.Format(p.Box.Size)} at {reading.Format(p.Box.X)} from the left and {reading.Format(p.Box.Y)} from the top");
+        return $"{what} {layout.Name}, {reading.Format(layout.Page)} each, back to front: {string.Join("; ", pieces)}.";
+    }
+}

@@ -1,0 +1,377 @@
+using VelvetFold.Core.Matting;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Core.Layouts.Lines;
+
+/// <summary>Reads one measure line against a kit: it makes a layout, pieces or an arrangement, or changes a piece.</summary>
+internal sealed class LineReader
+{
+    private static readonly string[] Shorthands = ["row", "column", "grid", "honeycomb"];
+
+    private readonly LineCursor _cursor;
+    private readonly PlaceReader _places;
+    private readonly bool _newPapers;
+    private Kit _kit;
+    private Layout _layout;
+
+    public LineReader(string text, Kit kit, string layoutId, bool newPapers)
+    {
+        _cursor = new(text, kit.Unit);
+        _places = new(_cursor, () => _layout!);
+        _newPapers = newPapers;
+        _kit = kit;
+        _layout = kit.Layout(layoutId) ?? new() { Id = layoutId, Name = layoutId, Page = StandardSizes.All[0].Size };
+    }
+
+    public IReadOnlyList<string> Completions => _cursor.Completions;
+
+    public (Kit Kit, string Layout, IReadOnlyList<string> Touched) Read()
+    {
+        var touched = ReadLine();
+        if (!_cursor.IsAtEnd) throw _cursor.Fault();
+        var kit = _kit.Layout(_layout.Id) is null ? _kit with { Layouts = [.. _kit.Layouts, _layout] } : _kit.With(_layout);
+        return (kit, _layout.Id, touched);
+    }
+
+    private IReadOnlyList<string> ReadLine()
+    {
+        if (_cursor.Take("spread", "page") is { } kind) return ReadLayout(kind);
+        var mark = _cursor.At;
+        if (_cursor.Word() is { } label && _cursor.Colon()) return ReadLabelled(label);
+        _cursor.GoTo(mark);
+        if (_places.PieceHere() is { } piece) return ReadChange(piece);
+        return ReadPieces(null, _cursor.Count() ?? 1);
+    }
+
+    // spread 12 x 12 "Up on the dune": the layout at hand becomes this, if it is still blank; otherwise a new one is begun.
+    private IReadOnlyList<string> ReadLayout(string kind)
+    {
+        var page = NeedSize();
+        var name = _cursor.Quoted() ?? _layout.Name;
+        var made = new Layout { Id = _layout.Pieces.Count == 0 ? _layout.Id : FreeLayoutId(), Name = name, Kind = kind == "spread" ? LayoutKind.Spread : LayoutKind.Single, Page = page };
+        _layout = made;
+        return [];
+    }
+
+    private string FreeLayoutId()
+    {
+        for (var n = 1; ; n++)
+            if (_kit.Layout($"L{n}") is null) return $"L{n}";
+    }
+
+    private IReadOnlyList<string> ReadLabelled(string label)
+    {
+        if (_cursor.Take(["evenly", .. Shorthands]) is { } kind) return ReadArrangement(label, kind);
+        return ReadPieces(label, 1);
+    }
+
+    private List<string> ReadPieces(string? label, int count)
+    {
+        if (count is < 1 or > 200) throw new LineException(1, $"{count} pieces cannot be made by one line; from 1 to 200 can.");
+        var kind = LineWords.Kinds[_cursor.Need([.. LineWords.Kinds.Keys])];
+        var name = _cursor.Quoted();
+        var size = NeedSize();
+        size = Oriented(size);
+        var (paper, face) = kind == PieceKind.Photo ? (null, SheetFace.A) : PaperHere() ?? (null, SheetFace.A);
+        var zero = Length.Zero;
+        var piece = new Piece
+        {
+            Id = label ?? FreeLabel(kind, []),
+            Name = name,
+            Kind = kind,
+            Size = size,
+            Paper = paper ?? (kind is PieceKind.Photo or PieceKind.DieCut or PieceKind.Sticker or PieceKind.Tie or PieceKind.Raised or PieceKind.Printed ? null : _kit.Papers.Count == 1 ? _kit.Papers[0].Id : null),
+            Face = face,
+            Across = kind == PieceKind.Base ? new FromEdge(Edge.Left, zero) : new Centred(),
+            Down = kind == PieceKind.Base ? new FromEdge(Edge.Top, zero) : new Centred(),
+            Opening = kind == PieceKind.Photo ? new() : null,
+        };
+        var group = new LineGroup();
+        piece = ReadClauses(piece, group);
+        if (label is not null && _layout.Piece(label) is not null)
+        {
+            _layout = _layout.With(piece);
+            return [label];
+        }
+        return Lay(piece, count, group);
+    }
+
+    private List<string> Lay(Piece piece, int count, LineGroup group)
+    {
+        var ids = new List<string> { piece.Id };
+        while (ids.Count < count) ids.Add(FreeLabel(piece.Kind, ids));
+        if (group.Kind is { } kind)
+        {
+            var id = FreeArrangementId();
+            var block = kind != ArrangementKind.Evenly;
+            _layout = _layout with
+            {
+                Arrangements =
+                [
+                    .. _layout.Arrangements,
+                    new()
+                    {
+                        Id = id, Kind = kind, Members = ids, Side = piece.Side, Axis = group.Axis, Start = group.Start, End = group.End, Over = group.Over,
+                        Gutter = group.Gutter, Columns = group.Columns, Trimmed = group.Trimmed, Across = block ? piece.Across : null, Down = block ? piece.Down : null,
+                    },
+                ],
+            };
+            if (block || group.Axis == Axis.Across) piece = piece with { Across = new Member(id) };
+            if (block || group.Axis == Axis.Down) piece = piece with { Down = new Member(id) };
+        }
+        _layout = _layout with { Pieces = [.. _layout.Pieces, .. ids.Select(id => piece with { Id = id })] };
+        return ids;
+    }
+
+    private IReadOnlyList<string> ReadChange(Piece piece)
+    {
+        if (_cursor.Take("remove") is not null)
+        {
+            _layout = _layout with { Pieces = [.. _layout.Pieces.Where(p => p.Id != piece.Id)] };
+            return [piece.Id];
+        }
+        var mark = _cursor.At;
+        if (_cursor.Length() is not null && _cursor.Take("x", "×", "by") is not null)
+        {
+            _cursor.GoTo(mark);
+            piece = piece with { Size = Oriented(NeedSize()) };
+        }
+        else
+        {
+            _cursor.GoTo(mark);
+        }
+        if (piece.Kind != PieceKind.Photo && PaperHere() is { } paper) piece = piece with { Paper = paper.Paper, Face = paper.Face };
+        var changed = ReadClauses(piece, null);
+        _layout = _layout.With(changed);
+        return [changed.Id];
+    }
+
+    private List<string> ReadArrangement(string label, string kind)
+    {
+        var columns = kind is "grid" or "honeycomb" ? _cursor.Count() ?? throw new LineException(_cursor.Column, "Say how many stand in a row: grid 3 P1 P2 P3 …") : (int?)null;
+        var members = new List<string>();
+        while (_places.PieceHere() is { } piece) members.Add(piece.Id);
+        if (members.Count == 0) throw _cursor.Fault();
+        var arrangement = new Arrangement
+        {
+            Id = label,
+            Kind = kind switch { "evenly" => ArrangementKind.Evenly, "row" => ArrangementKind.Row, "column" => ArrangementKind.Column, "grid" => ArrangementKind.Grid, _ => ArrangementKind.Honeycomb },
+            Members = members,
+            Columns = columns,
+            Side = _layout.Piece(members[0])!.Side,
+        };
+        while (_cursor.Comma() || !_cursor.IsAtEnd) arrangement = ArrangementClause(arrangement);
+        _layout = _layout with { Arrangements = [.. _layout.Arrangements.Where(a => a.Id != label), arrangement], Pieces = [.. _layout.Pieces.Select(p => JoinedTo(p, arrangement))] };
+        return members;
+    }
+
+    private static Piece JoinedTo(Piece piece, Arrangement arrangement)
+    {
+        if (!arrangement.Members.Contains(piece.Id)) return piece;
+        if (arrangement.Puts(Axis.Across)) piece = piece with { Across = new Member(arrangement.Id) };
+        return arrangement.Puts(Axis.Down) ? piece with { Down = new Member(arrangement.Id) } : piece;
+    }
+
+    private Arrangement ArrangementClause(Arrangement arrangement)
+    {
+        if (_cursor.Take("on") is not null) return arrangement with { Side = LineWords.Pages[_cursor.Need([.. LineWords.Pages.Keys])] };
+        if (arrangement.Kind == ArrangementKind.Evenly)
+        {
+            var group = new LineGroup();
+            _places.ReadEvenly(group);
+            return arrangement with { Axis = group.Axis, Start = group.Start, End = group.End, Over = group.Over };
+        }
+        if (_cursor.Take("gap") is not null) return arrangement with { Gutter = _cursor.NeedLength() };
+        if (_cursor.Take("trimmed") is not null) return arrangement with { Trimmed = true };
+        var (axis, rule) = _places.Place() ?? throw _cursor.Fault();
+        return axis == Axis.Across ? arrangement with { Across = rule } : arrangement with { Down = rule };
+    }
+
+    private Piece ReadClauses(Piece piece, LineGroup? group)
+    {
+        _cursor.Comma();
+        while (!_cursor.IsAtEnd)
+        {
+            piece = Clause(piece, group);
+            _cursor.Comma();
+        }
+        return piece;
+    }
+
+    // One clause: an option, or a place on one axis or both.
+    private Piece Clause(Piece piece, LineGroup? group)
+    {
+        if (Option(piece) is { } changed) return changed;
+        if (_cursor.Take("in the") is not null) return Corner(piece);
+        if (group is not null && _cursor.Take("in a") is not null) return InA(piece, group);
+        if (group is not null && _cursor.Take("evenly") is not null)
+        {
+            _places.ReadEvenly(group);
+            return piece;
+        }
+        if (_cursor.Take("in") is not null && _places.NeedArrangement() is var block) return piece with { Across = new Member(block), Down = new Member(block) };
+        if (_cursor.Take("centred") is not null) return CentredClause(piece);
+        var (axis, rule) = _places.Place() ?? throw _cursor.Fault();
+        return piece.With(axis, rule);
+    }
+
+    private Piece Corner(Piece piece)
+    {
+        var down = LineWords.Sides[_cursor.Need("top", "bottom")];
+        var across = LineWords.Sides[_cursor.Need("left", "right")];
+        _cursor.Need("corner");
+        var of = _cursor.Take("of") is null ? null : _places.NeedPiece();
+        return piece with { Across = new FromEdge(across, Length.Zero, of), Down = new FromEdge(down, Length.Zero, of) };
+    }
+
+    private Piece InA(Piece piece, LineGroup group)
+    {
+        group.Kind = _cursor.Need(Shorthands) switch { "row" => ArrangementKind.Row, "column" => ArrangementKind.Column, "grid" => ArrangementKind.Grid, _ => ArrangementKind.Honeycomb };
+        if (group.Kind is ArrangementKind.Grid or ArrangementKind.Honeycomb)
+        {
+            _cursor.Need("of");
+            group.Columns = _cursor.Count() ?? throw new LineException(_cursor.Column, "Say how many stand in a row: in a grid of 3.");
+        }
+        if (_cursor.Take("gap") is not null) group.Gutter = _cursor.NeedLength();
+        if (group.Kind == ArrangementKind.Honeycomb && _cursor.Take("trimmed") is not null) group.Trimmed = true;
+        return piece;
+    }
+
+    private Piece CentredClause(Piece piece)
+    {
+        var axis = _cursor.Take("across", "down");
+        var on = _cursor.Take("in", "on") is null ? null : _places.NeedPiece();
+        if (axis != "down") piece = piece with { Across = new Centred(on) };
+        return axis == "across" ? piece : piece with { Down = new Centred(on) };
+    }
+
+    private Piece? Option(Piece piece)
+    {
+        var mark = _cursor.At;
+        if (_cursor.Take("called") is not null) return piece with { Name = _cursor.Quoted() ?? throw new LineException(_cursor.Column, "The name after 'called' stands in quotation marks.") };
+        if (_cursor.Take("on mat", "on mats") is not null) return OnMat(piece);
+        if (_cursor.Take("on") is not null) return piece with { Side = NeedPage() };
+        if (_cursor.Take(LineWords.Schools.Keys) is { } school) return Photo(piece, mark, o => o with { School = LineWords.Schools[school] });
+        if (_cursor.Take("focal") is not null) return Photo(piece, mark, o => o with { Focal = true });
+        if (_cursor.Take("left empty") is not null) return Photo(piece, mark, o => o with { Use = OpeningUse.Empty });
+        if (_cursor.Take("print turned") is not null) return piece with { PrintTurned = true };
+        if (_cursor.Take("raised") is not null) return piece with { Mount = Mount.Raised };
+        if (_cursor.Take("flat") is not null) return piece with { Mount = Mount.Flat };
+        if (_cursor.Take("tilted") is not null) return piece with { Tilt = _cursor.NeedNumber() };
+        if (_cursor.Take("gutted") is not null) return piece with { Gut = _cursor.NeedLength() };
+        if (_cursor.Take(LineWords.Shapes.Keys) is { } shape) return piece with { Shape = LineWords.Shapes[shape] == OutlineKind.Rectangle ? null : new() { Kind = LineWords.Shapes[shape] } };
+        if (_cursor.Take("template") is not null) return piece with { Shape = new() { Kind = OutlineKind.Template, Points = NeedPoints() } };
+        if (_cursor.Take(LineWords.Works.Keys) is { } work) return Finished(piece, LineWords.Works[work]);
+        return null;
+    }
+
+    private PageSide NeedPage()
+    {
+        var at = _cursor.Column;
+        var side = LineWords.Pages[_cursor.Need([.. LineWords.Pages.Keys])];
+        if (_layout.Kind == LayoutKind.Single && side != PageSide.Left) throw new LineException(at, $"{_layout.Id} is a single page.");
+        return side;
+    }
+
+    private static Piece Photo(Piece piece, int at, Func<PhotoOpening, PhotoOpening> change) => piece.Opening is { } opening
+        ? piece with { Opening = change(opening) }
+        : throw new LineException(at + 1, $"{piece.Id} is no photo.");
+
+    private Piece OnMat(Piece piece)
+    {
+        var at = _cursor.At;
+        var reveal = _cursor.Length() ?? _kit.Matting.Reveal;
+        var (paper, face) = PaperHere() ?? throw _cursor.Fault();
+        var frame = _cursor.Take("framed") is null ? (Length?)null : _cursor.NeedLength();
+        return Photo(piece, at, o => o with { Mats = [.. o.Mats, new Mat { Paper = paper!, Face = face, Reveal = reveal, Frame = frame }] });
+    }
+
+    private Piece Finished(Piece piece, EdgeWork work)
+    {
+        var edges = _cursor.Take("all round") is not null ? Edges.All : [LineWords.Sides[_cursor.Need([.. LineWords.Sides.Keys])]];
+        var uses = _cursor.Take("uses") is null ? (Length?)null : _cursor.NeedLength();
+        return piece with { Finishes = [.. piece.Finishes.Where(f => !edges.Contains(f.Edge)), .. edges.Select(e => new EdgeFinish { Edge = e, Work = work, Allowance = uses })] };
+    }
+
+    private List<OutlinePoint> NeedPoints()
+    {
+        var points = new List<OutlinePoint>();
+        while (_cursor.Take("(") is not null)
+        {
+            var x = _cursor.NeedLength();
+            if (!_cursor.Comma()) throw _cursor.Fault();
+            points.Add(new(x, _cursor.NeedLength()));
+            _cursor.Need(")");
+        }
+        return points.Count >= 3 ? points : throw new LineException(_cursor.Column, "A template needs at least three points: (0, 0) (3, 0) (0, 4).");
+    }
+
+    private (string? Paper, SheetFace Face)? PaperHere()
+    {
+        var id = KnownPaper() ?? (_newPapers ? NewPaper() : null);
+        if (id is null) return null;
+        return (id, _cursor.Take("face A", "face B", "A", "B") is { } face && face[^1] is 'B' or 'b' ? SheetFace.B : SheetFace.A);
+    }
+
+    private string? KnownPaper()
+    {
+        if (_cursor.Take(_kit.Papers.SelectMany(p => (IEnumerable<string>)[p.Name, p.Id, .. Short(p)])) is not { } name) return null;
+        return (_kit.Papers.FirstOrDefault(p => string.Equals(p.Name, name, StringComparison.OrdinalIgnoreCase) || string.Equals(p.Id, name, StringComparison.OrdinalIgnoreCase))
+            ?? _kit.Papers.First(p => Short(p).Contains(name, StringComparer.OrdinalIgnoreCase))).Id;
+    }
+
+    // "Ember" for "Ember cardstock", where no other paper begins so.
+    private IEnumerable<string> Short(Paper paper)
+    {
+        var first = paper.Name.Split(' ')[0];
+        return first != paper.Name && _kit.Papers.Count(p => p.Name.Split(' ')[0].Equals(first, StringComparison.OrdinalIgnoreCase)) == 1 ? [first] : [];
+    }
+
+    private string? NewPaper()
+    {
+        if (_cursor.Phrase(LineWords.ClauseStarts) is not { } name) return null;
+        var id = name.ToLowerInvariant().Replace(' ', '-');
+        _kit = _kit with { Papers = [.. _kit.Papers, new() { Id = id, Name = name, Size = StandardSizes.All[0].Size, FaceA = new() { Colour = "#e4d2b0" }, FaceB = new() { Colour = "#fffdf8" } }] };
+        return id;
+    }
+
+    private Size NeedSize()
+    {
+        var at = _cursor.Column;
+        var width = _cursor.NeedLength();
+        _cursor.Need("x", "×", "by");
+        var height = _cursor.NeedLength();
+        if (!width.IsPositive || !height.IsPositive) throw new LineException(at, "Width and height must be more than 0.");
+        return new(width, height);
+    }
+
+    private Size Oriented(Size size) => _cursor.Take("upright", "lying") switch
+    {
+        "upright" => new(size.Shorter, size.Longer),
+        "lying" => new(size.Longer, size.Shorter),
+        _ => size,
+    };
+
+    private string FreeLabel(PieceKind kind, IReadOnlyList<string> taken)
+    {
+        var letter = kind switch
+        {
+            PieceKind.Strip => 'S',
+            PieceKind.Photo => 'P',
+            PieceKind.Title => 'T',
+            PieceKind.Journaling => 'J',
+            PieceKind.DieCut or PieceKind.Sticker or PieceKind.Raised => 'D',
+            PieceKind.Tie => 'Y',
+            _ => 'B',
+        };
+        for (var n = 1; ; n++)
+            if (_layout.Piece($"{letter}{n}") is null && !taken.Contains($"{letter}{n}")) return $"{letter}{n}";
+    }
+
+    private string FreeArrangementId()
+    {
+        for (var n = 1; ; n++)
+            if (_layout.Arrangement($"G{n}") is null && _layout.Piece($"G{n}") is null) return $"G{n}";
+    }
+}

@@ -1,0 +1,83 @@
+using VelvetFold.Core.Matting;
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Core.Layouts.Lines;
+
+/// <summary>The words of the measure line; reader and writer share them.</summary>
+internal static class LineWords
+{
+    public static readonly IReadOnlyDictionary<string, PieceKind> Kinds = new Dictionary<string, PieceKind>(StringComparer.OrdinalIgnoreCase)
+    {
+        ["base"] = PieceKind.Base,
+        ["panel"] = PieceKind.Panel,
+        ["strip"] = PieceKind.Strip,
+        ["photo"] = PieceKind.Photo,
+        ["title"] = PieceKind.Title,
+        ["journaling"] = PieceKind.Journaling,
+        ["die-cut"] = PieceKind.DieCut,
+        ["sticker"] = PieceKind.Sticker,
+        ["tie"] = PieceKind.Tie,
+        ["raised part"] = PieceKind.Raised,
+        ["printed"] = PieceKind.Printed,
+        ["bases"] = PieceKind.Base,
+        ["panels"] = PieceKind.Panel,
+        ["strips"] = PieceKind.Strip,
+        ["photos"] = PieceKind.Photo,
+        ["titles"] = PieceKind.Title,
+        ["die-cuts"] = PieceKind.DieCut,
+        ["stickers"] = PieceKind.Sticker,
+        ["ties"] = PieceKind.Tie,
+        ["raised parts"] = PieceKind.Raised,
+    };
+
+    public static readonly IReadOnlyDictionary<string, EdgeWork> Works = new Dictionary<string, EdgeWork>(StringComparer.OrdinalIgnoreCase)
+    {
+        ["torn"] = EdgeWork.Torn,
+        ["scalloped"] = EdgeWork.Scalloped,
+        ["punched"] = EdgeWork.Punched,
+        ["inked"] = EdgeWork.Inked,
+        ["rounded"] = EdgeWork.Rounded,
+        ["mitred"] = EdgeWork.Mitred,
+        ["dovetailed"] = EdgeWork.Dovetailed,
+        ["straight"] = EdgeWork.Straight,
+    };
+
+    public static readonly IReadOnlyDictionary<string, OutlineKind> Shapes = new Dictionary<string, OutlineKind>(StringComparer.OrdinalIgnoreCase)
+    {
+        ["circle"] = OutlineKind.Circle,
+        ["oval"] = OutlineKind.Oval,
+        ["hexagon"] = OutlineKind.Hexagon,
+        ["rectangle"] = OutlineKind.Rectangle,
+    };
+
+    public static readonly IReadOnlyDictionary<string, Edge> Sides = new Dictionary<string, Edge>(StringComparer.OrdinalIgnoreCase)
+    {
+        ["left"] = Edge.Left,
+        ["top"] = Edge.Top,
+        ["right"] = Edge.Right,
+        ["bottom"] = Edge.Bottom,
+    };
+
+    public static readonly IReadOnlyDictionary<string, PageSide> Pages = new Dictionary<string, PageSide>(StringComparer.OrdinalIgnoreCase)
+    {
+        ["left page"] = PageSide.Left,
+        ["right page"] = PageSide.Right,
+        ["both pages"] = PageSide.Both,
+    };
+
+    public static readonly IReadOnlyDictionary<string, MatSchool> Schools = new Dictionary<string, MatSchool>(StringComparer.OrdinalIgnoreCase)
+    {
+        ["mat grows"] = MatSchool.GrowMat,
+        ["photo trimmed"] = MatSchool.TrimPhoto,
+    };
+
+    public static string Of<T>(IReadOnlyDictionary<string, T> words, T value)
+        where T : struct => words.First(w => w.Value.Equals(value)).Key;
+
+    /// <summary>Words a name of paper ends before, when papers are not known.</summary>
+    public static readonly IReadOnlyList<string> ClauseStarts =
+    [
+        "under", "over", "left of", "right of", "flush", "centred", "evenly", "in a", "in the", "on left page", "on right page", "on both pages", "on mat", "called",
+        "tucked", "hanging", "focal", "raised", "tilted", "upright", "lying", "gutted", .. Works.Keys, .. Shapes.Keys, "A", "B", "left as", "right as", "top as", "bottom as",
+    ];
+}

@@ -1,0 +1,61 @@
+using System.Text.Json.Serialization;
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Core.Layouts;
+
+/// <summary>The kind of an outline.</summary>
+[JsonConverter(typeof(TextEnum<OutlineKind>))]
+public enum OutlineKind
+{
+    [JsonStringEnumMemberName("rectangle")] Rectangle,
+
+    /// <summary>A circle as wide as the piece.</summary>
+    [JsonStringEnumMemberName("circle")] Circle,
+
+    /// <summary>An oval that touches all four sides.</summary>
+    [JsonStringEnumMemberName("oval")] Oval,
+
+    /// <summary>A regular hexagon with two points up and down; its width is the distance between two flats.</summary>
+    [JsonStringEnumMemberName("hexagon")] Hexagon,
+
+    /// <summary>Points of one's own.</summary>
+    [JsonStringEnumMemberName("template")] Template,
+}
+
+/// <summary>A corner of a template, from the top left of the piece.</summary>
+[method: JsonConstructor]
+public readonly record struct OutlinePoint(Length X, Length Y);
+
+/// <summary>The outline of a piece within its box.</summary>
+public sealed record Outline
+{
+    public OutlineKind Kind { get; init; }
+
+    /// <summary>The corners of a template, in order; at least three.</summary>
+    public IReadOnlyList<OutlinePoint> Points { get; init; } = [];
+
+    /// <summary>The box that points span.</summary>
+    /// <exception cref="InvalidOperationException">There are no points.</exception>
+    public static Box Bounds(IReadOnlyList<OutlinePoint> points)
+    {
+        var (x, y) = (points.Min(p => p.X), points.Min(p => p.Y));
+        return new(x, y, points.Max(p => p.X) - x, points.Max(p => p.Y) - y);
+    }
+
+    /// <summary>Twice the area that points enclose, in square ticks; exact (the shoelace formula).</summary>
+    public static Int128 TwiceArea(IReadOnlyList<OutlinePoint> points)
+    {
+        var sum = Int128.Zero;
+        for (var i = 0; i < points.Count; i++)
+        {
+            var (a, b) = (points[i], points[(i + 1) % points.Count]);
+            sum += (Int128)a.X.Ticks * b.Y.Ticks - (Int128)b.X.Ticks * a.Y.Ticks;
+        }
+        return sum < 0 ? -sum : sum;
+    }
+
+    /// <summary>
+    /// The height of a regular hexagon of so many ticks from flat to flat, points up and down: width x 2/sqrt(3), to the nearest tick.
+    /// </summary>
+    public static Length HexagonHeight(Length width) => new((long)Math.Round(width.Ticks * (2 / Math.Sqrt(3))));
+}

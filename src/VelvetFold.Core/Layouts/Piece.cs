@@ -1,0 +1,148 @@
+using System.Text.Json.Serialization;
+using VelvetFold.Core.Matting;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Core.Layouts;
+
+/// <summary>What a piece is.</summary>
+[JsonConverter(typeof(TextEnum<PieceKind>))]
+public enum PieceKind
+{
+    /// <summary>The sheet everything else lies on.</summary>
+    [JsonStringEnumMemberName("base")] Base,
+
+    /// <summary>A larger piece of paper.</summary>
+    [JsonStringEnumMemberName("panel")] Panel,
+
+    /// <summary>A long, narrow one.</summary>
+    [JsonStringEnumMemberName("strip")] Strip,
+
+    /// <summary>A place for a photo, with the mats it lies on.</summary>
+    [JsonStringEnumMemberName("photo")] Photo,
+
+    /// <summary>A card for the title.</summary>
+    [JsonStringEnumMemberName("title")] Title,
+
+    /// <summary>A card to write on.</summary>
+    [JsonStringEnumMemberName("journaling")] Journaling,
+
+    /// <summary>A die-cut part, which comes ready-made.</summary>
+    [JsonStringEnumMemberName("die-cut")] DieCut,
+
+    /// <summary>A sticker.</summary>
+    [JsonStringEnumMemberName("sticker")] Sticker,
+
+    /// <summary>Twine, ribbon or thread.</summary>
+    [JsonStringEnumMemberName("tie")] Tie,
+
+    /// <summary>Something that stands up from the page: foam letters, gems, a bow.</summary>
+    [JsonStringEnumMemberName("raised")] Raised,
+
+    /// <summary>An area printed on a base already; nothing is cut for it.</summary>
+    [JsonStringEnumMemberName("printed")] Printed,
+}
+
+/// <summary>What an opening holds.</summary>
+[JsonConverter(typeof(TextEnum<OpeningUse>))]
+public enum OpeningUse
+{
+    [JsonStringEnumMemberName("photo")] Photo,
+
+    /// <summary>Left empty: it keeps its place, but has no photo and no mats.</summary>
+    [JsonStringEnumMemberName("empty")] Empty,
+}
+
+/// <summary>What a photo opening adds to a piece. The piece's size is then the photo's stock size as it lies, before any trimming.</summary>
+public sealed record PhotoOpening
+{
+    /// <summary>The school of matting; none where the kit's own holds.</summary>
+    public MatSchool? School { get; init; }
+
+    /// <summary>The mats, inner one first.</summary>
+    public IReadOnlyList<Mat> Mats { get; init; } = [];
+
+    /// <summary>The photo the eye should meet first.</summary>
+    public bool Focal { get; init; }
+
+    public OpeningUse Use { get; init; }
+}
+
+/// <summary>One piece of a layout.</summary>
+public sealed record Piece
+{
+    /// <summary>Its short label within the layout: B2, P1.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>What the designer calls it; none where the kind says enough.</summary>
+    public string? Name { get; init; }
+
+    public required PieceKind Kind { get; init; }
+
+    /// <summary>The page it lies on, in a spread.</summary>
+    public PageSide Side { get; init; }
+
+    /// <summary>Its finished size; of a photo opening, the stock size of the photo as it lies.</summary>
+    public required Size Size { get; init; }
+
+    /// <summary>The paper it is cut from; none for a photo.</summary>
+    public string? Paper { get; init; }
+
+    /// <summary>The face of the paper that shows.</summary>
+    public SheetFace Face { get; init; }
+
+    /// <summary>Whether the print is meant to lie a quarter turned on the page.</summary>
+    public bool PrintTurned { get; init; }
+
+    /// <summary>Where it lies from left to right.</summary>
+    public required AxisRule Across { get; init; }
+
+    /// <summary>Where it lies from top to bottom.</summary>
+    public required AxisRule Down { get; init; }
+
+    /// <summary>Its outline; none for a rectangle.</summary>
+    public Outline? Shape { get; init; }
+
+    /// <summary>The edges that are not simply straight.</summary>
+    public IReadOnlyList<EdgeFinish> Finishes { get; init; } = [];
+
+    /// <summary>How it is stuck down.</summary>
+    public Mount Mount { get; init; }
+
+    /// <summary>Turned so many degrees clockwise about its middle, -45 to 45; none where it lies straight.</summary>
+    public decimal? Tilt { get; init; }
+
+    /// <summary>The border that is kept where its inside is cut out for other pieces; none where it stays whole.</summary>
+    public Length? Gut { get; init; }
+
+    /// <summary>For a photo: its mats and what may be done with it.</summary>
+    public PhotoOpening? Opening { get; init; }
+
+    /// <summary>The rule of one axis.</summary>
+    public AxisRule Rule(Axis axis) => axis == Axis.Across ? Across : Down;
+
+    /// <summary>The piece with the rule of one axis exchanged.</summary>
+    public Piece With(Axis axis, AxisRule rule) => axis == Axis.Across ? this with { Across = rule } : this with { Down = rule };
+
+    /// <summary>The finish of one edge.</summary>
+    public EdgeFinish Finish(Edge edge) => Finishes.FirstOrDefault(f => f.Edge == edge) ?? new() { Edge = edge };
+
+    /// <summary>The size it is cut to: its finished size and what its edges use up.</summary>
+    [JsonIgnore]
+    public Size CutSize => new(
+        Size.Width + Finish(Edge.Left).Uses + Finish(Edge.Right).Uses,
+        Size.Height + Finish(Edge.Top).Uses + Finish(Edge.Bottom).Uses);
+
+    /// <summary>Whether it is cut from paper by this kit's plan, rather than coming ready-made or being a photo.</summary>
+    [JsonIgnore]
+    public bool IsCut => Kind is PieceKind.Base or PieceKind.Panel or PieceKind.Strip or PieceKind.Title or PieceKind.Journaling;
+
+    /// <summary>Whether it holds a photo.</summary>
+    [JsonIgnore]
+    public bool HoldsPhoto => Kind == PieceKind.Photo && Opening?.Use != OpeningUse.Empty;
+
+    /// <summary>The photo on its mats; null where trimming leaves nothing. A piece that is no photo is a stack of its own size.</summary>
+    public MatStack? Stack(MatRule rule) => Opening is { Use: OpeningUse.Photo } opening
+        ? MatStack.Build(Size, opening.School ?? rule.School, opening.Mats)
+        : new(Size, []);
+}

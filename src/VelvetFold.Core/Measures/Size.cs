@@ -1,0 +1,49 @@
+namespace VelvetFold.Core.Measures;
+
+/// <summary>A width and a height, neither negative.</summary>
+public readonly record struct Size
+{
+    /// <exception cref="ArgumentOutOfRangeException">The width or the height is negative.</exception>
+    public Size(Length width, Length height)
+    {
+        ArgumentOutOfRangeException.ThrowIfNegative(width.Ticks, nameof(width));
+        ArgumentOutOfRangeException.ThrowIfNegative(height.Ticks, nameof(height));
+        (Width, Height) = (width, height);
+    }
+
+    /// <summary>From the left edge to the right.</summary>
+    public Length Width { get; }
+
+    /// <summary>From the top edge to the bottom.</summary>
+    public Length Height { get; }
+
+    /// <summary>The same size turned a quarter.</summary>
+    public Size Turned => new(Height, Width);
+
+    /// <summary>Whether it holds paper at all: both sides more than nothing.</summary>
+    public bool IsReal => Width.IsPositive && Height.IsPositive;
+
+    /// <summary>The longer of the two sides.</summary>
+    public Length Longer => Length.Max(Width, Height);
+
+    /// <summary>The shorter of the two sides.</summary>
+    public Length Shorter => Length.Min(Width, Height);
+
+    /// <summary>The area in square ticks; exact, and far from overflow for anything on a table.</summary>
+    public Int128 Area => (Int128)Width.Ticks * Height.Ticks;
+
+    /// <summary>Larger by <paramref name="border"/> on every side, or smaller where it is negative; null where nothing would be left.</summary>
+    public Size? Grown(Length border)
+    {
+        var (w, h) = (Width + border * 2, Height + border * 2);
+        return w.IsPositive && h.IsPositive ? new Size(w, h) : null;
+    }
+
+    /// <summary>Whether this fits into the other as it stands.</summary>
+    public bool FitsIn(Size other) => Width <= other.Width && Height <= other.Height;
+
+    /// <summary>The length of the side that runs along an axis.</summary>
+    public Length Along(Axis axis) => axis == Axis.Across ? Width : Height;
+
+    public override string ToString() => $"{Width} x {Height}";
+}

@@ -1,0 +1,126 @@
+using System.Text.Json.Serialization;
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Core.Stock;
+
+/// <summary>Which face of a sheet.</summary>
+[JsonConverter(typeof(TextEnum<SheetFace>))]
+public enum SheetFace
+{
+    A,
+    B,
+}
+
+/// <summary>Which ways round a print may lie without looking wrong.</summary>
+[JsonConverter(typeof(TextEnum<PrintDirection>))]
+public enum PrintDirection
+{
+    /// <summary>Any way round: a dot print, a solid colour.</summary>
+    [JsonStringEnumMemberName("free")] Free,
+
+    /// <summary>May be turned by a half, not by a quarter: a stripe.</summary>
+    [JsonStringEnumMemberName("half-turn")] HalfTurn,
+
+    /// <summary>One way up only: lettering, a row of figures.</summary>
+    [JsonStringEnumMemberName("one-way")] OneWay,
+}
+
+/// <summary>The kind of print, for the picture.</summary>
+[JsonConverter(typeof(TextEnum<PrintKind>))]
+public enum PrintKind
+{
+    [JsonStringEnumMemberName("solid")] Solid,
+    [JsonStringEnumMemberName("stripe")] Stripe,
+    [JsonStringEnumMemberName("plaid")] Plaid,
+    [JsonStringEnumMemberName("dot")] Dot,
+    [JsonStringEnumMemberName("floral")] Floral,
+    [JsonStringEnumMemberName("figures")] Figures,
+    [JsonStringEnumMemberName("lettering")] Lettering,
+}
+
+/// <summary>One face of a sheet: its ground colour (<c>#rrggbb</c>), the colour printed on it, the kind of print and its direction.</summary>
+public sealed record Face
+{
+    public required string Colour { get; init; }
+
+    /// <summary>The colour of the print (<c>#rrggbb</c>); none on a solid face.</summary>
+    public string? Ink { get; init; }
+
+    public PrintKind Print { get; init; }
+
+    public PrintDirection Direction { get; init; }
+
+    /// <summary>How large the motif is; a large one must stay in a big piece.</summary>
+    public Length? Motif { get; init; }
+}
+
+/// <summary>A strip along one edge, printed with the maker's name, that is cut off first; its back is usable.</summary>
+public sealed record TearStrip
+{
+    public required Edge Edge { get; init; }
+
+    public required Length Width { get; init; }
+}
+
+/// <summary>A paper that sheets are bought of.</summary>
+public sealed record Paper
+{
+    /// <summary>Its short name within the kit, in small letters; pieces name it.</summary>
+    public required string Id { get; init; }
+
+    public required string Name { get; init; }
+
+    public required Size Size { get; init; }
+
+    /// <summary>The front.</summary>
+    public required Face FaceA { get; init; }
+
+    /// <summary>The back; none where it is not printed and not meant to be seen.</summary>
+    public Face? FaceB { get; init; }
+
+    public TearStrip? TearStrip { get; init; }
+
+    /// <summary>Sheets on hand; none where as many as needed can be bought.</summary>
+    public int? OnHand { get; init; }
+
+    /// <summary>How thick a sheet is.</summary>
+    public Length? Thickness { get; init; }
+
+    /// <summary>The face's print, or null where the sheet has no such face.</summary>
+    public Face? this[SheetFace face] => face == SheetFace.A ? FaceA : FaceB;
+
+    /// <summary>What is left of the sheet once its tear strip is off; the strip itself comes first or last on its axis.</summary>
+    [JsonIgnore]
+    public Box Usable
+    {
+        get
+        {
+            var whole = new Box(Length.Zero, Length.Zero, Size);
+            if (TearStrip is not { } strip) return whole;
+            return strip.Edge switch
+            {
+                Edge.Left => new(strip.Width, Length.Zero, Size.Width - strip.Width, Size.Height),
+                Edge.Top => new(Length.Zero, strip.Width, Size.Width, Size.Height - strip.Width),
+                Edge.Right => new(Length.Zero, Length.Zero, Size.Width - strip.Width, Size.Height),
+                _ => new(Length.Zero, Length.Zero, Size.Width, Size.Height - strip.Width),
+            };
+        }
+    }
+
+    /// <summary>The tear strip's place on the sheet, or null where there is none.</summary>
+    [JsonIgnore]
+    public Box? TearStripBox
+    {
+        get
+        {
+            if (TearStrip is not { } strip) return null;
+            return strip.Edge switch
+            {
+                Edge.Left => new(Length.Zero, Length.Zero, strip.Width, Size.Height),
+                Edge.Top => new(Length.Zero, Length.Zero, Size.Width, strip.Width),
+                Edge.Right => new(Size.Width - strip.Width, Length.Zero, strip.Width, Size.Height),
+                _ => new(Length.Zero, Size.Height - strip.Width, Size.Width, strip.Width),
+            };
+        }
+    }
+}

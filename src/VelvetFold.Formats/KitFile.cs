@@ -1,0 +1,49 @@
+using System.Text.Json;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Formats.Json;
+
+namespace VelvetFold.Formats;
+
+/// <summary>A kit as a file that anyone may keep, read and write: what it is, which version of the format, and the kit document.</summary>
+public sealed record KitFile(string Format, int Version, Kit Kit)
+{
+    /// <summary>The word that every kit file says it is.</summary>
+    public const string FormatName = "velvet-fold-kit";
+
+    /// <summary>The version this application writes and reads.</summary>
+    public const int CurrentVersion = 1;
+
+    private static readonly JsonWriterOptions Indented = new() { Indented = true, Encoder = JsonText.In(LengthUnit.Inch).Encoder };
+
+    /// <summary>Writes a kit file, indented, with lengths in the kit's own unit where it says them exactly.</summary>
+    public static byte[] Write(Kit kit)
+    {
+        using var buffer = new MemoryStream();
+        using (var writer = new Utf8JsonWriter(buffer, Indented)) JsonSerializer.Serialize(writer, new KitFile(FormatName, CurrentVersion, kit), JsonText.In(kit.Unit));
+        buffer.WriteByte((byte)'\n');
+        return buffer.ToArray();
+    }
+
+    /// <summary>Reads a kit file; a bad one is refused with every fault it has.</summary>
+    public static DocumentReading<Kit> Read(ReadOnlySpan<byte> utf8)
+    {
+        var reading = Document.Read<KitFile>(utf8);
+        if (reading.Value is not { } file) return new(null, reading.Faults);
+        if (file.Format != FormatName) return new(null, [new("format", $"'{file.Format}' is not a kit file; '{FormatName}' should stand here.")]);
+        if (file.Version != CurrentVersion) return new(null, [new("version", $"The file is of version {file.Version}; this application reads version {CurrentVersion}.")]);
+        var faults = KitRules.Faults(file.Kit);
+        return faults.Count > 0 ? new(null, [.. faults.Select(f => f with { Path = "kit." + f.Path })]) : new(file.Kit, []);
+    }
+
+    /// <summary>A kit document alone, as it is stored: compact.</summary>
+    public static string WriteDocument(Kit kit) => JsonSerializer.Serialize(kit, JsonText.In(kit.Unit));
+
+    /// <summary>Reads a stored kit document.</summary>
+    /// <exception cref="InvalidDataException">It cannot be read; the message names every fault.</exception>
+    public static Kit ReadDocument(string json)
+    {
+        var reading = Document.Read<Kit>(System.Text.Encoding.UTF8.GetBytes(json));
+        return reading.Value ?? throw new InvalidDataException(string.Join(" ", reading.Faults.Select(f => $"{f.Path}: {f.Says}")));
+    }
+}

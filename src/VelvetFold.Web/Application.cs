@@ -1,0 +1,86 @@
+using System.Reflection;
+using VelvetFold.Core.Measures;
+using VelvetFold.Formats.Json;
+using VelvetFold.Store;
+using VelvetFold.Web.Endpoints;
+
+namespace VelvetFold.Web;
+
+/// <summary>Builds and runs the application.</summary>
+internal static class Application
+{
+    /// <summary>The largest body a request may have; a kit of two thousand pieces stays well under it.</summary>
+    public const long LargestBody = 8 * 1024 * 1024;
+
+    // Making the OpenAPI document at build time starts the program without running it: nothing may be opened then.
+    private static bool IsDescribing => Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+
+    public static async Task<int> RunAsync(string[] args)
+    {
+        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
+        var start = StartOptions.From(builder.Configuration);
+        if (!IsDescribing && start.WhyNot() is { } why)
+        {
+            await Console.Error.WriteLineAsync(why);
+            return 1;
+        }
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.AddServerHeader = false;
+            kestrel.Limits.MaxRequestBodySize = LargestBody;
+            kestrel.ListenLocalhost(start.Port);
+        });
+        builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.None).AddFilter("Microsoft.AspNetCore", LogLevel.Warning).AddFilter("Microsoft.Hosting", LogLevel.Warning);
+        AddParts(builder, start);
+        var app = builder.Build();
+        Map(app);
+        if (!IsDescribing) await PrepareAsync(app, start);
+        app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Velvet Fold is open at http://127.0.0.1:{start.Port} (data in {start.Data})"));
+        await app.RunAsync();
+        return 0;
+    }
+
+    private static void AddParts(WebApplicationBuilder builder, StartOptions start)
+    {
+        builder.Services.AddSingleton(TimeProvider.System);
+        builder.Services.AddDbContext<StudioContext>(options => options.UseStudio(start.Data));
+        builder.Services.AddScoped<KitShelf>().AddScoped<GuestList>().AddScoped<DemoStudio>();
+        builder.Services.ConfigureHttpJsonOptions(json => JsonText.Configure(json.SerializerOptions, LengthUnit.Inch));
+        builder.Services.AddProblemDetails();
+        builder.Services.AddExceptionHandler<Problems.BadRequestHandler>();
+        builder.Services.AddOpenApi("api", MeasureSchemas.Describe);
+    }
+
+    private static void Map(WebApplication app)
+    {
+        app.UseExceptionHandler();
+        app.UseStatusCodePages();
+        app.Use(Headers);
+        app.UseStaticFiles(FrontEnd.Files(app.Environment));
+        var api = app.MapGroup("/api");
+        api.MapKits();
+        api.MapKitFiles();
+        api.MapGuests();
+        api.MapCompute();
+        api.MapStudio();
+        app.MapOpenApi("/api/openapi.json").ExcludeFromDescription();
+        app.MapFallback("/api/{**rest}", () => Results.Problem(statusCode: 404, detail: "There is nothing at this address.")).ExcludeFromDescription();
+        app.MapFallback(FrontEnd.Page).ExcludeFromDescription();
+    }
+
+    private static async Task PrepareAsync(WebApplication app, StartOptions start)
+    {
+        await using var scope = app.Services.CreateAsyncScope();
+        await StudioDatabase.PrepareAsync(scope.ServiceProvider.GetRequiredService<StudioContext>());
+        if (start.Demo) await scope.ServiceProvider.GetRequiredService<DemoStudio>().OpenAsync(default);
+    }
+
+    // The application loads nothing from elsewhere, and no other page may frame it.
+    private static Task Headers(HttpContext context, RequestDelegate next)
+    {
+        context.Response.Headers.ContentSecurityPolicy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
+        context.Response.Headers.XContentTypeOptions = "nosniff";
+        context.Response.Headers["Referrer-Policy"] = "same-origin";
+        return next(context);
+    }
+}

@@ -1,0 +1,50 @@
+using System.Text.Json;
+using Microsoft.EntityFrameworkCore;
+using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Measures;
+using VelvetFold.Formats;
+using VelvetFold.Formats.Json;
+using VelvetFold.Store;
+
+namespace VelvetFold.Web;
+
+/// <summary>The made-up demo studio: its kits are kit files like anyone's, its guests changes like anyone's.</summary>
+internal sealed class DemoStudio(StudioContext context, KitShelf shelf, GuestList guests)
+{
+    private static readonly string[] Files = ["year-of-bread", "kite-weekend"];
+
+    /// <summary>Puts the demo kits on the shelf, those that are not there yet.</summary>
+    public async Task OpenAsync(CancellationToken cancel)
+    {
+        foreach (var file in Files)
+        {
+            var kit = Kit(file);
+            if (await context.Kits.AnyAsync(k => k.Name == kit.Name, cancel)) continue;
+            var stored = await shelf.AddAsync(kit, cancel);
+            if (file == "kite-weekend") await SeatGuestsAsync(stored.Slug, cancel);
+        }
+    }
+
+    /// <summary>One of the demo kits.</summary>
+    internal static Core.Layouts.Kit Kit(string file)
+    {
+        using var stream = typeof(DemoStudio).Assembly.GetManifestResourceStream($"VelvetFold.Web.Demo.{file}.json")
+            ?? throw new InvalidOperationException($"No demo kit {file}.");
+        using var buffer = new MemoryStream();
+        stream.CopyTo(buffer);
+        var reading = KitFile.Read(buffer.ToArray());
+        return reading.Value ?? throw new InvalidDataException($"The demo kit {file}: {string.Join(" ", reading.Faults.Select(f => $"{f.Path}: {f.Says}"))}");
+    }
+
+    private async Task SeatGuestsAsync(string slug, CancellationToken cancel)
+    {
+        (string Name, OpeningChange[] Changes)[] seats =
+        [
+            ("Marta", [new("L1", "P2", OpeningMove.Turn)]),
+            ("Ilse", [new("L1", "P4", OpeningMove.LeaveEmpty), new("L2", "P1", OpeningMove.Turn)]),
+            ("Bram", []),
+        ];
+        foreach (var (name, changes) in seats)
+            await guests.AddAsync(slug, name, JsonSerializer.Serialize(changes, JsonText.In(LengthUnit.Inch)), cancel);
+    }
+}

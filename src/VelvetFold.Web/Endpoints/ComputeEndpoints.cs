@@ -1,0 +1,201 @@
+using System.Text.Json.Serialization;
+using VelvetFold.Core;
+using VelvetFold.Core.Drawing;
+using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Layouts.Lines;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Web.Endpoints;
+
+/// <summary>A kit to compute.</summary>
+/// <param name="Kits">For how many kits; those of the document where left out.</param>
+internal sealed record KitQuestion(Kit Kit, int? Kits = null);
+
+/// <summary>A kit to compute as one guest will make it.</summary>
+internal sealed record GuestQuestion(Kit Kit, IReadOnlyList<OpeningChange> Changes);
+
+/// <summary>A text that should be a length.</summary>
+internal sealed record LengthQuestion(string Text, LengthUnit Unit, Length? Ruler = null);
+
+/// <summary>A length, exact and as it is read.</summary>
+internal sealed record LengthAnswer(Length Exact, string Reading);
+
+/// <summary>The sizes people call by name.</summary>
+internal sealed record SizesAnswer(IReadOnlyList<NamedSize> Sizes);
+
+/// <summary>A kit whose pages are to be computed.</summary>
+internal sealed record PagesQuestion(Kit Kit);
+
+/// <summary>Every page: boxes, cut sizes, hidden middles, gaps, pictures and findings.</summary>
+internal sealed record PagesAnswer(IReadOnlyList<LayoutAnswer> Layouts);
+
+/// <summary>Measure lines to read.</summary>
+/// <param name="Kit">The kit they speak of; without one they bring their papers along.</param>
+/// <param name="Layout">The id of the layout they begin with; the first where left out.</param>
+internal sealed record LinesQuestion(string Text, Kit? Kit = null, string? Layout = null);
+
+/// <summary>What measure lines make.</summary>
+/// <param name="Text">The layout read out as measure lines again.</param>
+/// <param name="Pages">The layout as computed with them, for the ghost.</param>
+internal sealed record LinesAnswer(
+    Kit Kit, Layout Layout, IReadOnlyList<string> Touched, IReadOnlyList<LineFault> Errors, IReadOnlyList<string> Completions, string Text, LayoutAnswer Pages);
+
+/// <summary>What is done to a layout.</summary>
+[JsonConverter(typeof(TextEnum<LayoutDeed>))]
+internal enum LayoutDeed
+{
+    [JsonStringEnumMemberName("mirror")] Mirror,
+    [JsonStringEnumMemberName("duplicate")] Duplicate,
+    [JsonStringEnumMemberName("to-spread")] ToSpread,
+    [JsonStringEnumMemberName("to-pages")] ToPages,
+    [JsonStringEnumMemberName("swap")] Swap,
+}
+
+/// <summary>A layout of a kit, and what is done to it.</summary>
+/// <param name="Piece">To swap: the first piece, and <paramref name="With"/> the second.</param>
+internal sealed record LayoutQuestion(Kit Kit, string Layout, LayoutDeed Do, string? Piece = null, string? With = null);
+
+/// <summary>Two pieces to measure between.</summary>
+internal sealed record DistancesQuestion(Kit Kit, string Layout, string From, string To);
+
+/// <summary>The distances between their edges, and the shortest dimension line across and down.</summary>
+internal sealed record DistancesAnswer(IReadOnlyList<EdgeDistance> Distances, IReadOnlyList<Mark> Lines);
+
+/// <summary>The kit afterwards, and the id of the layout to look at.</summary>
+internal sealed record LayoutWorkAnswer(Kit Kit, string Layout);
+
+/// <summary>A piece to move along its relations, in steps of the kit's ruler: right and down, or left and up where negative.</summary>
+internal sealed record MoveQuestion(Kit Kit, string Layout, string Piece, int Across, int Down);
+
+/// <summary>Two revisions to compare.</summary>
+internal sealed record RevisionsQuestion(Kit Before, Kit After);
+
+/// <summary>What differs between two revisions, in words.</summary>
+internal sealed record RevisionsAnswer(IReadOnlyList<Change> Changes);
+
+internal static class ComputeEndpoints
+{
+    public static void MapCompute(this RouteGroupBuilder api)
+    {
+        var compute = api.MapGroup("/compute").WithTags("Compute");
+        compute.MapPost("/kit", KitAsync).Accepts<KitQuestion>("application/json").Produces<KitAnswer>().ProducesProblem(400);
+        compute.MapPost("/batch", BatchAsync).Accepts<KitQuestion>("application/json").Produces<PlanAnswer>().ProducesProblem(400);
+        compute.MapPost("/pages", PagesAsync).Accepts<PagesQuestion>("application/json").Produces<PagesAnswer>().ProducesProblem(400);
+        compute.MapPost("/measure-lines", LinesAsync).Accepts<LinesQuestion>("application/json").Produces<LinesAnswer>().ProducesProblem(400);
+        compute.MapPost("/layouts", LayoutsAsync).Accepts<LayoutQuestion>("application/json").Produces<LayoutWorkAnswer>().ProducesProblem(400);
+        compute.MapPost("/move", MoveAsync).Accepts<MoveQuestion>("application/json").Produces<LayoutWorkAnswer>().ProducesProblem(400);
+        compute.MapPost("/distances", DistancesAsync).Accepts<DistancesQuestion>("application/json").Produces<DistancesAnswer>().ProducesProblem(400);
+        compute.MapPost("/revisions", RevisionsAsync).Accepts<RevisionsQuestion>("application/json").Produces<RevisionsAnswer>().ProducesProblem(400);
+        compute.MapPost("/guest", GuestAsync).Accepts<GuestQuestion>("application/json").Produces<GuestAnswer>().ProducesProblem(400);
+        compute.MapPost("/length", LengthAsync).Accepts<LengthQuestion>("application/json").Produces<LengthAnswer>().ProducesProblem(400);
+        api.MapGet("/sizes", () => Results.Ok(new SizesAnswer(StandardSizes.All))).WithTags("Compute").Produces<SizesAnswer>();
+    }
+
+    private static Task<IResult> KitAsync(HttpRequest request, CancellationToken cancel) =>
+        AnswerAsync(request, (kit, kits) => KitAnswer.For(kit, kits, cancel));
+
+    private static Task<IResult> BatchAsync(HttpRequest request, CancellationToken cancel) =>
+        AnswerAsync(request, (kit, kits) => KitAnswer.BatchOf(kit, kits, cancel));
+
+    private static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<Kit, int, T> answer)
+    {
+        var reading = await Body.ReadAsync<KitQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        var kits = question.Kits ?? question.Kit.Kits;
+        if (kits is < 0 or > KitRules.MostKits) return Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 0 to {KitRules.MostKits}.");
+        return Body.Json(answer(question.Kit, Math.Max(1, kits)), question.Kit.Unit);
+    }
+
+    private static async Task<IResult> PagesAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<PagesQuestion>(request, "kit.", q => q.Kit);
+        return reading.Value is { } question ? Body.Json(new PagesAnswer(KitAnswer.Pages(question.Kit)), question.Kit.Unit) : Problems.Bad(reading.Faults);
+    }
+
+    private static async Task<IResult> LinesAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<LinesQuestion>(request, "kit.", q => q.Kit ?? MeasureLines.Blank());
+        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (question.Text.Length > 100_000) return Problems.Bad("text", "The text is longer than 100000 characters.");
+        var kit = question.Kit ?? MeasureLines.Blank();
+        var layout = question.Layout ?? (kit.Layouts.Count > 0 ? kit.Layouts[0].Id : "L1");
+        if (question.Layout is not null && kit.Layout(question.Layout) is null) return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+        var lines = MeasureLines.Read(question.Text, kit, layout, newPapers: question.Kit is null);
+        return Body.Json(
+            new LinesAnswer(lines.Kit, lines.Layout, lines.Touched, lines.Faults, lines.Completions, MeasureLines.Write(lines.Kit, lines.Layout), KitAnswer.Page(lines.Kit, lines.Layout)),
+            kit.Unit);
+    }
+
+    private static async Task<IResult> LayoutsAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<LayoutQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        var kit = question.Kit;
+        if (kit.Layout(question.Layout) is not { } layout) return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+        if (question.Do == LayoutDeed.Swap && (layout.Piece(question.Piece) is null || layout.Piece(question.With) is null))
+            return Problems.Bad(layout.Piece(question.Piece) is null ? "piece" : "with", $"Two pieces of {layout.Id} change places; name both.");
+        var free = Enumerable.Range(1, kit.Layouts.Count + 1).Select(n => $"L{n}").First(id => kit.Layout(id) is null);
+        var (after, look) = question.Do switch
+        {
+            LayoutDeed.Mirror => (kit.With(LayoutWork.Mirror(layout)), layout.Id),
+            LayoutDeed.Duplicate => (After(kit, layout, LayoutWork.Duplicate(layout, free)), free),
+            LayoutDeed.Swap => (kit.With(LayoutWork.Swap(layout, question.Piece!, question.With!)), layout.Id),
+            LayoutDeed.ToSpread => (kit.With(LayoutWork.ToSpread(layout)), layout.Id),
+            _ when layout.Kind == LayoutKind.Spread && LayoutWork.ToSinglePages(layout, free) is var (left, right) => (After(kit.With(left), left, right), layout.Id),
+            _ => (kit, layout.Id),
+        };
+        return Body.Json(new LayoutWorkAnswer(after, look), kit.Unit);
+    }
+
+    private static async Task<IResult> MoveAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<MoveQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        var kit = question.Kit;
+        if (kit.Layout(question.Layout) is not { } layout) return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+        if (layout.Piece(question.Piece) is not { } piece) return Problems.Bad("piece", $"There is no piece {question.Piece} in {layout.Id}.");
+        if (Math.Abs((long)question.Across) > 10_000 || Math.Abs((long)question.Down) > 10_000) return Problems.Bad("across", "A piece is moved by at most 10000 steps.");
+        return Body.Json(new LayoutWorkAnswer(kit.With(Nudge.Move(layout, kit, piece, kit.Ruler * question.Across, kit.Ruler * question.Down)), layout.Id), kit.Unit);
+    }
+
+    private static async Task<IResult> DistancesAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<DistancesQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (question.Kit.Layout(question.Layout) is not { } layout) return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+        var resolved = Resolver.Resolve(layout, question.Kit);
+        if (resolved.Piece(question.From) is not { } from) return Problems.Bad("from", $"{question.From} has no place in {layout.Id}.");
+        if (resolved.Piece(question.To) is not { } to) return Problems.Bad("to", $"{question.To} has no place in {layout.Id}.");
+        return Body.Json(new DistancesAnswer(Distances.Between(from, to), Distances.Lines(question.Kit, from, to)), question.Kit.Unit);
+    }
+
+    private static Kit After(Kit kit, Layout layout, Layout added) => kit with { Layouts = [.. kit.Layouts.SelectMany(l => l.Id == layout.Id ? new[] { l, added } : [l])] };
+
+    private static async Task<IResult> RevisionsAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<RevisionsQuestion>(request, "after.", q => q.After);
+        return reading.Value is { } question ? Body.Json(new RevisionsAnswer(Revisions.Compare(question.Before, question.After)), question.After.Unit) : Problems.Bad(reading.Faults);
+    }
+
+    private static async Task<IResult> GuestAsync(HttpRequest request, CancellationToken cancel)
+    {
+        var reading = await Body.ReadAsync<GuestQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        var unknown = Adaptation.Unknown(question.Kit, question.Changes);
+        if (unknown.Count > 0)
+            return Problems.Bad([.. unknown.Select(u => new Fault($"changes[{question.Changes.ToList().IndexOf(u)}]", $"There is no photo opening {u.Layout}-{u.Piece} in this kit."))]);
+        return Body.Json(KitAnswer.ForGuest(question.Kit, question.Changes, cancel), question.Kit.Unit);
+    }
+
+    private static async Task<IResult> LengthAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<LengthQuestion>(request);
+        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        var length = LengthPattern.Exact(question.Unit).Parse(question.Text);
+        if (length.Fault is { } fault) return Problems.Bad("text", fault.Message);
+        var ruler = question.Ruler is { IsPositive: true } step ? step : Length.Sixteenth;
+        return Body.Json(new LengthAnswer(length.OrThrow(), LengthPattern.ForReading(question.Unit, ruler).Format(length.OrThrow())), question.Unit);
+    }
+}

@@ -1,0 +1,54 @@
+using Microsoft.AspNetCore.OpenApi;
+using Microsoft.OpenApi;
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Web;
+
+/// <summary>Tells the OpenAPI document how lengths and sizes look in JSON, and that a value of several kinds always says of which it is.</summary>
+internal static class MeasureSchemas
+{
+    public static void Describe(OpenApiOptions options) => options.AddSchemaTransformer(DescribeMeasures).AddDocumentTransformer(RequireKinds);
+
+    private static Task RequireKinds(OpenApiDocument document, OpenApiDocumentTransformerContext context, CancellationToken cancel)
+    {
+        var schemas = document.Components?.Schemas ?? new Dictionary<string, IOpenApiSchema>();
+        foreach (var schema in schemas.Values)
+        {
+            if (schema.Discriminator is not { PropertyName: { } property }) continue;
+            foreach (var kind in (schema.AnyOf ?? []).OfType<OpenApiSchemaReference>())
+                if (schemas[kind.Reference.Id!] is OpenApiSchema concrete) (concrete.Required ??= new HashSet<string>()).Add(property);
+        }
+        return Task.CompletedTask;
+    }
+
+    private static Task DescribeMeasures(OpenApiSchema schema, OpenApiSchemaTransformerContext context, CancellationToken cancel)
+    {
+        var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
+        RequireComputed(schema, context);
+        if (type == typeof(Length)) Length(schema);
+        if (type != typeof(Size)) return Task.CompletedTask;
+        schema.Type = JsonSchemaType.Object;
+        schema.Properties = new Dictionary<string, IOpenApiSchema> { ["width"] = Length(new()), ["height"] = Length(new()) };
+        schema.Required = new HashSet<string> { "width", "height" };
+        return Task.CompletedTask;
+    }
+
+    // What an answer computes is always there.
+    private static void RequireComputed(OpenApiSchema schema, OpenApiSchemaTransformerContext context)
+    {
+        foreach (var property in context.JsonTypeInfo.Properties.Where(p => p is { Get: not null, Set: null, AssociatedParameter: null }))
+        {
+            if (schema.Properties is null || !schema.Properties.TryGetValue(property.Name, out var described)) continue;
+            (schema.Required ??= new HashSet<string>()).Add(property.Name);
+            if (!property.IsGetNullable && described is OpenApiSchema concrete) concrete.Type &= ~JsonSchemaType.Null;
+        }
+    }
+
+    private static OpenApiSchema Length(OpenApiSchema schema)
+    {
+        schema.Type = JsonSchemaType.String;
+        schema.Format = "length";
+        schema.Description = "An exact length with its unit: 3 1/2 in, 89 mm.";
+        return schema;
+    }
+}

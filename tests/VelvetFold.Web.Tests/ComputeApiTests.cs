@@ -1,0 +1,139 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using VelvetFold.Formats;
+
+namespace VelvetFold.Web.Tests;
+
+public sealed class ComputeApiTests(Studio studio) : IClassFixture<Studio>
+{
+    private readonly HttpClient _http = studio.CreateClient();
+
+    private static JsonNode Demo(string name) => JsonNode.Parse(KitFile.WriteDocument(DemoStudio.Kit(name)))!;
+
+    private async Task<(HttpStatusCode Status, JsonNode Answer)> Ask(string address, JsonNode question)
+    {
+        var response = await _http.PostAsync(address, Studio.Json(question.ToJsonString()));
+        return (response.StatusCode, JsonNode.Parse(await response.Content.ReadAsStringAsync())!);
+    }
+
+    [Fact]
+    public async Task A_changed_measurement_flows_into_boxes_cuts_counts_and_steps()
+    {
+        var kit = Demo("kite-weekend");
+        kit["layouts"]![0]!["pieces"]![2]!["size"]!["height"] = "1 1/2 in"; // the wind band A3
+        var (status, answer) = await Ask("/api/compute/kit", new JsonObject { ["kit"] = kit, ["kits"] = 14 });
+        Assert.Equal(HttpStatusCode.OK, status);
+        JsonNode Piece(string id) => answer["layouts"]![0]!["pieces"]!.AsArray().Single(p => (string?)p!["id"] == id)!;
+        Assert.Equal("1 1/2 in", (string?)Piece("A3")["placed"]!["box"]!["height"]);
+        Assert.Equal("3 1/2 in", (string?)Piece("S1")["placed"]!["box"]!["y"]);
+        Assert.Equal("1 1/2 in", (string?)answer["cutList"]!.AsArray().Single(c => (string?)c!["label"] == "L1-A3")!["size"]!["height"]);
+        Assert.Contains(answer["counts"]!["byPiece"]!.AsArray(), c => c!["labels"]!.AsArray().Any(l => (string?)l == "L1-A3") && (int?)c["total"] == 14);
+        Assert.Contains(answer["steps"]!.AsArray(), s => ((string?)s!["text"])!.Contains("Lay L1-A3 (11½ x 1½", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task A_metric_kit_is_answered_in_millimetres()
+    {
+        var (_, answer) = await Ask("/api/compute/kit", new JsonObject { ["kit"] = Demo("year-of-bread") });
+        Assert.Equal("305 mm", (string?)answer["layouts"]![0]!["picture"]!["size"]!["height"]);
+        Assert.DoesNotContain(" in\"", answer["cutList"]!.ToJsonString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_guest_is_answered_with_the_adapted_kit_and_the_differences()
+    {
+        var question = JsonNode.Parse("""{"changes":[{"layout":"L1","piece":"P2","move":"turn"},{"layout":"L1","piece":"P4","move":"leave-empty"}]}""")!;
+        question["kit"] = Demo("kite-weekend");
+        var (status, answer) = await Ask("/api/compute/guest", question);
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Contains(answer["differences"]!.AsArray(), d => (string?)d!["says"] == "L1-P2 is turned: 3¼ x 4¼ instead of 4¼ x 3¼.");
+        Assert.Equal(8, answer["answer"]!["counts"]!["photos"]!.AsArray().Sum(p => (int?)p!["total"]));
+    }
+
+    [Fact]
+    public async Task A_change_to_no_opening_names_it()
+    {
+        var question = JsonNode.Parse("""{"changes":[{"layout":"L1","piece":"A1","move":"turn"}]}""")!;
+        question["kit"] = Demo("kite-weekend");
+        var (status, answer) = await Ask("/api/compute/guest", question);
+        Assert.Equal(HttpStatusCode.BadRequest, status);
+        Assert.Contains("L1-A1", (string?)answer["errors"]!["changes[0]"], StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("3 1/2", "in", "3 1/2 in", "3½")]
+    [InlineData("89", "mm", "89 mm", "89 mm")]
+    [InlineData("8.9 cm", "mm", "89 mm", "89 mm")]
+    public async Task A_typed_length_is_read(string text, string unit, string exact, string reading)
+    {
+        var (_, answer) = await Ask("/api/compute/length", new JsonObject { ["text"] = text, ["unit"] = unit, ["ruler"] = unit == "in" ? "1/16 in" : "1 mm" });
+        Assert.Equal((exact, reading), ((string?)answer["exact"], (string?)answer["reading"]));
+    }
+
+    [Fact]
+    public async Task A_typed_text_that_is_no_length_says_where()
+    {
+        var (status, answer) = await Ask("/api/compute/length", new JsonObject { ["text"] = "3 1/z", ["unit"] = "in" });
+        Assert.Equal(HttpStatusCode.BadRequest, status);
+        Assert.Contains("column 5", (string?)answer["errors"]!["text"], StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Pages_are_computed_with_cut_sizes_hidden_middles_and_findings()
+    {
+        var kit = Demo("kite-weekend");
+        kit["layouts"]![2]!["pieces"]![1]!["finishes"] = JsonNode.Parse("""[{"edge":"top","work":"torn"}]""");
+        var (status, answer) = await Ask("/api/compute/pages", new JsonObject { ["kit"] = kit });
+        Assert.Equal(HttpStatusCode.OK, status);
+        var panel = answer["layouts"]![2]!["pieces"]![1]!;
+        Assert.Equal(("11 1/2 in", "11 3/4 in"), ((string?)panel["placed"]!["box"]!["height"], (string?)panel["placed"]!["cutSize"]!["height"]));
+        Assert.Equal("10 1/2 in", (string?)answer["layouts"]![2]!["pieces"]![0]!["hidden"]![0]!["box"]!["width"]);
+        Assert.All(answer["layouts"]!.AsArray(), l => Assert.Empty(l!["findings"]!.AsArray()));
+    }
+
+    [Fact]
+    public async Task Measure_lines_are_read_with_errors_and_written_back()
+    {
+        var (status, answer) = await Ask("/api/compute/measure-lines", new JsonObject
+        {
+            ["text"] = "spread 12 x 12 \"Harbour\"\nbase 12 x 12 Slate\n4 strips 2 x 7 Bridle Dot, 2 from top, evenly 1 from sides\nstrp 9 x 1",
+        });
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Equal(5, answer["layout"]!["pieces"]!.AsArray().Count);
+        var error = Assert.Single(answer["errors"]!.AsArray())!;
+        Assert.Equal((4, 1, "strip"), ((int?)error["line"], (int?)error["column"], (string?)error["suggestion"]));
+        Assert.Contains("G1: evenly S1 S2 S3 S4, 1 and 1 from sides", (string?)answer["text"], StringComparison.Ordinal);
+        var back = await Ask("/api/compute/measure-lines", new JsonObject { ["text"] = (string?)answer["text"] });
+        Assert.Equal((string?)answer["text"], (string?)back.Answer["text"]);
+    }
+
+    [Fact]
+    public async Task A_layout_is_mirrored_and_a_piece_moved()
+    {
+        var (_, mirrored) = await Ask("/api/compute/layouts", new JsonObject { ["kit"] = Demo("kite-weekend"), ["layout"] = "L1", ["do"] = "mirror" });
+        Assert.Equal("right", (string?)mirrored["kit"]!["layouts"]![0]!["pieces"]![0]!["side"]);
+        var (_, moved) = await Ask("/api/compute/move", new JsonObject { ["kit"] = Demo("kite-weekend"), ["layout"] = "L2", ["piece"] = "B2", ["across"] = 2, ["down"] = -1 });
+        var piece = moved["kit"]!["layouts"]![1]!["pieces"]![1]!;
+        Assert.Equal(("1 5/8 in", "15/16 in"), ((string?)piece["across"]!["distance"], (string?)piece["down"]!["distance"]));
+        var (status, refused) = await Ask("/api/compute/move", new JsonObject { ["kit"] = Demo("kite-weekend"), ["layout"] = "L2", ["piece"] = "X9", ["across"] = 2, ["down"] = 0 });
+        Assert.Equal(HttpStatusCode.BadRequest, status);
+        Assert.NotNull(refused["errors"]!["piece"]);
+    }
+
+    [Fact]
+    public async Task Two_revisions_are_compared_in_words()
+    {
+        var after = Demo("kite-weekend");
+        after["layouts"]![0]!["pieces"]![2]!["size"]!["height"] = "1 1/4 in";
+        var (_, answer) = await Ask("/api/compute/revisions", new JsonObject { ["before"] = Demo("kite-weekend"), ["after"] = after });
+        Assert.Equal("Wind band (L1-A3) went from 1 to 1¼ high.", (string?)Assert.Single(answer["changes"]!.AsArray())!["says"]);
+    }
+
+    [Fact]
+    public async Task Too_many_kits_are_refused()
+    {
+        var (status, answer) = await Ask("/api/compute/kit", new JsonObject { ["kit"] = Demo("kite-weekend"), ["kits"] = 1_000_000 });
+        Assert.Equal(HttpStatusCode.BadRequest, status);
+        Assert.NotNull(answer["errors"]!["kits"]);
+    }
+}

@@ -1,0 +1,151 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Net;
+using System.Net.Http.Headers;
+using System.Net.Sockets;
+using Microsoft.Data.Sqlite;
+using VelvetFold.Formats;
+using VelvetFold.Store;
+
+namespace VelvetFold.Web.Tests;
+
+/// <summary>The application as a process of its own: how it starts, refuses to start, and survives being killed.</summary>
+public sealed class ProcessTests : IDisposable
+{
+    private readonly string _folder = Directory.CreateTempSubdirectory("velvet-process-").FullName;
+
+    public void Dispose()
+    {
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(_folder, recursive: true);
+    }
+
+    private static Process Start(string data, int port)
+    {
+        var program = Path.Combine(AppContext.BaseDirectory, "VelvetFold.Web.dll");
+        var start = new ProcessStartInfo("dotnet", [program, "--data", data, "--port", port.ToString(CultureInfo.InvariantCulture)]) { RedirectStandardError = true, RedirectStandardOutput = true };
+        return Process.Start(start)!;
+    }
+
+    [Fact]
+    public async Task A_taken_port_is_refused_in_one_sentence()
+    {
+        using var taken = new TcpListener(IPAddress.Loopback, 0);
+        taken.Start();
+        var port = ((IPEndPoint)taken.LocalEndpoint).Port;
+        using var process = Start(_folder, port);
+        var error = await process.StandardError.ReadToEndAsync();
+        await process.WaitForExitAsync();
+        Assert.NotEqual(0, process.ExitCode);
+        Assert.Equal($"Port {port} is taken by another program; name another with --port.", error.Trim());
+    }
+
+    [Fact]
+    public async Task A_folder_that_cannot_be_written_is_refused_in_one_sentence()
+    {
+        var file = Path.Combine(_folder, "a-file");
+        await File.WriteAllTextAsync(file, "");
+        using var process = Start(Path.Combine(file, "inside"), Studio.FreePort());
+        var error = await process.StandardError.ReadToEndAsync();
+        await process.WaitForExitAsync();
+        Assert.NotEqual(0, process.ExitCode);
+        Assert.Contains("cannot be written", Assert.Single(error.Trim().Split('\n')), StringComparison.Ordinal);
+    }
+
+    // Killed at five moments while it saves without a pause: what was saved before is always readable, and every revision is whole.
+    [Fact]
+    public async Task A_killed_write_leaves_the_earlier_revision_readable()
+    {
+        var kit = DemoStudio.Kit("kite-weekend");
+        string? slug = null;
+        var acknowledged = 0;
+        foreach (var pause in new[] { 7, 31, 64, 103, 151 })
+        {
+            var port = Studio.FreePort();
+            using var process = Start(_folder, port);
+            using var http = new HttpClient { BaseAddress = new($"http://127.0.0.1:{port}") };
+            await UntilOpen(http);
+            if (slug is null)
+            {
+                var added = await http.PostAsync("/api/kits", Studio.Json(KitFile.WriteDocument(kit)));
+                slug = added.Headers.Location!.ToString().Split('/')[^1];
+                acknowledged = 1;
+            }
+            using var killed = new CancellationTokenSource();
+            var saved = new TaskCompletionSource();
+            var saving = Task.Run(async () =>
+            {
+                var seen = await Newest(http, slug);
+                Assert.True(seen >= acknowledged, $"Revision {acknowledged} was acknowledged, {seen} is the newest.");
+                try
+                {
+                    while (!killed.IsCancellationRequested)
+                    {
+                        using var request = new HttpRequestMessage(HttpMethod.Put, $"/api/kits/{slug}") { Content = Studio.Json(KitFile.WriteDocument(kit with { Name = $"Kit {seen}" })) };
+                        request.Headers.IfMatch.Add(new EntityTagHeaderValue($"\"{seen}\""));
+                        using var response = await http.SendAsync(request);
+                        response.EnsureSuccessStatusCode();
+                        acknowledged = ++seen;
+                        saved.TrySetResult();
+                    }
+                }
+                catch (HttpRequestException)
+                {
+                    // the process is gone in the middle of an answer: that is what is tested
+                }
+            });
+            await Task.WhenAny(saved.Task, saving);
+            await Task.Delay(pause);
+            process.Kill();
+            await process.WaitForExitAsync();
+            await killed.CancelAsync();
+            await saving;
+            await CheckWhole(acknowledged);
+        }
+        Assert.True(acknowledged > 5);
+    }
+
+    private async Task CheckWhole(int acknowledged)
+    {
+        await using var connection = new SqliteConnection($"Data Source={StudioDatabase.PathIn(_folder)};Pooling=False");
+        await connection.OpenAsync();
+        await using var check = connection.CreateCommand();
+        check.CommandText = "PRAGMA integrity_check";
+        Assert.Equal("ok", await check.ExecuteScalarAsync());
+        await using var mode = connection.CreateCommand();
+        mode.CommandText = "PRAGMA journal_mode";
+        Assert.Equal("wal", await mode.ExecuteScalarAsync());
+        await using var revisions = connection.CreateCommand();
+        revisions.CommandText = "SELECT r.Number, r.Document, k.Revision FROM Revisions r JOIN Kits k ON k.Id = r.KitId ORDER BY r.Number";
+        await using var rows = await revisions.ExecuteReaderAsync();
+        var expected = 0;
+        var newest = 0;
+        while (await rows.ReadAsync())
+        {
+            Assert.Equal(++expected, rows.GetInt32(0));
+            Assert.Equal(3, KitFile.ReadDocument(rows.GetString(1)).Layouts.Count);
+            newest = rows.GetInt32(2);
+        }
+        Assert.Equal(expected, newest);
+        Assert.True(newest >= acknowledged);
+    }
+
+    private static async Task<int> Newest(HttpClient http, string slug) =>
+        int.Parse((await http.GetAsync($"/api/kits/{slug}")).Headers.ETag!.Tag.Trim('"'), CultureInfo.InvariantCulture);
+
+    private static async Task UntilOpen(HttpClient http)
+    {
+        for (var i = 0; i < 200; i++)
+        {
+            try
+            {
+                if ((await http.GetAsync("/api/health")).IsSuccessStatusCode) return;
+            }
+            catch (HttpRequestException)
+            {
+                await Task.Delay(50);
+            }
+        }
+        Assert.Fail("The application did not open within ten seconds.");
+    }
+}

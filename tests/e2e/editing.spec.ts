@@ -1,0 +1,111 @@
+import { expect, test } from '@playwright/test';
+import { freshKit, measure, saved } from './studio';
+
+test('a changed measurement flows into page, cuts, stock and guide, and is there after a reload', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages`);
+  const height = async (label: string) =>
+    Number(await page.locator(`[data-piece="${label}"] rect`).first().getAttribute('height'));
+  await expect.poll(() => height('L1-A3')).toBeCloseTo(100);
+
+  await measure(page, 'Height of L1-A3', '1 1/2');
+  await expect.poll(() => height('L1-A3')).toBeCloseTo(150);
+  await saved(page);
+
+  await page.getByRole('link', { name: 'Cuts' }).click();
+  await expect(page.getByRole('listitem').filter({ hasText: 'L1-A3 comes off' })).toContainText('1½');
+  await page.getByRole('link', { name: 'Guide' }).click();
+  await expect(page.getByText('Lay L1-A3 (11½ x 1½, Spar Plaid)')).toBeVisible();
+  await expect(page.getByText('against the bottom edge of L1-A3 (3½ from the top of the left page)')).toBeVisible();
+
+  await page.reload();
+  await page.getByRole('link', { name: 'Pages' }).click();
+  await expect(page.getByLabel('Height of L1-A3')).toHaveValue('1½');
+});
+
+test('undo and redo go through the changes and are saved as well', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages`);
+  const field = page.getByLabel('Height of L1-A3');
+  await measure(page, 'Height of L1-A3', '2');
+  await expect(field).toHaveValue('2');
+  await page.getByRole('button', { name: 'A3, Wind band' }).focus();
+  await page.keyboard.press('Control+z');
+  await expect(field).toHaveValue('1');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(field).toHaveValue('2');
+  await saved(page);
+  await page.reload();
+  await expect(field).toHaveValue('2');
+});
+
+test('a text that is no length says where and what was expected, and changes nothing', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages`);
+  await measure(page, 'Width of L1-T1', '6 1/z');
+  await expect(page.getByRole('alert')).toContainText('at column 5');
+  await page.getByLabel('Width of L1-T1').press('Escape');
+  await expect(page.getByLabel('Width of L1-T1')).toHaveValue('6');
+});
+
+test('what runs off the page is told beside its row and mended by a press', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages/L2`);
+  await page.getByRole('button', { name: 'T1, Title' }).click();
+  await measure(page, 'Width of L2-T1', '11');
+  await expect(page.getByText('L2-T1 runs ⅞ off the page at the right.')).toBeVisible();
+  await page.getByRole('button', { name: 'Move it to the right edge' }).click();
+  await expect(page.getByText('runs ⅞ off the page')).toBeHidden();
+});
+
+test('pointing at a picture lights the row, pointing at a row lights the picture', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages`);
+  const row = page.getByRole('listitem').filter({ has: page.getByRole('button', { name: 'J1, Journaling card' }) });
+  const drawn = page.locator('[data-piece="L1-J1"]').first();
+  await drawn.hover();
+  await expect(row).toHaveAttribute('data-lit', 'true');
+  await page.getByRole('heading', { name: 'Left page' }).hover();
+  await row.hover();
+  await expect(drawn).toHaveAttribute('data-lit', 'true');
+  await drawn.click();
+  await expect(page.getByRole('button', { name: 'J1, Journaling card' })).toHaveAttribute('aria-expanded', 'true');
+});
+
+test('the number of kits changes what is needed, and short stock is seen', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/cuts`);
+  await page.getByLabel('Number of kits').fill('40');
+  await page.getByLabel('Number of kits').press('Enter');
+  await saved(page);
+  await page.getByLabel('all kits together').check();
+  await expect(page.getByText(/sheet 1, 40 times/).first()).toBeVisible();
+  await page.getByRole('link', { name: /Stock/ }).click();
+  await expect(page.getByText(/High Wind is short: 40 kits take \d+ sheets, 12 are on hand/)).toBeVisible();
+  await page.getByLabel('Sheets of High Wind on hand').fill('100');
+  await page.getByLabel('Sheets of High Wind on hand').press('Enter');
+  await expect(page.getByText(/High Wind is short/)).toBeHidden();
+});
+
+test('a second tab that saves first is told as a choice, and nothing is overwritten', async ({ page, context, request }) => {
+  const slug = await freshKit(request);
+  const other = await context.newPage();
+  await page.goto(`/kits/${slug}/pages`);
+  await other.goto(`/kits/${slug}/pages`);
+  await measure(other, 'Height of L1-T1', '1 1/4');
+  await saved(other);
+  await measure(page, 'Width of L1-T1', '5');
+  await expect(page.getByRole('dialog')).toContainText('Somebody saved this kit before you');
+  await page.getByRole('button', { name: 'Take theirs, drop mine' }).click();
+  await expect(page.getByLabel('Height of L1-T1')).toHaveValue('1¼');
+  await expect(page.getByLabel('Width of L1-T1')).toHaveValue('6');
+
+  await measure(other, 'Height of L1-T1', '1 1/2');
+  await saved(other);
+  await measure(page, 'Width of L1-T1', '5');
+  await page.getByRole('button', { name: 'Keep mine as the newest' }).click();
+  await saved(page);
+  const kept = (await (await request.get(`/api/kits/${slug}`)).json()) as { revision: number };
+  const revisions = (await (await request.get(`/api/kits/${slug}/revisions`)).json()) as { number: number }[];
+  expect(revisions.map((r) => r.number)).toEqual(Array.from({ length: kept.revision }, (_, i) => kept.revision - i));
+});

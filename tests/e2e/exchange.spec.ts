@@ -1,0 +1,85 @@
+import { expect, test } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { freshKit } from './studio';
+
+test('a kit goes out as a file and comes back in', async ({ page, request }) => {
+  await freshKit(request);
+  await page.goto('/');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save as a file' }).click(),
+  ]);
+  const path = await download.path();
+  expect((JSON.parse(readFileSync(path, 'utf8')) as { format: string }).format).toBe('velvet-fold-kit');
+  await page.getByLabel('Kit file').setInputFiles(path);
+  await expect(page).toHaveURL(/kite-weekend-\d+\/pages/);
+});
+
+test('a bad file is refused with every fault, and nothing is added', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  const file = (await (await request.get(`/api/kits/${slug}/file`)).json()) as {
+    kit: { ruler: string; papers: { size: { width: string } }[] };
+  };
+  file.kit.ruler = 'a thumb';
+  const [paper] = file.kit.papers;
+  if (paper) paper.size.width = '12 ells';
+  await page.goto('/');
+  const before = await page.getByRole('listitem').count();
+  await page
+    .getByLabel('Kit file')
+    .setInputFiles({ name: 'bad.kit.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(file)) });
+  const dialog = page.getByRole('dialog');
+  await expect(dialog).toContainText('kit.ruler');
+  await expect(dialog).toContainText("'a thumb' is not a length");
+  await expect(dialog).toContainText('kit.papers[0].size.width');
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  await page.reload();
+  await expect(page.getByRole('listitem')).toHaveCount(before);
+});
+
+// Read back by poppler, which knows nothing of how the page was made.
+for (const [sheet, size] of [
+  ['US Letter', '612 x 792 pts'],
+  ['A4', '594.96 x 841.92 pts'],
+] as const)
+  test(`the guide prints on ${sheet} and reads back as text`, async ({ page, request }, info) => {
+    const slug = await freshKit(request);
+    await page.goto(`/kits/${slug}/print/guide`);
+    await page.getByRole('radio', { name: sheet }).check();
+    await expect(page.getByText('Lay L1-P2, the photo on its mat')).toBeVisible();
+    const path = info.outputPath('guide.pdf');
+    await page.pdf({ path, preferCSSPageSize: true, printBackground: true });
+    expect(execFileSync('pdfinfo', [path], { encoding: 'utf8' })).toContain(size);
+    const text = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
+    expect(text).toContain('Scale 1 : 4; 1 in on this paper is 4 in');
+    expect(text).toContain('Lay L1-P2, the photo on its mat (4¼ x 3¼)');
+    expect(text).toContain('8 ⁷⁄₁₆ from the top of the right page');
+    const steps = (await (
+      await request.post('/api/compute/kit', {
+        data: { kit: ((await (await request.get(`/api/kits/${slug}`)).json()) as { kit: object }).kit },
+      })
+    ).json()) as {
+      steps: { text: string }[];
+    };
+    for (const step of steps.steps.slice(-20)) expect(text).toContain(step.text.slice(0, 30));
+  });
+
+test('a printed picture is true to its stated scale', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/print/guide`);
+  const sheet = page.getByRole('img').first().locator('rect[data-role="page"]').first();
+  const width = await sheet.evaluate((drawn: SVGRectElement) => drawn.getBBox().width * (drawn.getScreenCTM()?.a ?? 0));
+  expect(width).toBeCloseTo((12 / 4) * 96, 1); // a page of 12 in at 1 : 4, 96 pixels to the inch
+});
+
+test('the cut sheet prints its settings with boxes to tick', async ({ page, request }, info) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/print/cuts`);
+  await expect(page.getByText('Spar Plaid, sheet 1')).toBeVisible();
+  const path = info.outputPath('cuts.pdf');
+  await page.pdf({ path, preferCSSPageSize: true, printBackground: true });
+  const text = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
+  expect(text).toContain('tear strip off');
+  expect(text).toContain('Blades cut');
+});

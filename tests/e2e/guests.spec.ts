@@ -1,0 +1,38 @@
+import { expect, test } from '@playwright/test';
+import { execFileSync } from 'node:child_process';
+import { freshKit } from './studio';
+
+test('a guest’s photos are turned or left out, and page, cuts, counts and steps follow', async ({ page, request }, info) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/guests`);
+  await expect(page.getByText('Nobody yet.')).toBeVisible();
+  await page.getByLabel('Name of a new guest').fill('Wanda');
+  await page.getByRole('button', { name: 'Add' }).click();
+  await expect(page.getByText('Nothing: Wanda makes it as designed.')).toBeVisible();
+
+  await page.getByRole('radiogroup', { name: 'What is done with L1-P3' }).getByLabel('turned').check();
+  await expect(page.getByText('L1-P3 is turned: 4¼ x 3¼ instead of 3¼ x 4¼.')).toBeVisible();
+  await expect(page.getByText('L1-P4 moves 1 to the right.')).toBeVisible();
+  await expect(page.getByText('L1-P3 mat is cut 4¼ x 3¼ instead of 3¼ x 4¼.')).toBeVisible();
+  await page.getByRole('radiogroup', { name: 'What is done with L1-P6' }).getByLabel('left empty').check();
+  await expect(page.getByText('L1-P6 is left empty.')).toBeVisible();
+
+  await page.reload();
+  await expect(page.getByText('L1-P6 is left empty.')).toBeVisible();
+  await page.getByRole('button', { name: 'Print Wanda’s guide' }).click();
+  await expect(page.getByRole('heading', { name: 'Changed for Wanda' })).toBeVisible();
+  const path = info.outputPath('wanda.pdf');
+  await page.pdf({ path, preferCSSPageSize: true });
+  const text = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
+  expect(text).toContain('Leave L1-P6 empty');
+  expect(text).not.toContain('Lay L1-P6');
+});
+
+test('two guests of one name are refused in words', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await request.post(`/api/kits/${slug}/guests`, { data: { name: 'Wanda', changes: [] } });
+  await page.goto(`/kits/${slug}/guests`);
+  await page.getByLabel('Name of a new guest').fill('Wanda');
+  await page.getByRole('button', { name: 'Add' }).click();
+  await expect(page.getByRole('alert')).toContainText('Another guest of this kit is called');
+});

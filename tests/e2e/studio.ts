@@ -1,0 +1,23 @@
+import { expect, type APIRequestContext, type Page } from '@playwright/test';
+
+/** Puts a fresh copy of a demo kit on the shelf and says its address. */
+export async function freshKit(request: APIRequestContext, name = 'kite-weekend'): Promise<string> {
+  expect((await request.post('/api/demo')).ok()).toBeTruthy();
+  const file = await request.get(`/api/kits/${name}/file`);
+  const added = await request.post('/api/kits/file', {
+    data: await file.text(),
+    headers: { 'Content-Type': 'application/json' },
+  });
+  expect(added.status()).toBe(201);
+  return ((await added.json()) as { slug: string }).slug;
+}
+
+/** Types a measurement where it stands. */
+export async function measure(page: Page, label: string, text: string) {
+  const field = page.getByLabel(label, { exact: true });
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+/** Waits until everything on the screen is on the shelf. */
+export const saved = (page: Page) => expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();

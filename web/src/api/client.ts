@@ -1,0 +1,62 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+type Schemas = components['schemas'];
+export type Kit = Schemas['Kit'];
+export type KitView = Schemas['KitView'];
+export type KitOnShelf = Schemas['KitOnShelf'];
+export type KitAnswer = Schemas['KitAnswer'];
+export type GuestAnswer = Schemas['GuestAnswer'];
+export type GuestView = Schemas['GuestView'];
+export type Layout = Schemas['Layout'];
+export type Piece = Schemas['Piece'];
+export type PieceKind = Schemas['PieceKind'];
+export type PieceAnswer = Schemas['PieceAnswer'];
+export type LayoutAnswer = Schemas['LayoutAnswer'];
+export type AxisRule = Schemas['AxisRule'];
+export type Edge = Schemas['Edge'];
+export type Paper = Schemas['Paper'];
+export type Face = Schemas['Face'];
+export type Mat = Schemas['Mat'];
+export type Scene = Schemas['Scene'];
+export type Mark = Scene['marks'][number];
+export type Finding = Schemas['Finding'];
+export type Step = Schemas['Step'];
+export type PlanAnswer = Schemas['PlanAnswer'];
+export type OpeningChange = Schemas['OpeningChange'];
+export type Difference = Schemas['Difference'];
+export type NamedSize = Schemas['NamedSize'];
+
+/** What went wrong, in the words of the server. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly errors: Record<string, string> = {},
+  ) {
+    super(message);
+  }
+}
+
+export const api = createClient<paths>({ baseUrl: '' });
+
+interface Answer {
+  data?: unknown;
+  error?: unknown;
+  response: Response;
+}
+
+/** The data of an answer, or an ApiError with the server's sentence. */
+export function unwrap<T extends Answer>(answer: T): NonNullable<T['data']> {
+  if (answer.response.ok) return answer.data as NonNullable<T['data']>;
+  const problem = (typeof answer.error === 'object' ? answer.error : null) as {
+    detail?: string;
+    title?: string;
+    errors?: Record<string, string>;
+  } | null;
+  throw new ApiError(
+    answer.response.status,
+    problem?.detail ?? problem?.title ?? `The server answered ${answer.response.status}.`,
+    problem?.errors,
+  );
+}

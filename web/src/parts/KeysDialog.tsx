@@ -1,0 +1,37 @@
+import { Dialog } from './Dialog';
+
+const keys: readonly [string, string][] = [
+  ['Alt + 1 … 5', 'Go to Stock, Pages, Cuts, Guide, Guests'],
+  ['↑ ↓', 'Next or last row of the list you are in'],
+  ['Enter', 'Open the row, or take the number you typed'],
+  ['Esc', 'Leave the number as it was; close'],
+  ['/', 'Go to the measure line; Tab takes the word it offers, ↑ the last line'],
+  ['Arrows', 'Move the open piece by the ruler’s smallest step; with Shift by ¼'],
+  ['Alt + ↑ ↓', 'Move the piece one layer back or forward'],
+  ['Delete', 'Remove the piece'],
+  ['N', 'New piece, paper or guest'],
+  ['H', 'What changed since an earlier revision'],
+  ['K', 'What holds for the whole kit: name, ruler, matting'],
+  ['P', 'Print this stage'],
+  ['Ctrl + Z', 'Undo'],
+  ['Ctrl + Shift + Z', 'Redo'],
+  ['?', 'These keys'],
+];
+
+export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Dialog open={open} title="Keys" onClose={onClose}>
+      <dl className="grid grid-cols-[10rem_1fr] gap-y-2">
+        {keys.map(([key, does]) => (
+          <div key={key} className="contents">
+            <dt className="text-brass">{key}</dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
+      <button type="button" className="press mt-6" onClick={onClose}>
+        Close
+      </button>
+    </Dialog>
+  );
+}

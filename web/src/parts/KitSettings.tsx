@@ -1,0 +1,104 @@
+import type { Kit } from '../api/client';
+import { Choice } from './Choice';
+import { Dialog } from './Dialog';
+import { useKit } from './kitContext';
+import { Measure } from './Measure';
+import { NumberField } from './NumberField';
+import { TextField } from './TextField';
+
+const rulers: Record<NonNullable<Kit['unit']>, readonly [string, string][]> = {
+  in: [
+    ['1/16 in', 'sixteenths'],
+    ['1/32 in', 'thirty-seconds'],
+    ['1/8 in', 'eighths'],
+  ],
+  mm: [
+    ['1 mm', 'millimetres'],
+    ['0.5 mm', 'half millimetres'],
+  ],
+};
+
+/** What holds for the whole kit: its name, ruler, matting, number and notes. */
+export function KitSettings({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const { kit, change } = useKit();
+  const unit = kit.unit ?? 'in';
+  return (
+    <Dialog open={open} title="The kit" onClose={onClose}>
+      <div className="grid grid-cols-[8rem_1fr] items-baseline gap-y-2">
+        <span className="text-soft">Name</span>
+        <TextField label="Name of the kit" value={kit.name} onChange={(name) => change({ ...kit, name })} className="w-64" />
+        <span className="text-soft">Measured in</span>
+        <span>
+          <Choice
+            label="Unit of the kit"
+            value={unit}
+            options={[
+              { value: 'in', name: 'inches' },
+              { value: 'mm', name: 'millimetres' },
+            ]}
+            onChange={(next) => change({ ...kit, unit: next, ruler: rulers[next][0]?.[0] ?? kit.ruler })}
+          />
+        </span>
+        <span className="text-soft">Ruler in</span>
+        <span>
+          <Choice
+            label="Ruler of the kit"
+            value={kit.ruler}
+            none={kit.ruler}
+            options={rulers[unit].map(([value, name]) => ({ value, name }))}
+            onChange={(ruler) => change({ ...kit, ruler })}
+          />
+        </span>
+        <span className="text-soft">Photos</span>
+        <span>
+          <Choice
+            label="Matting of the kit"
+            value={kit.matting.school ?? 'grow-mat'}
+            options={[
+              { value: 'grow-mat', name: 'keep their size; the mat grows' },
+              { value: 'trim-photo', name: 'are trimmed; the mat keeps its size' },
+            ]}
+            onChange={(school) => change({ ...kit, matting: { ...kit.matting, school } })}
+          />
+        </span>
+        <span className="text-soft">A new mat shows</span>
+        <span>
+          <Measure
+            align="left"
+            label="How much a new mat shows"
+            value={kit.matting.reveal}
+            onChange={(reveal) => change({ ...kit, matting: { ...kit.matting, reveal } })}
+          />
+        </span>
+        <span className="text-soft">Kits to pack</span>
+        <span>
+          <NumberField
+            align="left"
+            label="Kits to pack"
+            value={kit.kits ?? 1}
+            min={1}
+            max={10_000}
+            onChange={(n) => n !== null && change({ ...kit, kits: n })}
+          />
+        </span>
+        <label htmlFor="kit-notes" className="text-soft">
+          Your notes
+        </label>
+        <textarea
+          id="kit-notes"
+          className="field"
+          rows={3}
+          defaultValue={kit.notes ?? ''}
+          placeholder="Not printed in the guide"
+          onBlur={(event) => {
+            const notes = event.currentTarget.value.trim() || null;
+            if (notes !== (kit.notes ?? null)) change({ ...kit, notes });
+          }}
+        />
+      </div>
+      <button type="button" className="press mt-6" onClick={onClose}>
+        Close
+      </button>
+    </Dialog>
+  );
+}

@@ -1,0 +1,257 @@
+import type { Mark, Paper } from '../api/client';
+import { toInches } from './length';
+import { patternId, unitsPerInch } from './PaperDefs';
+
+/** What all marks of one picture share. */
+export interface Look {
+  picture: string;
+  /** The height of its text, in drawing units. */
+  text: number;
+  outline: boolean;
+  papers: readonly Paper[];
+}
+
+interface Props {
+  mark: Mark;
+  look: Look;
+  lit: boolean;
+  chosen: boolean;
+  strong: boolean;
+  onLit?: (label: string | null) => void;
+  onChoose?: (label: string) => void;
+}
+
+type Box = Extract<Mark, { mark: 'box' }>['box'];
+interface PlainBox {
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}
+
+const units = (length: string) => toInches(length) * unitsPerInch;
+const rect = (box: Box) => ({ x: units(box.x), y: units(box.y), width: units(box.width), height: units(box.height) });
+const thin = { vectorEffect: 'non-scaling-stroke' as const };
+
+/** One mark of a scene. */
+export function SceneMark(props: Props) {
+  const { mark, look } = props;
+  switch (mark.mark) {
+    case 'box':
+      return <BoxShape {...props} mark={mark} />;
+    case 'text':
+      return <Words within={rect(mark.within)} text={mark.text} size={look.text} quiet={mark.role === 'offcut'} />;
+    case 'line':
+      return <Cut mark={mark} text={look.text} />;
+    case 'dimension':
+      return <Dimension mark={mark} text={look.text} />;
+  }
+}
+
+function BoxShape({ mark, look, lit, chosen, strong, onLit, onChoose }: Props & { mark: Extract<Mark, { mark: 'box' }> }) {
+  const box = rect(mark.box);
+  const label = mark.piece;
+  const hand = label
+    ? {
+        onPointerEnter: () => onLit?.(label),
+        onClick: () => onChoose?.(label),
+        'data-piece': label,
+        'data-lit': lit,
+        style: onChoose ? { cursor: 'pointer' } : undefined,
+      }
+    : {};
+  const edge = chosen || lit ? 'var(--velvet)' : '#6a5e62';
+  const common = { ...box, ...thin, stroke: edge, strokeWidth: chosen || lit || strong ? 2 : 0.75 };
+  switch (mark.role) {
+    case 'page':
+    case 'sheet':
+      return <rect data-role={mark.role} {...box} {...thin} fill="#fffefc" stroke="#a5968e" strokeWidth={1} />;
+    case 'offcut':
+    case 'tear-strip':
+      return (
+        <rect
+          {...box}
+          {...thin}
+          fill={mark.role === 'offcut' ? '#f4efe8' : '#e6d9c6'}
+          stroke="#a5968e"
+          strokeWidth={0.75}
+          strokeDasharray="4 3"
+        />
+      );
+    case 'ghost':
+      return (
+        <rect
+          {...box}
+          {...thin}
+          fill="#5b2240"
+          fillOpacity="0.14"
+          stroke="#5b2240"
+          strokeWidth={1.5}
+          strokeDasharray="6 4"
+          style={{ pointerEvents: 'none' }}
+        />
+      );
+    case 'empty':
+      return <rect {...common} {...hand} fill="#fffdf9" strokeDasharray="5 4" />;
+    case 'photo':
+      return (
+        <g {...hand} transform={tilted(mark, box)}>
+          <rect {...common} fill={look.outline ? '#fffdf9' : '#d3dadd'} />
+          {!look.outline && <path d={hill(box)} fill="#a9b3a8" />}
+        </g>
+      );
+    default: {
+      const fill = mark.fill && !look.outline ? `url(#${patternId(look.picture, mark.fill.paper, mark.fill.face)})` : '#fffdf9';
+      const { x, y, width, height } = box;
+      // A print that lies a quarter turned is drawn in a box turned back, so that its pattern turns with it.
+      const turn = mark.fill?.turned && !mark.shape ? `rotate(90 ${x + width / 2} ${y + height / 2})` : undefined;
+      const laid = turn ? { x: x + (width - height) / 2, y: y + (height - width) / 2, width: height, height: width } : box;
+      return (
+        <g {...hand} transform={tilted(mark, box)}>
+          {mark.shape ? (
+            <path d={outlineOf(mark, box)} {...thin} fill={fill} stroke={common.stroke} strokeWidth={common.strokeWidth} />
+          ) : (
+            <rect {...common} {...laid} transform={turn} fill={fill} />
+          )}
+          <Direction mark={mark} look={look} box={box} />
+        </g>
+      );
+    }
+  }
+}
+
+const tilted = (mark: Extract<Mark, { mark: 'box' }>, b: PlainBox) =>
+  mark.tilt ? `rotate(${mark.tilt} ${b.x + b.width / 2} ${b.y + b.height / 2})` : undefined;
+
+// The path of an outline within its box.
+function outlineOf(mark: Extract<Mark, { mark: 'box' }>, { x, y, width: w, height: h }: PlainBox): string {
+  if (mark.shape === 'template') return `M${(mark.points ?? []).map((p) => `${x + units(p.x)} ${y + units(p.y)}`).join('L')}Z`;
+  if (mark.shape === 'hexagon')
+    return `M${x + w / 2} ${y}L${x + w} ${y + h / 4}V${y + (h * 3) / 4}L${x + w / 2} ${y + h}L${x} ${y + (h * 3) / 4}V${y + h / 4}Z`;
+  return `M${x} ${y + h / 2}a${w / 2} ${h / 2} 0 0 1 ${w} 0a${w / 2} ${h / 2} 0 0 1 ${-w} 0Z`;
+}
+
+const hill = (b: { x: number; y: number; width: number; height: number }) =>
+  `M${b.x} ${b.y + b.height * 0.78}q${b.width * 0.3} ${-b.height * 0.28} ${b.width * 0.55} ${-b.height * 0.06}t${b.width * 0.45} ${-b.height * 0.1}V${b.y + b.height}H${b.x}Z`;
+
+// An arrow in the corner of a one-way print, pointing where its top is.
+function Direction({
+  mark,
+  look,
+  box,
+}: {
+  mark: Extract<Mark, { mark: 'box' }>;
+  look: Look;
+  box: { x: number; y: number; width: number; height: number };
+}) {
+  const paper = look.papers.find((p) => p.id === mark.fill?.paper);
+  const face = mark.fill?.face === 'B' ? paper?.faceB : paper?.faceA;
+  const size = look.text * 0.9;
+  if (face?.direction !== 'one-way' || box.width < size * 2 || box.height < size * 2) return null;
+  const [x, y] = [box.x + box.width - size * 0.8, box.y + box.height - size * 0.4];
+  return (
+    <g transform={mark.fill?.turned ? `rotate(90 ${x} ${y - size * 0.4})` : undefined} aria-hidden>
+      <path
+        d={`M${x} ${y}v${-size}m${-size * 0.3} ${size * 0.35}l${size * 0.3} ${-size * 0.35}l${size * 0.3} ${size * 0.35}`}
+        fill="none"
+        stroke="#fff"
+        strokeWidth={size * 0.3}
+      />
+      <path
+        d={`M${x} ${y}v${-size}m${-size * 0.3} ${size * 0.35}l${size * 0.3} ${-size * 0.35}l${size * 0.3} ${size * 0.35}`}
+        fill="none"
+        stroke="#221a20"
+        strokeWidth={size * 0.1}
+      />
+    </g>
+  );
+}
+
+function Words({
+  within,
+  text,
+  size,
+  quiet,
+}: {
+  within: { x: number; y: number; width: number; height: number };
+  text: string;
+  size: number;
+  quiet: boolean;
+}) {
+  const height = Math.min(size, within.height * 0.8);
+  const needed = text.length * height * 0.56;
+  const upright = needed > within.width && within.height > needed;
+  if (height < size * 0.55 || (needed > within.width && !upright)) return null;
+  const [x, y] = [within.x + within.width / 2, within.y + within.height / 2];
+  return (
+    <text
+      x={x}
+      y={y}
+      dy="0.34em"
+      textAnchor="middle"
+      fontSize={upright ? Math.min(height, within.width * 0.8) : height}
+      fontWeight={quiet ? 400 : 600}
+      fill={quiet ? '#6a5e62' : '#221a20'}
+      stroke="#fffdf9"
+      strokeWidth={height * 0.22}
+      strokeLinejoin="round"
+      paintOrder="stroke"
+      transform={upright ? `rotate(-90 ${x} ${y})` : undefined}
+      style={{ pointerEvents: 'none' }}
+    >
+      {text}
+    </text>
+  );
+}
+
+function Cut({ mark, text }: { mark: Extract<Mark, { mark: 'line' }>; text: number }) {
+  const [x1, y1, x2, y2] = [units(mark.x1), units(mark.y1), units(mark.x2), units(mark.y2)];
+  if (mark.role !== 'cut') return <line {...{ x1, y1, x2, y2 }} {...thin} stroke="#a5968e" strokeDasharray="2 3" />;
+  const upright = x1 === x2;
+  const [x, y] = upright ? [x1, y1 + Math.min(text * 1.2, (y2 - y1) / 2)] : [x1 + Math.min(text * 1.2, (x2 - x1) / 2), y1];
+  return (
+    <g style={{ pointerEvents: 'none' }}>
+      <line {...{ x1, y1, x2, y2 }} {...thin} stroke="#221a20" strokeWidth={1.5} />
+      <circle cx={x} cy={y} r={text * 0.62} fill="#fffdf9" stroke="#221a20" {...thin} />
+      <text x={x} y={y} dy="0.34em" textAnchor="middle" fontSize={text * 0.8} fontWeight={600} fill="#221a20">
+        {mark.number}
+      </text>
+    </g>
+  );
+}
+
+function Dimension({ mark, text }: { mark: Extract<Mark, { mark: 'dimension' }>; text: number }) {
+  const [at, from, to] = [units(mark.at), units(mark.from), units(mark.to)];
+  const across = mark.axis === 'across';
+  const [x1, y1, x2, y2] = across ? [from, at, to, at] : [at, from, at, to];
+  const [x, y] = [(x1 + x2) / 2, (y1 + y2) / 2];
+  const tick = text * 0.35;
+  return (
+    <g style={{ pointerEvents: 'none' }} stroke="#8a5a10" fill="#8a5a10">
+      <line {...{ x1, y1, x2, y2 }} {...thin} strokeWidth={1.5} />
+      <path
+        d={
+          across
+            ? `M${x1} ${at - tick}v${tick * 2}M${x2} ${at - tick}v${tick * 2}`
+            : `M${at - tick} ${y1}h${tick * 2}M${at - tick} ${y2}h${tick * 2}`
+        }
+        {...thin}
+        strokeWidth={1.5}
+      />
+      <text
+        x={x}
+        y={y}
+        dy="0.34em"
+        textAnchor="middle"
+        fontSize={text * 0.92}
+        fontWeight={600}
+        stroke="#fffdf9"
+        strokeWidth={text * 0.3}
+        strokeLinejoin="round"
+        paintOrder="stroke"
+      >
+        {mark.text}
+      </text>
+    </g>
+  );
+}

@@ -1,0 +1,115 @@
+import { useState } from 'react';
+import { Link, NavLink } from 'react-router';
+import type { Kit, KitAnswer } from '../api/client';
+import { currentLight, switchLight } from './light';
+import type { SaveState } from './useKitEditor';
+
+interface Stage {
+  path: string;
+  name: string;
+  /** Why the stage needs a look, or null. */
+  look: (answer: KitAnswer) => string | null;
+}
+
+const faults = (answer: KitAnswer) => answer.layouts.flatMap((l) => l.findings).filter((f) => f.gravity === 'fault').length;
+
+/** The stages in working order. */
+export const stages: readonly Stage[] = [
+  { path: 'stock', name: 'Stock', look: (a) => (a.stockFindings.length ? 'a paper is short' : null) },
+  { path: 'pages', name: 'Pages', look: (a) => (faults(a) ? 'something does not add up' : null) },
+  { path: 'cuts', name: 'Cuts', look: (a) => (faults(a) ? 'not every piece can be cut' : null) },
+  { path: 'guide', name: 'Guide', look: () => null },
+  { path: 'guests', name: 'Guests', look: () => null },
+];
+
+const saying: Record<SaveState, string> = {
+  saved: 'Saved',
+  waiting: 'Saving…',
+  saving: 'Saving…',
+  failed: 'Not saved',
+  conflict: 'Not saved',
+};
+
+interface Props {
+  slug: string;
+  kit: Kit;
+  answer: KitAnswer | null;
+  state: SaveState;
+  trouble: string | null;
+  onRetry: () => void;
+  /** Takes the last change back; null where there is none. */
+  onUndo: (() => void) | null;
+  onRedo: (() => void) | null;
+  onSettings: () => void;
+  onHistory: () => void;
+  onKeys: () => void;
+}
+
+/** The slim spine: the kit at hand at its head, then the stages in working order. */
+export function Spine({ slug, kit, answer, state, trouble, onRetry, onUndo, onRedo, onSettings, onHistory, onKeys }: Props) {
+  const [light, setLight] = useState(currentLight);
+  return (
+    <nav
+      aria-label="Stages"
+      className="no-print flex shrink-0 items-center gap-1 border-line bg-linen px-3 py-2 max-md:overflow-x-auto max-md:border-b md:w-26 md:flex-col md:items-stretch md:border-r md:px-0 md:py-5"
+    >
+      <Link to="/" title="All kits" className="shrink-0 px-2 md:mb-4 md:px-4">
+        <img src="/favicon.svg" alt="All kits" className="size-6" />
+        <span className="mt-2 line-clamp-3 font-serif text-[15px] leading-5 font-medium max-md:sr-only">{kit.name}</span>
+      </Link>
+      {stages.map((stage, i) => {
+        const look = answer && stage.look(answer);
+        return (
+          <NavLink
+            key={stage.path}
+            to={`/kits/${slug}/${stage.path}`}
+            title={`${stage.name} (Alt+${i + 1})${look ? `: ${look}` : ''}`}
+            className={({ isActive }) =>
+              `flex items-center gap-2 px-3 py-1.5 text-[15px] max-md:border-b-2 md:border-l-3 md:px-4 ${isActive ? 'border-velvet font-semibold text-velvet' : 'border-transparent text-ink hover:text-velvet'}`
+            }
+          >
+            {stage.name}
+            {look && <span role="img" aria-label={look} className="size-1.5 rounded-full bg-rust" />}
+          </NavLink>
+        );
+      })}
+      <div className="ml-auto flex items-center gap-3 md:mt-auto md:ml-0 md:flex-col md:items-start md:gap-1 md:px-4">
+        <span
+          role="status"
+          className={`text-[13px] leading-4 whitespace-nowrap ${trouble || state === 'conflict' ? 'text-rust' : 'text-soft'}`}
+          title={trouble ?? undefined}
+        >
+          {saying[state]}
+        </span>
+        {state === 'failed' && (
+          <button type="button" className="quiet -ml-1 text-[13px]" onClick={onRetry}>
+            Try again
+          </button>
+        )}
+        {[
+          ['Undo', 'Ctrl+Z', onUndo] as const,
+          ['Redo', 'Ctrl+Shift+Z', onRedo] as const,
+          ['History', 'H', onHistory] as const,
+          ['This kit', 'K', onSettings] as const,
+        ].map(([name, key, does]) => (
+          <button
+            key={name}
+            type="button"
+            title={key}
+            className="quiet -ml-1 text-[13px] disabled:opacity-40"
+            disabled={!does}
+            onClick={() => does?.()}
+          >
+            {name}
+          </button>
+        ))}
+        <button type="button" className="quiet -ml-1 text-[13px]" onClick={onKeys}>
+          Keys
+        </button>
+        <button type="button" className="quiet -ml-1 text-[13px]" onClick={() => setLight(switchLight())}>
+          {light === 'day' ? 'Dusk' : 'Day'}
+        </button>
+      </div>
+    </nav>
+  );
+}

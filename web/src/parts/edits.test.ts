@@ -1,0 +1,59 @@
+import { expect, test } from 'vitest';
+import type { Kit, Piece } from '../api/client';
+import { cutFrom, freeLabel, freePaperId, leaningOn, withLayer, withoutPiece, withPiece } from './edits';
+
+const piece = (id: string, on?: string): Piece => ({
+  id,
+  kind: 'panel',
+  size: { width: '2 in', height: '3 in' },
+  paper: 'slate',
+  across: on ? { rule: 'beside', edge: 'right', of: on, gap: '0 in' } : { rule: 'from', edge: 'left', distance: '1 in' },
+  down: on ? { rule: 'centred', in: on } : { rule: 'centred' },
+});
+const kit: Kit = {
+  name: 'Test',
+  unit: 'in',
+  ruler: '1/16 in',
+  matting: { school: 'grow-mat', reveal: '1/8 in' },
+  kits: 1,
+  papers: [{ id: 'slate', name: 'Slate', size: { width: '12 in', height: '12 in' }, faceA: { colour: '#333333' } }],
+  layouts: [
+    {
+      id: 'L1',
+      name: 'One',
+      kind: 'single',
+      page: { width: '12 in', height: '12 in' },
+      pieces: [piece('B1'), piece('B2', 'B1'), piece('B3')],
+    },
+  ],
+};
+const ids = (k: Kit) => k.layouts?.[0]?.pieces?.map((p) => p.id);
+
+test('a renamed piece takes along what leans on it', () => {
+  const renamed = withPiece(kit, 'L1', 'B1', { ...piece('B1'), id: 'A1' });
+  expect(renamed.layouts?.[0]?.pieces?.[1]).toMatchObject({ across: { of: 'A1' }, down: { in: 'A1' } });
+});
+
+test('a removed piece leaves the others alone', () => expect(ids(withoutPiece(kit, 'L1', 'B2'))).toEqual(['B1', 'B3']));
+
+test('layers move within the pile and no further', () => {
+  expect(ids(withLayer(kit, 'L1', 'B1', 1))).toEqual(['B2', 'B1', 'B3']);
+  expect(ids(withLayer(kit, 'L1', 'B3', 1))).toEqual(['B1', 'B2', 'B3']);
+  expect(ids(withLayer(kit, 'L1', 'B1', -1))).toEqual(['B1', 'B2', 'B3']);
+});
+
+test('labels and paper names are free ones', () => {
+  const layout = kit.layouts?.[0];
+  if (!layout) throw new Error('no layout');
+  expect(freeLabel(layout, 'panel')).toBe('B4');
+  expect(freeLabel(layout, 'photo')).toBe('P1');
+  expect(freePaperId(kit, 'Slate')).toBe('slate-2');
+  expect(freePaperId(kit, '¡Oh!')).toBe('oh');
+});
+
+test('what leans and what is cut is known before anything is removed', () => {
+  const layout = kit.layouts?.[0];
+  if (!layout) throw new Error('no layout');
+  expect(leaningOn(layout, 'B1')).toEqual(['B2']);
+  expect(cutFrom(kit, 'slate')).toEqual(['L1-B1', 'L1-B2', 'L1-B3']);
+});

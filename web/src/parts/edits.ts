@@ -1,0 +1,127 @@
+import type { AxisRule, Finding, Kit, Layout, Paper, Piece, PieceKind } from '../api/client';
+
+/** The kit with one layout changed. */
+export const withLayout = (kit: Kit, id: string, change: (layout: Layout) => Layout): Kit => ({
+  ...kit,
+  layouts: (kit.layouts ?? []).map((layout) => (layout.id === id ? change(layout) : layout)),
+});
+
+/** The kit with one piece exchanged; a piece that was renamed takes what leans on it along. */
+export const withPiece = (kit: Kit, layoutId: string, id: string, piece: Piece): Kit =>
+  withLayout(kit, layoutId, (layout) => ({
+    ...layout,
+    pieces: (layout.pieces ?? [])
+      .map((p) => (p.id === id ? piece : p))
+      .map((p) => (piece.id === id ? p : relean(p, id, piece.id))),
+    arrangements: (layout.arrangements ?? []).map((a) => ({ ...a, members: a.members.map((m) => (m === id ? piece.id : m)) })),
+  }));
+
+/** The kit without a piece. What leaned on it stays, and a finding tells of it. */
+export const withoutPiece = (kit: Kit, layoutId: string, id: string): Kit =>
+  withLayout(kit, layoutId, (layout) => ({
+    ...layout,
+    pieces: (layout.pieces ?? []).filter((p) => p.id !== id),
+    arrangements: (layout.arrangements ?? [])
+      .map((a) => ({ ...a, members: a.members.filter((m) => m !== id) }))
+      .filter((a) => a.members.length > 0),
+  }));
+
+/** The kit with a piece moved by so many layers: towards the front for a positive number. */
+export const withLayer = (kit: Kit, layoutId: string, id: string, by: number): Kit =>
+  withLayout(kit, layoutId, (layout) => {
+    const pieces = [...(layout.pieces ?? [])];
+    const from = pieces.findIndex((p) => p.id === id);
+    const to = from + by;
+    const [moved] = from < 0 || to < 0 || to >= pieces.length ? [] : pieces.splice(from, 1);
+    if (moved) pieces.splice(to, 0, moved);
+    return { ...layout, pieces };
+  });
+
+/** The kit with one paper exchanged; a paper that was renamed keeps its pieces. */
+export const withPaper = (kit: Kit, id: string, paper: Paper): Kit => ({
+  ...kit,
+  papers: (kit.papers ?? []).map((p) => (p.id === id ? paper : p)),
+});
+
+function relean(piece: Piece, from: string, to: string): Piece {
+  const rule = (r: AxisRule): AxisRule => {
+    if ((r.rule === 'from' || r.rule === 'beside') && r.of === from) return { ...r, of: to };
+    if (r.rule === 'tucked' && r.under === from) return { ...r, under: to };
+    if (r.rule === 'centred' && r.in === from) return { ...r, in: to };
+    return r;
+  };
+  return { ...piece, across: rule(piece.across), down: rule(piece.down) };
+}
+
+const letters: Record<PieceKind, string> = {
+  base: 'B',
+  panel: 'B',
+  strip: 'S',
+  photo: 'P',
+  title: 'T',
+  journaling: 'J',
+  'die-cut': 'D',
+  sticker: 'D',
+  tie: 'Y',
+  raised: 'D',
+  printed: 'B',
+};
+
+/** The first label of a kind that no piece of the layout has: B3, P1. */
+export function freeLabel(layout: Layout, kind: PieceKind): string {
+  const taken = new Set((layout.pieces ?? []).map((p) => p.id));
+  for (let n = 1; ; n++) if (!taken.has(letters[kind] + String(n))) return letters[kind] + String(n);
+}
+
+/** A name of small letters for a paper that no other of the kit has. */
+export function freePaperId(kit: Kit, name: string): string {
+  const base =
+    name
+      .toLowerCase()
+      .replace(/[^a-z0-9]+/g, '-')
+      .replace(/^-|-$/g, '') || 'paper';
+  const taken = new Set((kit.papers ?? []).map((p) => p.id));
+  for (let n = 1; ; n++) {
+    const id = n === 1 ? base : `${base}-${n}`;
+    if (!taken.has(id)) return id;
+  }
+}
+
+/** What a rule leans on; null for the page. */
+export function groundOf(rule: AxisRule): string | null {
+  switch (rule.rule) {
+    case 'from':
+    case 'beside':
+    case 'member':
+      return rule.of ?? null;
+    case 'centred':
+      return rule.in ?? null;
+    case 'tucked':
+      return rule.under;
+    default:
+      return null;
+  }
+}
+
+/** The pieces that lean on one, and the papers' pieces: what would be left hanging if it went. */
+export const leaningOn = (layout: Layout, id: string): string[] =>
+  (layout.pieces ?? []).filter((p) => [p.across, p.down].some((r) => groundOf(r) === id)).map((p) => p.id);
+
+/** The labels of all pieces and mats cut from a paper. */
+export const cutFrom = (kit: Kit, paper: string): string[] =>
+  (kit.layouts ?? []).flatMap((l) =>
+    (l.pieces ?? [])
+      .filter((p) => p.paper === paper || p.opening?.mats?.some((m) => m.paper === paper))
+      .map((p) => `${l.id}-${p.id}`),
+  );
+
+/** The kit with what one press does about a finding: the piece changed, and laid behind another where its layer was the matter. */
+export function mended(kit: Kit, layoutId: string, mend: NonNullable<Finding['mend']>): Kit {
+  const changed = withPiece(kit, layoutId, mend.piece.id, mend.piece);
+  if (!mend.behind) return changed;
+  return withLayout(changed, layoutId, (layout) => {
+    const others = (layout.pieces ?? []).filter((p) => p.id !== mend.piece.id);
+    const at = others.findIndex((p) => p.id === mend.behind);
+    return { ...layout, pieces: [...others.slice(0, at), mend.piece, ...others.slice(at)] };
+  });
+}

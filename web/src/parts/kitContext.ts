@@ -1,0 +1,24 @@
+import { createContext, use } from 'react';
+import type { Kit, KitAnswer } from '../api/client';
+
+/** The kit at hand, what follows from it, and the piece that both leaves have lit. */
+export interface KitAtHand {
+  slug: string;
+  kit: Kit;
+  /** Null until the first answer is there. */
+  answer: KitAnswer | null;
+  /** What the server said when it could not compute; null while all is well. */
+  trouble: string | null;
+  change: (kit: Kit) => void;
+  /** The label that pointer or focus is on (L1-B2), lit on both leaves. */
+  lit: string | null;
+  setLit: (label: string | null) => void;
+}
+
+export const KitContext = createContext<KitAtHand | null>(null);
+
+export function useKit(): KitAtHand {
+  const kit = use(KitContext);
+  if (!kit) throw new Error('This part stands outside a kit.');
+  return kit;
+}

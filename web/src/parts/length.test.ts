@@ -1,0 +1,22 @@
+import { expect, test } from 'vitest';
+import { readable, toInches } from './length';
+
+test.each([
+  ['3 1/2 in', 3.5],
+  ['1/16 in', 0.0625],
+  ['12 in', 12],
+  ['-1/4 in', -0.25],
+  ['254 mm', 10],
+  ['12.7 mm', 0.5],
+])('%s is %d inches for drawing', (text, inches) => expect(toInches(text)).toBeCloseTo(inches, 9));
+
+test('what is not a length is not drawn at 0', () => expect(() => toInches('a hand')).toThrow('a hand'));
+
+test.each([
+  ['3 1/2 in', '3½'],
+  ['1/8 in', '⅛'],
+  ['8 11/16 in', '8 ¹¹⁄₁₆'],
+  ['1/16 in', '¹⁄₁₆'],
+  ['-1 in', '−1'],
+  ['89 mm', '89 mm'],
+])('%s reads %s', (text, reading) => expect(readable(text)).toBe(reading));

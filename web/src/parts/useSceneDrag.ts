@@ -1,0 +1,41 @@
+import { useRef, type PointerEvent } from 'react';
+import { unitsPerInch } from './PaperDefs';
+
+type OnDrag = (label: string, x: number, y: number, done: boolean) => void;
+
+/** How far a pointer must go, in screen pixels, before a press is a drag. */
+const threshold = 4;
+
+/** Pointer handlers for a picture whose pieces can be dragged; empty where they cannot. */
+export function useSceneDrag(onDrag: OnDrag | undefined) {
+  const held = useRef<{ label: string; x: number; y: number; moving: boolean } | null>(null);
+  if (!onDrag) return {};
+  const inches = (event: PointerEvent<SVGSVGElement>, start: { x: number; y: number }) => {
+    const scale = (event.currentTarget.getScreenCTM()?.a ?? 1) * unitsPerInch;
+    return [(event.clientX - start.x) / scale, (event.clientY - start.y) / scale] as const;
+  };
+  return {
+    onPointerDown: (event: PointerEvent<SVGSVGElement>) => {
+      const label = event.target instanceof Element ? event.target.closest<SVGElement>('[data-piece]')?.dataset.piece : undefined;
+      if (label && event.button === 0) held.current = { label, x: event.clientX, y: event.clientY, moving: false };
+    },
+    onPointerMove: (event: PointerEvent<SVGSVGElement>) => {
+      const drag = held.current;
+      if (!drag) return;
+      if (!drag.moving && Math.hypot(event.clientX - drag.x, event.clientY - drag.y) < threshold) return;
+      if (!drag.moving) event.currentTarget.setPointerCapture(event.pointerId);
+      drag.moving = true;
+      onDrag(drag.label, ...inches(event, drag), false);
+    },
+    onPointerUp: (event: PointerEvent<SVGSVGElement>) => {
+      const drag = held.current;
+      held.current = null;
+      if (drag?.moving) onDrag(drag.label, ...inches(event, drag), true);
+    },
+    onPointerCancel: () => {
+      const drag = held.current;
+      held.current = null;
+      if (drag?.moving) onDrag(drag.label, 0, 0, true);
+    },
+  };
+}

@@ -1,0 +1,33 @@
+import { createBrowserRouter, redirect, type LoaderFunctionArgs } from 'react-router';
+import { ErrorLeaf } from './parts/ErrorLeaf';
+import { Home } from './stages/home/Home';
+import { KitFrame } from './stages/KitFrame';
+
+const stage = <Name extends string>(load: () => Promise<Record<Name, React.ComponentType>>, name: Name) => ({
+  lazy: async () => ({ Component: (await load())[name] }),
+});
+
+export const router = createBrowserRouter([
+  {
+    ErrorBoundary: ErrorLeaf,
+    HydrateFallback: () => null,
+    children: [
+      { path: '/', Component: Home },
+      {
+        path: '/kits/:slug',
+        Component: KitFrame,
+        children: [
+          { index: true, loader: ({ params }: LoaderFunctionArgs) => redirect(`/kits/${params.slug ?? ''}/pages`) },
+          { path: 'stock', ...stage(() => import('./stages/stock/Stock'), 'Stock') },
+          { path: 'pages/:layout?', ...stage(() => import('./stages/pages/Pages'), 'Pages') },
+          { path: 'cuts', ...stage(() => import('./stages/cuts/Cuts'), 'Cuts') },
+          { path: 'guide', ...stage(() => import('./stages/guide/GuideStage'), 'GuideStage') },
+          { path: 'guests/:guest?', ...stage(() => import('./stages/guests/Guests'), 'Guests') },
+        ],
+      },
+      { path: '/kits/:slug/print/guide', ...stage(() => import('./stages/print/PrintGuide'), 'PrintGuide') },
+      { path: '/kits/:slug/print/cuts', ...stage(() => import('./stages/print/PrintCuts'), 'PrintCuts') },
+      { path: '*', Component: ErrorLeaf },
+    ],
+  },
+]);

@@ -1,0 +1,84 @@
+import { keepPreviousData, skipToken, useQuery } from '@tanstack/react-query';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { Outlet, useNavigate, useParams } from 'react-router';
+import { api, unwrap, type Kit } from '../api/client';
+import { ConflictDialog } from '../parts/ConflictDialog';
+import { KeysDialog } from '../parts/KeysDialog';
+import { KitContext, type KitAtHand } from '../parts/kitContext';
+import { KitSettings } from '../parts/KitSettings';
+import { Spine, stages } from '../parts/Spine';
+import { useKeys } from '../parts/useKeys';
+import { useKitEditor } from '../parts/useKitEditor';
+
+const HistoryDialog = lazy(async () => ({ default: (await import('../parts/HistoryDialog')).HistoryDialog }));
+
+const compute = async (kit: Kit, signal: AbortSignal) => unwrap(await api.POST('/api/compute/kit', { body: { kit }, signal }));
+
+/** The frame around all stages of one kit: the spine, the kit's document and what follows from it. */
+export function KitFrame() {
+  const { slug = '' } = useParams();
+  return <KitLeaves key={slug} slug={slug} />;
+}
+
+function KitLeaves({ slug }: { slug: string }) {
+  const { editing, error, change, undo, redo, keepMine, takeTheirs, retry } = useKitEditor(slug);
+  const [lit, setLit] = useState<string | null>(null);
+  const [dialog, setDialog] = useState<'keys' | 'settings' | 'history' | null>(null);
+  const navigate = useNavigate();
+  const kit = editing?.present;
+  const answer = useQuery({
+    queryKey: ['kit-answer', kit],
+    queryFn: kit ? ({ signal }: { signal: AbortSignal }) => compute(kit, signal) : skipToken,
+    placeholderData: keepPreviousData,
+    gcTime: 5_000,
+  });
+
+  useKeys([
+    { key: 'z', ctrl: true, does: undo },
+    { key: 'z', ctrl: true, shift: true, does: redo },
+    { key: '?', does: () => setDialog('keys') },
+    { key: 'k', does: () => setDialog('settings') },
+    { key: 'h', does: () => setDialog('history') },
+    ...stages.map((stage, i) => ({ key: String(i + 1), alt: true, does: () => void navigate(`/kits/${slug}/${stage.path}`) })),
+  ]);
+
+  const atHand = useMemo<KitAtHand | null>(
+    () => (kit ? { slug, kit, answer: answer.data ?? null, trouble: answer.error?.message ?? null, change, lit, setLit } : null),
+    [slug, kit, answer.data, answer.error, change, lit],
+  );
+
+  if (error) throw error;
+  if (!editing || !atHand) return <p className="p-12 text-soft">Unfolding the kit…</p>;
+  return (
+    <KitContext value={atHand}>
+      <div className="flex h-dvh flex-col md:flex-row print:block print:h-auto">
+        <Spine
+          slug={slug}
+          kit={editing.present}
+          answer={atHand.answer}
+          state={editing.state}
+          trouble={editing.trouble}
+          onRetry={retry}
+          onUndo={editing.past.length ? undo : null}
+          onRedo={editing.future.length ? redo : null}
+          onSettings={() => setDialog('settings')}
+          onHistory={() => setDialog('history')}
+          onKeys={() => setDialog('keys')}
+        />
+        <main className="min-h-0 min-w-0 flex-1">
+          <Outlet />
+        </main>
+      </div>
+      {editing.theirs && (
+        <ConflictDialog mine={editing.present} theirs={editing.theirs} onKeepMine={keepMine} onTakeTheirs={takeTheirs} />
+      )}
+      <KeysDialog open={dialog === 'keys'} onClose={() => setDialog(null)} />
+      {dialog === 'history' && (
+        <Suspense>
+          <HistoryDialog onClose={() => setDialog(null)} />
+        </Suspense>
+      )}
+      <KitSettings open={dialog === 'settings'} onClose={() => setDialog(null)} />
+    </KitContext>
+  );
+}

@@ -1,0 +1,144 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { PlanAnswer } from '../../api/client';
+import { Fold, LeafHead } from '../../parts/Fold';
+import { useKit } from '../../parts/kitContext';
+import { NumberField } from '../../parts/NumberField';
+import { ScenePicture } from '../../parts/ScenePicture';
+import { Swatch } from '../../parts/Swatch';
+import { useKeys } from '../../parts/useKeys';
+import { CutLines } from './CutLines';
+import { proof } from './proof';
+import { useBatch } from './useBatch';
+
+interface At {
+  paper: string;
+  pattern: number;
+}
+
+/** The cuts: sheets and their proof, the trimmer's settings in order, and the sheet they are made on. */
+export function Cuts() {
+  const { kit, slug, answer, change, lit, setLit } = useKit();
+  const [all, setAll] = useState(false);
+  const [at, setAt] = useState<At | null>(null);
+  const navigate = useNavigate();
+  const print = () => void navigate(`/kits/${slug}/print/cuts${all ? '?all' : ''}`);
+  useKeys([{ key: 'p', does: print }]);
+
+  const batch = useBatch(kit, all);
+  const plan: PlanAnswer | undefined = all ? batch.data : answer?.eachKit;
+  const papers = kit.papers ?? [];
+  const sheets = plan?.plan.bySheet ?? [];
+  const first = sheets[0];
+  const here =
+    at && sheets.some((s) => s.sheet === at.paper && at.pattern < s.patterns.length)
+      ? at
+      : first
+        ? { paper: first.sheet, pattern: 0 }
+        : null;
+  const sheet = sheets.find((s) => s.sheet === here?.paper);
+  const pattern = here ? sheet?.patterns[here.pattern] : undefined;
+  const picture = plan?.pictures.find((p) => p.paper === here?.paper && p.pattern === here.pattern);
+  const nameOf = (id: string) => papers.find((p) => p.id === id)?.name ?? id;
+  const kits = Math.max(1, kit.kits ?? 1);
+
+  const says = (
+    <>
+      <LeafHead
+        aside={
+          <button type="button" className="press-first" title="P" onClick={print} disabled={!sheets.length}>
+            Print the cut sheet
+          </button>
+        }
+      >
+        <h1 className="text-[28px] leading-8">Cuts</h1>
+      </LeafHead>
+      <p className="px-6 text-[15px] text-soft">
+        {plan ? `${plan.plan.sheetsUsed} sheets, ${plan.plan.cuts} cuts; ${proof(plan.plan)}` : 'Planning…'}
+      </p>
+      <div className="flex flex-wrap items-baseline gap-x-4 px-6 pt-2 text-[15px]" role="radiogroup" aria-label="How it is cut">
+        <label className="flex items-center gap-1.5">
+          <input type="radio" name="mode" className="accent-velvet" checked={!all} onChange={() => setAll(false)} />
+          one kit, as a guest cuts it
+        </label>
+        <label className="flex items-center gap-1.5">
+          <input type="radio" name="mode" className="accent-velvet" checked={all} onChange={() => setAll(true)} />
+          all kits together
+        </label>
+        <NumberField
+          align="left"
+          label="Number of kits"
+          value={kits}
+          min={1}
+          max={10_000}
+          onChange={(n) => n !== null && change({ ...kit, kits: n })}
+        />
+      </div>
+      <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
+        {plan && sheets.length === 0 && (
+          <p className="mt-4 max-w-md">
+            Nothing to cut yet. As soon as a page has pieces with a paper, the sheets and the settings of the trimmer stand here.
+          </p>
+        )}
+        {sheets.map((s) => {
+          const paper = papers.find((p) => p.id === s.sheet);
+          return (
+            <section key={s.sheet} aria-label={nameOf(s.sheet)} className="border-b border-line py-2">
+              <div className="flex items-center gap-2">
+                {paper && <Swatch paper={paper} />}
+                <h2 className="text-lg">{nameOf(s.sheet)}</h2>
+                <span className="ml-auto text-[15px] text-soft">
+                  {s.sheetsUsed} {s.sheetsUsed === 1 ? 'sheet' : 'sheets'};{' '}
+                  <span className={s.proved ? 'text-moss' : ''}>{proof(s)}</span>
+                </span>
+              </div>
+              <div className="flex flex-wrap gap-x-3 gap-y-1 pt-1">
+                {s.patterns.map((p, i) => {
+                  const isHere = here?.paper === s.sheet && here.pattern === i;
+                  return (
+                    <button
+                      key={i}
+                      type="button"
+                      aria-pressed={isHere}
+                      className={`text-[15px] underline-offset-4 ${isHere ? 'font-semibold text-velvet' : 'text-soft underline decoration-line hover:text-velvet'}`}
+                      onClick={() => setAt({ paper: s.sheet, pattern: i })}
+                    >
+                      sheet {i + 1}
+                      {p.times > 1 ? `, ${p.times} times` : ''}
+                    </button>
+                  );
+                })}
+              </div>
+              {here?.paper === s.sheet && pattern && <CutLines pattern={pattern} lit={lit} onLit={setLit} />}
+            </section>
+          );
+        })}
+      </div>
+    </>
+  );
+  const shows = (
+    <>
+      <LeafHead>
+        {here && pattern && (
+          <p className="text-[15px] text-soft">
+            {nameOf(here.paper)}, sheet {here.pattern + 1}
+            {pattern.times > 1 && `, cut ${pattern.times} times like this`}, face A up
+          </p>
+        )}
+      </LeafHead>
+      <div className="flex min-h-0 flex-1 items-center justify-center p-6 pt-2">
+        {picture && (
+          <ScenePicture
+            scene={picture.picture}
+            papers={papers}
+            rulers={kit.unit ?? 'in'}
+            lit={lit}
+            onLit={setLit}
+            className="max-h-full w-full"
+          />
+        )}
+      </div>
+    </>
+  );
+  return <Fold says={says} shows={shows} showing="the sheet" />;
+}

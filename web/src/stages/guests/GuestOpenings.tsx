@@ -1,0 +1,107 @@
+import type { Difference, GuestView, Layout, OpeningChange, Piece } from '../../api/client';
+import { ConfirmButton } from '../../parts/ConfirmButton';
+import { useKit } from '../../parts/kitContext';
+import { readable } from '../../parts/length';
+import { useGuestAnswer } from './useGuestAnswer';
+
+interface Props {
+  guest: GuestView;
+  openings: readonly { layout: Layout; piece: Piece }[];
+  changes: OpeningChange[];
+  onChange: (changes: OpeningChange[]) => void;
+  onRemove: () => void;
+  onPrint: () => void;
+}
+
+const ways = [
+  ['as-designed', 'as designed'],
+  ['turn', 'turned'],
+  ['leave-empty', 'left empty'],
+] as const;
+
+const headings: Record<Difference['in'], string> = { page: 'On the page', cuts: 'Cuts', sheets: 'Sheets', steps: 'Steps' };
+
+/** One guest: each opening with what is done about it, then all that changes for them. */
+export function GuestOpenings({ guest, openings, changes, onChange, onRemove, onPrint }: Props) {
+  const { kit, lit, setLit } = useKit();
+  const answer = useGuestAnswer(kit, changes);
+  const differences = answer.data?.differences ?? [];
+  const findings = answer.data?.answer.layouts.flatMap((l) => l.findings) ?? [];
+  return (
+    <>
+      <div className="flex items-baseline justify-between gap-4 pt-4">
+        <h2 className="text-xl">{guest.name}’s photos</h2>
+        <span className="flex gap-2">
+          <button type="button" className="press-first" title="P" onClick={onPrint}>
+            Print {guest.name}’s guide
+          </button>
+          <ConfirmButton asks={`Remove ${guest.name} for good?`} onConfirm={onRemove}>
+            Remove
+          </ConfirmButton>
+        </span>
+      </div>
+      {openings.length === 0 && <p className="mt-2 text-soft">No photo openings on the pages yet.</p>}
+      <ul className="mt-2">
+        {openings.map(({ layout, piece }) => {
+          const label = `${layout.id}-${piece.id}`;
+          const rest = changes.filter((c) => c.layout !== layout.id || c.piece !== piece.id);
+          const move = changes.find((c) => !rest.includes(c))?.move ?? 'as-designed';
+          return (
+            <li
+              key={label}
+              className={`-mx-2 flex min-h-8 flex-wrap items-center gap-x-5 px-2 text-[15px] ${lit === label ? 'bg-lit' : ''}`}
+              onPointerEnter={() => setLit(label)}
+              onPointerLeave={() => setLit(null)}
+            >
+              <span className="w-16 font-semibold">{label}</span>
+              <span className="w-24 text-brass">
+                {readable(piece.size.width)} x {readable(piece.size.height)}
+              </span>
+              <span role="radiogroup" aria-label={`What is done with ${label}`} className="flex gap-4">
+                {ways.map(([value, says]) => (
+                  <label key={value} className="flex items-center gap-1.5">
+                    <input
+                      type="radio"
+                      name={`${guest.id}-${label}`}
+                      className="accent-velvet"
+                      checked={move === value}
+                      onChange={() =>
+                        onChange(value === 'as-designed' ? rest : [...rest, { layout: layout.id, piece: piece.id, move: value }])
+                      }
+                    />
+                    {says}
+                  </label>
+                ))}
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+      <h2 className="mt-5 border-b border-line pb-1 text-xl">What changes</h2>
+      {answer.error && (
+        <p role="alert" className="pt-2 text-rust">
+          {answer.error.message}
+        </p>
+      )}
+      {findings.map((f) => (
+        <p key={f.says} className="mt-2 border-l-2 border-rust pl-3 text-[15px] text-rust">
+          {f.says}
+        </p>
+      ))}
+      {answer.data && differences.length === 0 && <p className="pt-2">Nothing: {guest.name} makes it as designed.</p>}
+      {(Object.keys(headings) as Difference['in'][]).map((place) => {
+        const here = differences.filter((d) => d.in === place);
+        return here.length === 0 ? null : (
+          <section key={place} className="mt-2 grid grid-cols-[6.5rem_1fr] text-[15px] leading-6">
+            <h3 className="font-sans text-soft">{headings[place]}</h3>
+            <ul>
+              {here.map((d, i) => (
+                <li key={i}>{d.says}</li>
+              ))}
+            </ul>
+          </section>
+        );
+      })}
+    </>
+  );
+}

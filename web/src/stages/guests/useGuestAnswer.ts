@@ -1,0 +1,15 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { api, unwrap, type Kit, type OpeningChange } from '../../api/client';
+
+/** What follows from the kit as one guest will make it. */
+export const useGuestAnswer = (kit: Kit | undefined, changes: OpeningChange[] | undefined) =>
+  useQuery({
+    queryKey: ['guest-answer', kit, changes],
+    queryFn: async ({ signal }) => {
+      if (!kit || !changes) throw new Error('No guest.');
+      return unwrap(await api.POST('/api/compute/guest', { body: { kit, changes }, signal }));
+    },
+    enabled: kit !== undefined && changes !== undefined,
+    placeholderData: keepPreviousData,
+    gcTime: 5_000,
+  });

@@ -1,0 +1,60 @@
+import { useEffect, useRef } from 'react';
+import type { Layout, Step } from '../../api/client';
+
+interface Props {
+  steps: readonly Step[];
+  layouts: readonly Layout[];
+  chosen: number | null;
+  onChoose: (number: number) => void;
+}
+
+/** The steps under the headings of their half and layout. */
+export function StepList({ steps, layouts, chosen, onChoose }: Props) {
+  const current = useRef<HTMLButtonElement>(null);
+  useEffect(() => {
+    current.current?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
+  return (
+    <ol>
+      {steps.map((step, i) => {
+        const before = steps[i - 1];
+        const heading = headingOf(step, layouts);
+        return (
+          <li key={step.number}>
+            {(!before || headingOf(before, layouts) !== heading) && (
+              <h2 className="mt-4 border-b border-line pb-1 text-lg first:mt-0">{heading}</h2>
+            )}
+            <button
+              ref={step.number === chosen ? current : undefined}
+              type="button"
+              aria-current={step.number === chosen ? 'step' : undefined}
+              className={`-mx-2 grid w-[calc(100%+16px)] grid-cols-[2rem_1fr] gap-2 px-2 py-1.5 text-left ${step.number === chosen ? 'bg-lit' : ''}`}
+              onClick={() => onChoose(step.number)}
+            >
+              <span className="text-right text-soft">{step.number}</span>
+              <span>
+                {step.text}
+                {step.number === chosen && step.lines.length > 0 && (
+                  <span className="mt-1 block text-[15px] leading-6">
+                    {step.lines.map((line, n) => (
+                      <span key={n} className="block pl-5 -indent-5">
+                        <span className="text-soft">{n + 1}</span> {line}
+                      </span>
+                    ))}
+                  </span>
+                )}
+              </span>
+            </button>
+          </li>
+        );
+      })}
+    </ol>
+  );
+}
+
+/** The heading a step stands under. */
+export function headingOf(step: Step, layouts: readonly Layout[]): string {
+  if (step.half === 'cutting') return 'Cutting';
+  const layout = layouts.find((l) => l.id === step.layout);
+  return layout ? `Assembly: ${layout.name}` : 'Assembly';
+}

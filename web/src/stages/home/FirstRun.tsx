@@ -1,0 +1,36 @@
+interface Props {
+  busy: boolean;
+  trouble: string | undefined;
+  onDemo: () => void;
+  onNew: () => void;
+  onFile: () => void;
+}
+
+/** An empty studio: one sentence, three ways in. */
+export function FirstRun({ busy, trouble, onDemo, onNew, onFile }: Props) {
+  return (
+    <main className="mx-auto flex min-h-dvh max-w-2xl flex-col justify-center p-12">
+      <h1 className="text-[44px] leading-[52px]">Velvet Fold</h1>
+      <p className="mt-6 text-xl leading-8">
+        Say what lies on the page, and Velvet Fold works out what to cut, in which order to cut it, how to put it together, and
+        what changes when a guest’s photos do not match.
+      </p>
+      <div className="mt-10 flex flex-wrap gap-3">
+        <button type="button" className="press-first" onClick={onDemo} disabled={busy}>
+          {busy ? 'Opening…' : 'Open the demo studio'}
+        </button>
+        <button type="button" className="press" onClick={onNew}>
+          Start a kit
+        </button>
+        <button type="button" className="press" onClick={onFile}>
+          Read in a file
+        </button>
+      </div>
+      {trouble && (
+        <p role="alert" className="mt-4 text-rust">
+          {trouble}
+        </p>
+      )}
+    </main>
+  );
+}

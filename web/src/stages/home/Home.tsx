@@ -1,0 +1,186 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, ApiError, unwrap, type KitOnShelf } from '../../api/client';
+import { ConfirmButton } from '../../parts/ConfirmButton';
+import { Fold, LeafHead } from '../../parts/Fold';
+import { ScenePicture } from '../../parts/ScenePicture';
+import { useKeys } from '../../parts/useKeys';
+import { FirstRun } from './FirstRun';
+import { NewKit } from './NewKit';
+import { UploadFaults } from './UploadFaults';
+
+const fetchKits = async () => unwrap(await api.GET('/api/kits'));
+
+const many = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
+
+/** The home leaf: kits with their real little spreads, the chosen one large. */
+export function Home() {
+  const kits = useQuery({ queryKey: ['kits'], queryFn: fetchKits });
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [making, setMaking] = useState(false);
+  const file = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const refresh = () => void queries.invalidateQueries({ queryKey: ['kits'] });
+  const open = (slug: string) => void navigate(`/kits/${slug}/pages`);
+
+  const demo = useMutation({ mutationFn: async () => unwrap(await api.POST('/api/demo')), onSuccess: refresh });
+  const remove = useMutation({
+    mutationFn: async (kit: KitOnShelf) =>
+      unwrap(
+        await api.DELETE('/api/kits/{slug}', {
+          params: { path: { slug: kit.slug } },
+          headers: { 'If-Match': `"${kit.revision}"` },
+        }),
+      ),
+    onSettled: refresh,
+  });
+  const upload = useMutation({
+    mutationFn: async (chosenFile: File) => {
+      const text = await chosenFile.text();
+      return unwrap(
+        await api.POST('/api/kits/file', {
+          body: text as never,
+          bodySerializer: (body: unknown) => body as string,
+          headers: { 'Content-Type': 'application/json' },
+        }),
+      );
+    },
+    onSuccess: (view) => open(view.slug),
+  });
+  useKeys([{ key: 'n', does: () => setMaking(true) }]);
+
+  if (kits.error) throw kits.error;
+  if (!kits.data) return <p className="p-12 text-soft">Opening the studio…</p>;
+  const kit = kits.data.find((k) => k.slug === chosen) ?? kits.data[0];
+  const pick = () => file.current?.click();
+  const dialogs = (
+    <>
+      <input
+        ref={file}
+        type="file"
+        accept=".json,application/json"
+        aria-label="Kit file"
+        className="hidden"
+        onChange={(event) => {
+          const [first] = event.currentTarget.files ?? [];
+          if (first) upload.mutate(first);
+          event.currentTarget.value = '';
+        }}
+      />
+      <NewKit open={making} onClose={() => setMaking(false)} onMade={open} />
+      {upload.error && (
+        <UploadFaults
+          error={upload.error instanceof ApiError ? upload.error : new ApiError(0, upload.error.message)}
+          onClose={() => upload.reset()}
+        />
+      )}
+    </>
+  );
+  if (!kit)
+    return (
+      <>
+        <FirstRun
+          busy={demo.isPending}
+          trouble={demo.error?.message}
+          onDemo={() => demo.mutate()}
+          onNew={() => setMaking(true)}
+          onFile={pick}
+        />
+        {dialogs}
+      </>
+    );
+  const says = (
+    <>
+      <LeafHead
+        aside={
+          <>
+            <button type="button" className="press" onClick={pick}>
+              Read in a file
+            </button>
+            <button type="button" className="press-first" title="N" onClick={() => setMaking(true)}>
+              New kit
+            </button>
+          </>
+        }
+      >
+        <h1 className="text-[28px] leading-8">Kits</h1>
+      </LeafHead>
+      {remove.error && (
+        <p role="alert" className="px-6 pt-2 text-[15px] text-rust">
+          {remove.error.message}
+        </p>
+      )}
+      <ul className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
+        {kits.data.map((k) => (
+          <li key={k.slug} className="border-b border-line">
+            <button
+              type="button"
+              aria-pressed={k.slug === kit.slug}
+              className={`-mx-2 flex w-[calc(100%+16px)] items-center gap-4 px-2 py-3 text-left ${k.slug === kit.slug ? 'bg-lit' : ''}`}
+              onClick={() => (k.slug === kit.slug ? open(k.slug) : setChosen(k.slug))}
+              onDoubleClick={() => open(k.slug)}
+            >
+              <span className="w-36 shrink-0">
+                {k.picture && <ScenePicture scene={k.picture} papers={k.papers} labels={false} className="w-full" />}
+              </span>
+              <span className="min-w-0">
+                <span className="block truncate font-serif text-xl">{k.name}</span>
+                <span className="block text-[15px] text-soft">
+                  {many(k.layouts, 'layout')}, {many(k.pieces, 'piece')}, {many(k.photos, 'photo')}
+                </span>
+                {k.faults > 0 && <span className="block text-[15px] text-rust">{many(k.faults, 'thing')} to mend</span>}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+  return (
+    <div className="h-dvh">
+      <Fold
+        says={says}
+        shows={<Chosen kit={kit} onOpen={() => open(kit.slug)} onRemove={() => remove.mutate(kit)} />}
+        showing="the chosen kit"
+      />
+      {dialogs}
+    </div>
+  );
+}
+
+function Chosen({ kit, onOpen, onRemove }: { kit: KitOnShelf; onOpen: () => void; onRemove: () => void }) {
+  const saved = new Date(kit.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
+  return (
+    <>
+      <LeafHead
+        aside={
+          <>
+            <ConfirmButton asks="Remove it with all its revisions?" onConfirm={onRemove}>
+              Remove
+            </ConfirmButton>
+            <a className="press" href={`/api/kits/${kit.slug}/file`} download>
+              Save as a file
+            </a>
+            <button type="button" className="press-first" onClick={onOpen}>
+              Open
+            </button>
+          </>
+        }
+      >
+        <h2 className="text-[28px] leading-8">{kit.name}</h2>
+      </LeafHead>
+      <p className="px-6 text-[15px] text-soft">
+        Revision {kit.revision}, saved {saved}
+      </p>
+      <div className="flex min-h-0 flex-1 items-center justify-center p-6">
+        {kit.picture ? (
+          <ScenePicture scene={kit.picture} papers={kit.papers} className="max-h-full w-full" />
+        ) : (
+          <p className="max-w-sm text-soft">No page yet. Open the kit and lay out its first page.</p>
+        )}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,57 @@
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api, unwrap, type Layout } from '../../api/client';
+import { useKit } from '../../parts/kitContext';
+import { ReadOut } from './ReadOut';
+
+type Deed = 'mirror' | 'duplicate' | 'to-spread' | 'to-pages';
+
+/** What can be done with the whole layout. All of it can be undone. */
+export function LayoutMenu({ layout }: { layout: Layout }) {
+  const { kit, slug, change } = useKit();
+  const [reading, setReading] = useState(false);
+  const navigate = useNavigate();
+  const work = useMutation({
+    mutationFn: async (deed: Deed) =>
+      unwrap(await api.POST('/api/compute/layouts', { body: { kit, layout: layout.id, do: deed } })),
+    onSuccess: (answer) => {
+      change(answer.kit);
+      void navigate(`/kits/${slug}/pages/${answer.layout}`);
+    },
+  });
+  const items: [string, () => void][] = [
+    ['Mirror it', () => work.mutate('mirror')],
+    ['Copy it', () => work.mutate('duplicate')],
+    layout.kind === 'spread'
+      ? ['Make it two single pages', () => work.mutate('to-pages')]
+      : ['Make it a spread', () => work.mutate('to-spread')],
+    ['Read it out in measure lines', () => setReading(true)],
+    [`Remove ${layout.id}`, () => change({ ...kit, layouts: (kit.layouts ?? []).filter((l) => l.id !== layout.id) })],
+  ];
+  return (
+    <>
+      <Menu>
+        <MenuButton className="press">This layout</MenuButton>
+        <MenuItems
+          anchor={{ to: 'bottom end', gap: 6 }}
+          className="z-30 border border-line bg-chalk py-1 shadow-[0_8px_24px_rgb(0_0_0/0.14)] focus:outline-none"
+        >
+          {items.map(([name, does]) => (
+            <MenuItem key={name}>
+              <button
+                type="button"
+                className="block w-full px-4 py-1 text-left text-[15px] data-focus:bg-lit data-focus:text-velvet"
+                onClick={does}
+              >
+                {name}
+              </button>
+            </MenuItem>
+          ))}
+        </MenuItems>
+      </Menu>
+      {reading && <ReadOut layoutId={layout.id} onClose={() => setReading(false)} />}
+    </>
+  );
+}

@@ -1,0 +1,124 @@
+import type { Mat, Piece } from '../../api/client';
+import { Choice } from '../../parts/Choice';
+import { useKit } from '../../parts/kitContext';
+import { Measure } from '../../parts/Measure';
+import { Swatch } from '../../parts/Swatch';
+
+interface Props {
+  label: string;
+  piece: Piece;
+  onChange: (piece: Piece) => void;
+}
+
+const schools = {
+  kit: 'as the kit does',
+  'grow-mat': 'mat grows round the photo',
+  'trim-photo': 'photo is trimmed, mat keeps its size',
+} as const;
+
+/** The mats under a photo, inner one first, and the school they follow. */
+export function MatEditor({ label, piece, onChange }: Props) {
+  const { kit } = useKit();
+  const papers = kit.papers ?? [];
+  const opening = piece.opening;
+  if (!opening) return null;
+  const mats = opening.mats ?? [];
+  const setMats = (next: Mat[]) => onChange({ ...piece, opening: { ...opening, mats: next } });
+  const exchange = (at: number, mat: Mat) => setMats(mats.map((m, i) => (i === at ? mat : m)));
+  const first = papers[0];
+  return (
+    <>
+      <span className="text-soft">Mats</span>
+      <span className="flex flex-col gap-1">
+        {mats.map((mat, i) => {
+          const paper = papers.find((p) => p.id === mat.paper);
+          const which = mats.length > 1 ? `mat ${i + 1} of ${label}` : `mat of ${label}`;
+          return (
+            <span key={i} className="flex flex-wrap items-baseline gap-1.5">
+              <Measure
+                align="left"
+                label={`How much shows of ${which}`}
+                value={mat.reveal}
+                onChange={(reveal) => exchange(i, { ...mat, reveal })}
+              />
+              <span className="text-soft">shows of</span>
+              <Choice
+                label={`Paper of ${which}`}
+                value={mat.paper}
+                options={papers.map((p) => ({ value: p.id, name: p.name, mark: <Swatch paper={p} /> }))}
+                onChange={(id) => exchange(i, { ...mat, paper: id, face: 'A' })}
+              />
+              {paper?.faceB && (
+                <Choice
+                  label={`Face of ${which}`}
+                  value={mat.face ?? 'A'}
+                  options={[
+                    { value: 'A', name: 'face A', mark: <Swatch paper={paper} /> },
+                    { value: 'B', name: 'face B', mark: <Swatch paper={paper} face="B" /> },
+                  ]}
+                  onChange={(face) => exchange(i, { ...mat, face })}
+                />
+              )}
+              <button
+                type="button"
+                className="quiet"
+                aria-label={`Remove ${which}`}
+                onClick={() => setMats(mats.filter((_, j) => j !== i))}
+              >
+                take off
+              </button>
+            </span>
+          );
+        })}
+        {first ? (
+          <button
+            type="button"
+            className="quiet self-start"
+            onClick={() => setMats([...mats, { paper: first.id, face: 'A', reveal: kit.matting.reveal }])}
+          >
+            {mats.length ? 'Another mat under it' : 'Put it on a mat'}
+          </button>
+        ) : (
+          <span className="text-soft">Mats need a paper: add one under Stock.</span>
+        )}
+      </span>
+      {mats.length > 0 && (
+        <>
+          <span className="text-soft">Matting</span>
+          <span>
+            <Choice
+              label={`School of matting of ${label}`}
+              value={opening.school ?? 'kit'}
+              options={(Object.keys(schools) as (keyof typeof schools)[]).map((value) => ({
+                value,
+                name: value === 'kit' ? `as the kit does (${schools[kit.matting.school ?? 'grow-mat']})` : schools[value],
+              }))}
+              onChange={(school) =>
+                onChange({ ...piece, opening: { ...opening, school: school === 'kit' ? undefined : school } })
+              }
+            />
+          </span>
+        </>
+      )}
+      <span className="text-soft">Photo</span>
+      <span className="flex flex-wrap items-baseline gap-3">
+        <button
+          type="button"
+          className="press"
+          onClick={() => onChange({ ...piece, size: { width: piece.size.height, height: piece.size.width } })}
+        >
+          Turn it
+        </button>
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="accent-velvet"
+            checked={opening.focal ?? false}
+            onChange={(event) => onChange({ ...piece, opening: { ...opening, focal: event.currentTarget.checked } })}
+          />
+          the one the eye should meet first
+        </label>
+      </span>
+    </>
+  );
+}

@@ -1,0 +1,146 @@
+import { useMutation } from '@tanstack/react-query';
+import { useId, useRef, useState } from 'react';
+import { api, unwrap } from '../../api/client';
+import { useKeys } from '../../parts/useKeys';
+import { useNewestKit } from '../../parts/useNewestKit';
+import type { LineAnswer } from './useMeasureLine';
+
+interface Props {
+  layoutId: string;
+  text: string;
+  onText: (text: string) => void;
+  answer: LineAnswer | undefined;
+  onMade: (id: string | null) => void;
+}
+
+const longestHistory = 40;
+
+/** The measure line at the foot of the leaf: a piece is made or changed in one breath. */
+export function MeasureLine({ layoutId, text, onText, answer, onMade }: Props) {
+  const newest = useNewestKit();
+  const [history, setHistory] = useState<readonly string[]>([]);
+  const [back, setBack] = useState(0);
+  const [refused, setRefused] = useState(false);
+  const field = useRef<HTMLInputElement>(null);
+  const says = useId();
+  useKeys([{ key: '/', does: () => field.current?.focus() }]);
+
+  const fault = text.trim() ? answer?.errors[0] : undefined;
+  const completions = text.trim() ? (answer?.completions ?? []).filter((c) => !c.startsWith('a ')).slice(0, 7) : [];
+  const atEnd = fault === undefined || fault.column >= text.trimEnd().length - 12;
+
+  // Enter asks for itself, and does not wait for the ghost: whoever types fast loses nothing.
+  const make = useMutation({
+    scope: { id: `line-${layoutId}` },
+    mutationFn: async (line: string) =>
+      unwrap(await api.POST('/api/compute/measure-lines', { body: { text: line, kit: newest.read(), layout: layoutId } })),
+    onSuccess: (made, line) => {
+      if (made.errors.length > 0) {
+        setRefused(true);
+        onText(line);
+        return;
+      }
+      newest.write(made.kit);
+      setHistory((earlier) => [line, ...earlier].slice(0, longestHistory));
+      onMade(made.layout.id === layoutId ? (made.touched.at(-1) ?? null) : null);
+    },
+    onError: (_, line) => onText(line),
+  });
+  const take = () => {
+    if (!text.trim()) return;
+    setBack(0);
+    onText('');
+    make.mutate(text);
+  };
+  const complete = (word: string) => {
+    // The word begins where the typed text begins to be it.
+    let from = text.length;
+    for (let n = 1; n <= Math.min(word.length, text.length); n++)
+      if (word.toLowerCase().startsWith(text.slice(-n).toLowerCase())) from = text.length - n;
+    onText(`${text.slice(0, from)}${word} `);
+    field.current?.focus();
+  };
+  const recall = (by: number) => {
+    const next = Math.max(0, Math.min(history.length, back + by));
+    setBack(next);
+    onText(next === 0 ? '' : (history[next - 1] ?? ''));
+  };
+
+  const offers = completions.map((word) => (
+    <button
+      key={word}
+      type="button"
+      tabIndex={-1}
+      className="mr-3 underline decoration-line underline-offset-4 hover:text-velvet"
+      onClick={() => complete(word)}
+    >
+      {word}
+    </button>
+  ));
+
+  return (
+    <div className="min-w-0 flex-1">
+      <input
+        ref={field}
+        aria-label="Measure line"
+        aria-describedby={says}
+        aria-invalid={refused && fault !== undefined}
+        className="field w-full"
+        spellCheck={false}
+        autoComplete="off"
+        placeholder="strip 9 x 1 1/2 Spar Plaid under Block, flush seam"
+        value={text}
+        onChange={(event) => {
+          onText(event.currentTarget.value);
+          setRefused(false);
+        }}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') take();
+          else if (event.key === 'Escape') onText('');
+          else if (event.key === 'ArrowUp' && (text === '' || back > 0)) recall(1);
+          else if (event.key === 'ArrowDown' && back > 0) recall(-1);
+          else if (event.key === 'Tab' && !event.shiftKey && completions[0] && atEnd && !text.endsWith(' ')) {
+            event.preventDefault();
+            complete(completions[0]);
+          }
+        }}
+      />
+      <p
+        id={says}
+        role="status"
+        className={`mt-0.5 h-5 truncate text-[14px] leading-5 ${refused && fault ? 'text-rust' : 'text-soft'}`}
+      >
+        {!text.trim() && 'Press / and say a piece, or a label and what changes: B2 9 x 2'}
+        {text.trim() &&
+          fault &&
+          (refused || completions.length === 0 ? (
+            <>
+              {fault.suggestion && (
+                <button
+                  type="button"
+                  className="mr-2 font-semibold underline"
+                  onClick={() =>
+                    onText(
+                      text.slice(0, fault.column - 1) + text.slice(fault.column - 1).replace(/^[^\s,;]+/, fault.suggestion ?? ''),
+                    )
+                  }
+                >
+                  {fault.suggestion}?
+                </button>
+              )}
+              <span title={fault.says}>{fault.says}</span>
+            </>
+          ) : (
+            offers
+          ))}
+        {text.trim() && !fault && answer && (
+          <>
+            <span className="mr-3">Enter: {answer.touched.length ? answer.touched.join(', ') : answer.layout.name}</span>
+            {offers}
+          </>
+        )}
+        {make.error && <span className="text-rust">{make.error.message}</span>}
+      </p>
+    </div>
+  );
+}

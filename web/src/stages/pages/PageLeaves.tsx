@@ -1,0 +1,186 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { Layout, LayoutAnswer } from '../../api/client';
+import { withLayer, withLayout, withoutPiece } from '../../parts/edits';
+import { Fold, LeafHead } from '../../parts/Fold';
+import { useKit } from '../../parts/kitContext';
+import { Measure } from '../../parts/Measure';
+import { ScenePicture } from '../../parts/ScenePicture';
+import { TextField } from '../../parts/TextField';
+import { useKeys } from '../../parts/useKeys';
+import { AddPiece } from './AddPiece';
+import { LayoutMenu } from './LayoutMenu';
+import { MeasureLine } from './MeasureLine';
+import { PieceList } from './PieceList';
+import { ghostOf, useMeasureLine } from './useMeasureLine';
+import { useDistances } from './useDistances';
+import { useMoves } from './useMoves';
+
+interface Props {
+  layoutId: string;
+  computed: LayoutAnswer | undefined;
+  onAddLayout: () => void;
+}
+
+/** One layout: its pieces and the measure line on the left, the page to scale on the right. */
+export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
+  const { kit, slug, change, lit, setLit } = useKit();
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [to, setTo] = useState<string | null>(null);
+  const [outline, setOutline] = useState(false);
+  const [line, setLine] = useState('');
+  const navigate = useNavigate();
+  const said = useMeasureLine(kit, layoutId, line);
+  const layout = (kit.layouts ?? []).find((l) => l.id === layoutId);
+  const pieces = layout?.pieces ?? [];
+  const piece = pieces.find((p) => p.id === chosen);
+  const moves = useMoves(layoutId, computed);
+  const between = useDistances(layoutId, chosen, to);
+  const choose = (id: string | null) => {
+    setChosen(id);
+    setTo(null);
+  };
+  const relayer = (by: number) => piece && change(withLayer(kit, layoutId, piece.id, by));
+  const nudge = (x: number, y: number) => piece && moves.move(piece.id, x, y);
+
+  useKeys([
+    {
+      key: 'Delete',
+      does: () => {
+        if (!piece) return;
+        setChosen(null);
+        change(withoutPiece(kit, layoutId, piece.id));
+      },
+    },
+    { key: 'ArrowUp', alt: true, does: () => relayer(-1) },
+    { key: 'ArrowDown', alt: true, does: () => relayer(1) },
+    ...(piece
+      ? [false, true].flatMap((shift) => {
+          const by = shift ? moves.quarter : 1;
+          return [
+            { key: 'ArrowLeft', shift, does: () => nudge(-by, 0) },
+            { key: 'ArrowRight', shift, does: () => nudge(by, 0) },
+            { key: 'ArrowUp', shift, does: () => nudge(0, -by) },
+            { key: 'ArrowDown', shift, does: () => nudge(0, by) },
+          ];
+        })
+      : []),
+    { key: 'Escape', does: () => setChosen(null) },
+    { key: 'p', does: () => void navigate(`/kits/${slug}/print/guide`) },
+  ]);
+
+  if (!layout) return null;
+  const setPage = (page: Layout['page']) => change(withLayout(kit, layoutId, (l) => ({ ...l, page })));
+  const label = chosen && `${layoutId}-${chosen}`;
+  const over = between ?? (chosen ? (computed?.pieces.find((p) => p.id === chosen)?.dimensions ?? []) : []);
+  const faulty = computed?.findings.some((f) => f.gravity === 'fault');
+  const says = (
+    <>
+      <LeafHead
+        aside={
+          <>
+            <LayoutMenu layout={layout} />
+            <button type="button" className="press" onClick={onAddLayout}>
+              New page
+            </button>
+          </>
+        }
+      >
+        <h1 className="text-[28px] leading-8">
+          <TextField
+            label="Name of the layout"
+            value={layout.name}
+            onChange={(name) => change(withLayout(kit, layoutId, (l) => ({ ...l, name })))}
+            className="-ml-1 w-full"
+          />
+        </h1>
+      </LeafHead>
+      <p className={`px-6 text-[15px] ${faulty ? 'text-rust' : 'text-soft'}`}>
+        {computed?.summary ?? 'Measuring…'} · page
+        <Measure
+          label="Width of the page"
+          value={layout.page.width}
+          onChange={(width) => setPage({ width, height: layout.page.height })}
+        />
+        x{' '}
+        <Measure
+          align="left"
+          label="Height of the page"
+          value={layout.page.height}
+          onChange={(height) => setPage({ width: layout.page.width, height })}
+        />
+      </p>
+      {moves.trouble && (
+        <p role="alert" className="px-6 text-[15px] text-rust">
+          {moves.trouble}
+        </p>
+      )}
+      {(kit.layouts ?? []).length > 1 && (
+        <nav aria-label="Layouts" className="flex flex-wrap gap-x-4 px-6 pt-2 text-[15px]">
+          {(kit.layouts ?? []).map((l) => (
+            <button
+              key={l.id}
+              type="button"
+              aria-current={l.id === layoutId ? 'page' : undefined}
+              className={l.id === layoutId ? 'font-semibold text-velvet' : 'text-soft hover:text-velvet'}
+              onClick={() => void navigate(`/kits/${slug}/pages/${l.id}`)}
+            >
+              {l.id} {l.name}
+            </button>
+          ))}
+        </nav>
+      )}
+      <PieceList
+        layout={layout}
+        computed={computed}
+        chosen={chosen}
+        onChoose={choose}
+        to={to}
+        onTo={setTo}
+        onSwap={(other) => chosen && moves.swap(chosen, other)}
+      />
+      <footer className="flex shrink-0 items-start gap-3 border-t border-line bg-chalk px-6 pt-3 pb-1">
+        <MeasureLine layoutId={layoutId} text={line} onText={setLine} answer={said.data} onMade={setChosen} />
+        <AddPiece layout={layout} onAdded={setChosen} />
+      </footer>
+    </>
+  );
+
+  const shows = (
+    <>
+      <LeafHead
+        aside={
+          <button type="button" className="quiet" aria-pressed={outline} onClick={() => setOutline(!outline)}>
+            {outline ? 'Show papers' : 'Outline only'}
+          </button>
+        }
+      >
+        <p className="text-[15px] text-soft">
+          {layout.kind === 'spread' ? 'The spread to scale, its seam in the middle' : 'The page to scale'}
+        </p>
+      </LeafHead>
+      <div className="flex min-h-0 flex-1 items-center justify-center p-6 pt-2">
+        {computed && (
+          <ScenePicture
+            scene={computed.picture}
+            papers={kit.papers ?? []}
+            rulers={kit.unit ?? 'in'}
+            lit={lit}
+            chosen={label}
+            over={over}
+            outline={outline}
+            ghost={moves.ghost ?? { marks: ghostOf(line.trim() ? said.data : undefined), x: 0, y: 0 }}
+            onDrag={(dragged, x, y, done) => {
+              setChosen(dragged.slice(layoutId.length + 1));
+              moves.drag(dragged, x, y, done);
+            }}
+            onLit={setLit}
+            onChoose={(l) => setChosen(l.slice(layoutId.length + 1))}
+            className="max-h-full w-full touch-none"
+          />
+        )}
+      </div>
+    </>
+  );
+  return <Fold says={says} shows={shows} showing="the page to scale" />;
+}

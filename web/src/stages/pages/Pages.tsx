@@ -1,0 +1,39 @@
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { useKit } from '../../parts/kitContext';
+import { NewLayout } from './NewLayout';
+import { PageLeaves } from './PageLeaves';
+
+/** The pages: pieces in words and numbers on the left, to scale on the right. */
+export function Pages() {
+  const { kit, slug, answer } = useKit();
+  const { layout: asked } = useParams();
+  const [adding, setAdding] = useState(false);
+  const navigate = useNavigate();
+  const layouts = kit.layouts ?? [];
+  const layout = layouts.find((l) => l.id === asked) ?? layouts[0];
+  const computed = answer?.layouts.find((l) => l.id === layout?.id);
+
+  const dialog = (
+    <NewLayout open={adding} onClose={() => setAdding(false)} onMade={(id) => void navigate(`/kits/${slug}/pages/${id}`)} />
+  );
+  if (!layout)
+    return (
+      <div className="max-w-xl p-12">
+        <h1 className="text-3xl">No page yet</h1>
+        <p className="mt-4">
+          A layout is a single page or a spread of two. Say its size, then lay pieces on it from the back to the front.
+        </p>
+        <button type="button" className="press-first mt-6" onClick={() => setAdding(true)}>
+          First page
+        </button>
+        {dialog}
+      </div>
+    );
+  return (
+    <>
+      <PageLeaves key={layout.id} layoutId={layout.id} computed={computed} onAddLayout={() => setAdding(true)} />
+      {dialog}
+    </>
+  );
+}

@@ -1,0 +1,153 @@
+import type { Layout, Piece } from '../../api/client';
+import { Choice } from '../../parts/Choice';
+import { leaningOn } from '../../parts/edits';
+import { useKit } from '../../parts/kitContext';
+import { Swatch } from '../../parts/Swatch';
+import { TextField } from '../../parts/TextField';
+import { kindName } from './kinds';
+import { MatEditor } from './MatEditor';
+import { ShapeEditor } from './ShapeEditor';
+import { RuleEditor } from './RuleEditor';
+
+interface Props {
+  layout: Layout;
+  piece: Piece;
+  onChange: (piece: Piece) => void;
+  onMove: (by: number) => void;
+  /** The piece that is measured to, and what choosing one does. */
+  to: string | null;
+  onTo: (id: string) => void;
+  onSwap: (id: string) => void;
+  onRemove: () => void;
+}
+
+/** Everything about one piece: what it is, its paper, its place, its mats, its layer. */
+export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap, onRemove }: Props) {
+  const { kit } = useKit();
+  const papers = kit.papers ?? [];
+  const paper = papers.find((p) => p.id === piece.paper);
+  const directed = paper && (piece.face === 'B' ? paper.faceB : paper.faceA)?.direction !== 'free';
+  const leaning = leaningOn(layout, piece.id);
+  const label = `${layout.id}-${piece.id}`;
+  const others = (layout.pieces ?? [])
+    .filter((p) => p.id !== piece.id)
+    .map((p) => ({ value: p.id, name: p.name ? `${p.id} ${p.name}` : p.id }));
+  return (
+    <div className="grid grid-cols-[5.5rem_1fr] items-baseline gap-y-1.5 pt-1 pb-4 pl-9 text-[15px]">
+      <span className="text-soft">Called</span>
+      <span className="flex flex-wrap items-baseline gap-2">
+        <TextField
+          label={`Label of ${label}`}
+          value={piece.id}
+          onChange={(id) => onChange({ ...piece, id })}
+          className="w-20 font-semibold"
+        />
+        <TextField
+          label={`Name of ${label}`}
+          value={piece.name ?? ''}
+          optional
+          placeholder={kindName[piece.kind]}
+          onChange={(name) => onChange({ ...piece, name: name || undefined })}
+          className="w-44"
+        />
+      </span>
+      {layout.kind === 'spread' && (
+        <>
+          <span className="text-soft">Page</span>
+          <span>
+            <Choice
+              label={`Page of ${label}`}
+              value={piece.side ?? 'left'}
+              options={[
+                { value: 'left', name: 'left page' },
+                { value: 'right', name: 'right page' },
+                { value: 'both', name: 'across both' },
+              ]}
+              onChange={(side) => onChange({ ...piece, side })}
+            />
+          </span>
+        </>
+      )}
+      {piece.kind === 'photo' ? (
+        <MatEditor label={label} piece={piece} onChange={onChange} />
+      ) : (
+        <>
+          <span className="text-soft">Paper</span>
+          <span className="flex flex-wrap items-baseline gap-3">
+            <Choice
+              label={`Paper of ${label}`}
+              value={piece.paper ?? null}
+              none={papers.length ? 'Choose a paper' : 'No paper in the kit yet: add one under Stock'}
+              options={papers.map((p) => ({ value: p.id, name: p.name, mark: <Swatch paper={p} /> }))}
+              onChange={(id) =>
+                onChange({ ...piece, paper: id, face: papers.find((p) => p.id === id)?.faceB ? piece.face : 'A' })
+              }
+            />
+            {paper?.faceB && (
+              <Choice
+                label={`Face of ${label}`}
+                value={piece.face ?? 'A'}
+                options={[
+                  { value: 'A', name: 'face A', mark: <Swatch paper={paper} /> },
+                  { value: 'B', name: 'face B', mark: <Swatch paper={paper} face="B" /> },
+                ]}
+                onChange={(face) => onChange({ ...piece, face })}
+              />
+            )}
+            {directed && (
+              <label className="flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  className="accent-velvet"
+                  checked={piece.printTurned ?? false}
+                  onChange={(event) => onChange({ ...piece, printTurned: event.currentTarget.checked })}
+                />
+                print a quarter turned
+              </label>
+            )}
+          </span>
+        </>
+      )}
+      <ShapeEditor label={label} piece={piece} onChange={onChange} />
+      <RuleEditor axis="across" layout={layout} piece={piece} onChange={(across) => onChange({ ...piece, across })} />
+      <RuleEditor axis="down" layout={layout} piece={piece} onChange={(down) => onChange({ ...piece, down })} />
+      {others.length > 0 && (
+        <>
+          <span className="text-soft">Measure to</span>
+          <span className="flex flex-wrap items-baseline gap-3">
+            <Choice
+              optional
+              label={`Piece to measure ${label} to`}
+              value={to}
+              none="another piece"
+              options={others}
+              onChange={onTo}
+            />
+            {to && (
+              <button type="button" className="quiet" onClick={() => onSwap(to)}>
+                let {piece.id} and {to} change places
+              </button>
+            )}
+          </span>
+        </>
+      )}
+      <span className="text-soft">Layer</span>
+      <span className="flex flex-wrap gap-2">
+        <button type="button" className="press" title="Alt + ↑" onClick={() => onMove(-1)}>
+          Farther back
+        </button>
+        <button type="button" className="press" title="Alt + ↓" onClick={() => onMove(1)}>
+          Nearer the front
+        </button>
+        <button
+          type="button"
+          className="press ml-auto"
+          title={leaning.length ? `${leaning.join(', ')} lean on it` : 'Delete'}
+          onClick={onRemove}
+        >
+          Remove{leaning.length ? ` (${leaning.join(', ')} lean on it)` : ''}
+        </button>
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,79 @@
+import type { Finding, Layout, LayoutAnswer } from '../../api/client';
+import { mended, withLayer, withLayout, withoutPiece, withPiece } from '../../parts/edits';
+import { useKit } from '../../parts/kitContext';
+import { PieceRow } from './PieceRow';
+
+interface Props {
+  layout: Layout;
+  computed: LayoutAnswer | undefined;
+  chosen: string | null;
+  onChoose: (id: string | null) => void;
+  to: string | null;
+  onTo: (id: string) => void;
+  onSwap: (id: string) => void;
+}
+
+const headings = { left: 'Left page', right: 'Right page', both: 'Across both pages' } as const;
+
+/** The pieces of a layout, back to front, under the page they lie on. */
+export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap }: Props) {
+  const { kit, change, lit, setLit } = useKit();
+  const pieces = layout.pieces ?? [];
+  const findings = computed?.findings ?? [];
+  const accept = (finding: Finding, note: string | null) =>
+    change(
+      withLayout(kit, layout.id, (l) => {
+        const piece = finding.pieces[0] ?? '';
+        const others = (l.accepted ?? []).filter((a) => a.code !== finding.code || a.piece !== piece);
+        return { ...l, accepted: note === null ? others : [...others, { code: finding.code, piece, note }] };
+      }),
+    );
+  return (
+    <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-4">
+      {pieces.length === 0 && (
+        <p className="mt-4 max-w-md">
+          The page is empty. Begin at the back: a base in the size of the page, then panels and strips, then photos on their mats.
+          Each piece says how far it lies from an edge or from a piece that is there already.
+        </p>
+      )}
+      {(['left', 'right', 'both'] as const).map((side) => {
+        const here = pieces.filter((p) => (p.side ?? 'left') === side);
+        if (here.length === 0) return null;
+        return (
+          <section key={side} aria-label={layout.kind === 'spread' ? headings[side] : 'Pieces'} className="mb-3">
+            {layout.kind === 'spread' && <h2 className="border-b border-line pb-1 text-[15px] text-soft">{headings[side]}</h2>}
+            <ul>
+              {here.map((p) => (
+                <PieceRow
+                  key={p.id}
+                  layout={layout}
+                  piece={p}
+                  computed={computed?.pieces.find((c) => c.id === p.id)}
+                  findings={findings.filter((f) => f.pieces[0] === p.id)}
+                  open={p.id === chosen}
+                  lit={lit === `${layout.id}-${p.id}`}
+                  onLit={(on) => setLit(on ? `${layout.id}-${p.id}` : null)}
+                  onOpen={(open) => onChoose(open ? p.id : null)}
+                  onChange={(next) => {
+                    if (next.id !== p.id) onChoose(next.id);
+                    change(withPiece(kit, layout.id, p.id, next));
+                  }}
+                  onMend={(mend) => change(mended(kit, layout.id, mend))}
+                  onAccept={accept}
+                  to={to}
+                  onTo={onTo}
+                  onSwap={onSwap}
+                  onMove={(by) => change(withLayer(kit, layout.id, p.id, by))}
+                  onRemove={() => {
+                    onChoose(null);
+                    change(withoutPiece(kit, layout.id, p.id));
+                  }}
+                />
+              ))}
+            </ul>
+          </section>
+        );
+      })}
+    </div>
+  );
+}

@@ -1,0 +1,117 @@
+import type { Edge, Piece } from '../../api/client';
+import { Choice } from '../../parts/Choice';
+import { Measure } from '../../parts/Measure';
+import { useKit } from '../../parts/kitContext';
+import { inUnit } from '../../parts/length';
+
+interface Props {
+  label: string;
+  piece: Piece;
+  onChange: (piece: Piece) => void;
+}
+
+type Shape = NonNullable<NonNullable<Piece['shape']>['kind']>;
+type Work = NonNullable<NonNullable<Piece['finishes']>[number]['work']>;
+
+const shapes: Record<Shape, string> = {
+  rectangle: 'rectangle',
+  circle: 'circle',
+  oval: 'oval',
+  hexagon: 'hexagon',
+  template: 'from a template',
+};
+const works: readonly Work[] = ['straight', 'torn', 'scalloped', 'punched', 'inked', 'rounded', 'mitred', 'dovetailed'];
+const edges: readonly Edge[] = ['left', 'top', 'right', 'bottom'];
+
+/** The outline of a piece, its edges, how it is stuck down, and whether its inside is cut out. */
+export function ShapeEditor({ label, piece, onChange }: Props) {
+  const { kit } = useKit();
+  const kind = piece.shape?.kind ?? 'rectangle';
+  const offered = (Object.keys(shapes) as Shape[]).filter((s) => s !== 'template' || kind === 'template');
+  const setEdge = (edge: Edge, work: Work) =>
+    onChange({
+      ...piece,
+      finishes: [...(piece.finishes ?? []).filter((f) => f.edge !== edge), ...(work === 'straight' ? [] : [{ edge, work }])],
+    });
+  return (
+    <>
+      <span className="text-soft">Shape</span>
+      <span className="flex flex-wrap items-baseline gap-3">
+        <Choice
+          label={`Shape of ${label}`}
+          value={kind}
+          options={offered.map((value) => ({ value, name: shapes[value] }))}
+          onChange={(next) => onChange({ ...piece, shape: next === 'rectangle' ? undefined : { kind: next } })}
+        />
+        <Choice
+          label={`Mount of ${label}`}
+          value={piece.mount ?? 'flat'}
+          options={[
+            { value: 'flat', name: 'stuck flat' },
+            { value: 'raised', name: 'raised on foam' },
+          ]}
+          onChange={(mount) => onChange({ ...piece, mount })}
+        />
+        <label className="flex items-baseline gap-1.5">
+          tilted
+          <input
+            type="number"
+            aria-label={`Tilt of ${label} in degrees`}
+            className="field w-16 py-0"
+            min={-45}
+            max={45}
+            step={0.5}
+            value={piece.tilt ?? 0}
+            onChange={(event) => {
+              const tilt = event.currentTarget.valueAsNumber;
+              if (tilt >= -45 && tilt <= 45) onChange({ ...piece, tilt: tilt === 0 ? null : tilt });
+            }}
+          />
+          degrees
+        </label>
+      </span>
+      {piece.kind !== 'photo' && (
+        <>
+          <span className="text-soft">Edges</span>
+          <span className="flex flex-wrap items-baseline gap-x-3">
+            {edges.map((edge) => (
+              <span key={edge} className="flex items-baseline gap-1">
+                <span className="text-soft">{edge}</span>
+                <Choice
+                  label={`${edge} edge of ${label}`}
+                  value={piece.finishes?.find((f) => f.edge === edge)?.work ?? 'straight'}
+                  options={works.map((value) => ({ value, name: value }))}
+                  onChange={(work) => setEdge(edge, work)}
+                />
+              </span>
+            ))}
+          </span>
+          <span className="text-soft">Inside</span>
+          {piece.gut ? (
+            <span className="flex items-baseline gap-1.5">
+              cut out, a border of
+              <Measure
+                align="left"
+                label={`Border of ${label}`}
+                value={piece.gut}
+                onChange={(gut) => onChange({ ...piece, gut })}
+              />
+              stays
+              <button type="button" className="quiet" onClick={() => onChange({ ...piece, gut: null })}>
+                leave it whole
+              </button>
+            </span>
+          ) : (
+            <button
+              type="button"
+              className="quiet justify-self-start"
+              onClick={() => onChange({ ...piece, gut: inUnit(kit, '1', '25') })}
+            >
+              Cut the inside out for other pieces
+            </button>
+          )}
+        </>
+      )}
+    </>
+  );
+}

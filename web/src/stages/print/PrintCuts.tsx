@@ -1,0 +1,75 @@
+import { useSearchParams } from 'react-router';
+import { readable } from '../../parts/length';
+import { proof } from '../cuts/proof';
+import { useBatch } from '../cuts/useBatch';
+import { PrintFrame } from './PrintFrame';
+import { scaleOf, scaleWords } from './scale';
+import { ToScale } from './ToScale';
+import { usePrintKit } from './usePrintKit';
+
+/** The cut sheet for the bench: one sheet a block, large numbers, boxes to tick. */
+export function PrintCuts() {
+  const { data, error } = usePrintKit();
+  const [search] = useSearchParams();
+  const all = search.has('all');
+  const batch = useBatch(data?.kit, all);
+  const failed = error ?? batch.error;
+  if (failed) throw failed;
+  const shown = all ? batch.data : data?.answer.eachKit;
+  if (!data || !shown) return <p className="p-12 text-soft">Setting the pages…</p>;
+  const { kit, answer, slug } = data;
+  const { plan, pictures } = shown;
+  const nameOf = (id: string) => kit.papers?.find((p) => p.id === id)?.name ?? id;
+  return (
+    <PrintFrame title={`Cut sheet: ${kit.name}`} back={`/kits/${slug}/cuts`}>
+      <h1 className="text-[34px] leading-10">Cut sheet: {kit.name}</h1>
+      <p className="mt-1 text-[15px]">
+        {all ? `For ${answer.counts.kits} kits` : 'For one kit'}: {plan.sheetsUsed} sheets, {plan.cuts} cuts; {proof(plan)}.
+      </p>
+      <p className="mt-2 text-[15px]">
+        Blades cut: guard closed at rest, fingers behind the fence, spare blades capped, children only beside a grown-up. The
+        maker’s label and the rules of the room come first.
+      </p>
+      {plan.bySheet.flatMap((sheet) =>
+        sheet.patterns.map((pattern, i) => {
+          const picture = pictures.find((p) => p.paper === sheet.sheet && p.pattern === i)?.picture;
+          const n = picture ? Math.max(4, scaleOf(picture.size.width)) : 4;
+          return (
+            <section key={`${sheet.sheet}-${i}`} className="mt-6 break-inside-avoid border-t-2 border-[#221a20] pt-2">
+              <h2 className="flex items-baseline justify-between text-xl">
+                <span>
+                  {nameOf(sheet.sheet)}, sheet {i + 1}
+                  {pattern.times > 1 ? `: cut ${pattern.times} times` : ''}
+                </span>
+                <span className="font-sans text-[13px]">
+                  {readable(picture?.size.width ?? '0 in')} x {readable(picture?.size.height ?? '0 in')}, face A up
+                </span>
+              </h2>
+              <div className="mt-2 flex gap-5">
+                {picture && (
+                  <figure className="shrink-0">
+                    <ToScale scene={picture} papers={kit.papers ?? []} n={n} />
+                    <figcaption className="text-[12px]">{scaleWords(n, kit.unit ?? 'in')}</figcaption>
+                  </figure>
+                )}
+                <ol className="flex-1">
+                  {pattern.cuts.map((cut) => (
+                    <li key={cut.order} className="grid grid-cols-[1rem_1.2rem_4.2rem_1fr] items-baseline gap-2 py-0.5">
+                      <span className="size-3.5 self-center border border-[#221a20]" />
+                      <span className="text-right text-[15px]">{cut.order}</span>
+                      <strong className="text-2xl leading-7">{readable(cut.setting)}</strong>
+                      <span className="text-[15px] leading-5">
+                        {cut.part}, {cut.fence} to the fence: <strong>{cut.gives[0]}</strong> off, {cut.gives[1]} stays
+                      </span>
+                    </li>
+                  ))}
+                  {pattern.cuts.length === 0 && <li>Nothing is cut: the sheet is {pattern.placements[0]?.piece}.</li>}
+                </ol>
+              </div>
+            </section>
+          );
+        }),
+      )}
+    </PrintFrame>
+  );
+}

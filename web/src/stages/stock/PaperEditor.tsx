@@ -1,0 +1,151 @@
+import type { Edge, Face, Paper } from '../../api/client';
+import { Choice } from '../../parts/Choice';
+import { useKit } from '../../parts/kitContext';
+import { inUnit } from '../../parts/length';
+import { Measure } from '../../parts/Measure';
+import { TextField } from '../../parts/TextField';
+
+interface Props {
+  paper: Paper;
+  used: readonly string[];
+  onChange: (paper: Paper) => void;
+  onRemove: () => void;
+}
+
+const edges: readonly Edge[] = ['bottom', 'top', 'left', 'right'];
+
+/** Everything about one paper: its name and size, its faces, its tear strip. */
+export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
+  const { kit } = useKit();
+  return (
+    <div className="grid grid-cols-[5.5rem_1fr] items-baseline gap-y-1.5 pt-1 pb-4 text-[15px]">
+      <span className="text-soft">Name</span>
+      <TextField
+        label="Name of the paper"
+        value={paper.name}
+        onChange={(name) => onChange({ ...paper, name })}
+        className="w-64"
+      />
+      <span className="text-soft">Sheet</span>
+      <span>
+        <Measure
+          align="left"
+          label={`Width of ${paper.name}`}
+          value={paper.size.width}
+          onChange={(width) => onChange({ ...paper, size: { ...paper.size, width } })}
+        />
+        <span className="text-soft"> x </span>
+        <Measure
+          align="left"
+          label={`Height of ${paper.name}`}
+          value={paper.size.height}
+          onChange={(height) => onChange({ ...paper, size: { ...paper.size, height } })}
+        />
+      </span>
+      <span className="text-soft">Face A</span>
+      <FaceEditor label={`Face A of ${paper.name}`} face={paper.faceA} onChange={(faceA) => onChange({ ...paper, faceA })} />
+      <span className="text-soft">Face B</span>
+      {paper.faceB ? (
+        <span className="flex flex-wrap items-baseline gap-2">
+          <FaceEditor label={`Face B of ${paper.name}`} face={paper.faceB} onChange={(faceB) => onChange({ ...paper, faceB })} />
+          <button type="button" className="quiet" onClick={() => onChange({ ...paper, faceB: undefined })}>
+            not printed
+          </button>
+        </span>
+      ) : (
+        <button
+          type="button"
+          className="quiet justify-self-start"
+          onClick={() => onChange({ ...paper, faceB: { colour: '#FFFFFF', print: 'solid', direction: 'free' } })}
+        >
+          Printed on both faces
+        </button>
+      )}
+      <span className="text-soft">Tear strip</span>
+      {paper.tearStrip ? (
+        <span className="flex flex-wrap items-baseline gap-2">
+          <Measure
+            align="left"
+            label={`Tear strip of ${paper.name}`}
+            value={paper.tearStrip.width}
+            onChange={(width) => paper.tearStrip && onChange({ ...paper, tearStrip: { ...paper.tearStrip, width } })}
+          />
+          <Choice
+            label={`Edge of the tear strip of ${paper.name}`}
+            value={paper.tearStrip.edge}
+            options={edges.map((e) => ({ value: e, name: `along the ${e}` }))}
+            onChange={(edge) => paper.tearStrip && onChange({ ...paper, tearStrip: { ...paper.tearStrip, edge } })}
+          />
+          <button type="button" className="quiet" onClick={() => onChange({ ...paper, tearStrip: undefined })}>
+            has none
+          </button>
+        </span>
+      ) : (
+        <button
+          type="button"
+          className="quiet justify-self-start"
+          onClick={() => onChange({ ...paper, tearStrip: { edge: 'bottom', width: inUnit(kit, '1/2', '12') } })}
+        >
+          Has one, cut off first
+        </button>
+      )}
+      <span />
+      <button
+        type="button"
+        className="press mt-1 justify-self-start"
+        disabled={used.length > 0}
+        title={used.length ? `${used.join(', ')} are cut from it` : undefined}
+        onClick={onRemove}
+      >
+        {used.length
+          ? `Cannot be removed: ${used.length === 1 ? '1 piece is' : `${used.length} pieces are`} cut from it`
+          : 'Remove this paper'}
+      </button>
+    </div>
+  );
+}
+
+const prints: readonly NonNullable<Face['print']>[] = ['solid', 'stripe', 'plaid', 'dot', 'floral', 'figures', 'lettering'];
+const directions: Record<NonNullable<Face['direction']>, string> = {
+  free: 'any way up',
+  'half-turn': 'may be turned half',
+  'one-way': 'one way up',
+};
+
+function FaceEditor({ label, face, onChange }: { label: string; face: Face; onChange: (face: Face) => void }) {
+  const print = face.print ?? 'solid';
+  return (
+    <span className="flex flex-wrap items-baseline gap-2">
+      <Colour label={`Colour of ${label}`} value={face.colour} onChange={(colour) => onChange({ ...face, colour })} />
+      <Choice
+        label={`Print of ${label}`}
+        value={print}
+        options={prints.map((p) => ({ value: p, name: p }))}
+        onChange={(next) => onChange({ ...face, print: next, ink: next === 'solid' ? undefined : (face.ink ?? '#8A5A10') })}
+      />
+      {print !== 'solid' && (
+        <Colour label={`Print colour of ${label}`} value={face.ink ?? '#8A5A10'} onChange={(ink) => onChange({ ...face, ink })} />
+      )}
+      {print !== 'solid' && (
+        <Choice
+          label={`Direction of ${label}`}
+          value={face.direction ?? 'free'}
+          options={(Object.keys(directions) as (keyof typeof directions)[]).map((value) => ({ value, name: directions[value] }))}
+          onChange={(direction) => onChange({ ...face, direction })}
+        />
+      )}
+    </span>
+  );
+}
+
+function Colour({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+  return (
+    <input
+      type="color"
+      aria-label={label}
+      className="size-6 cursor-pointer self-center rounded border border-line"
+      value={value}
+      onChange={(event) => onChange(event.currentTarget.value)}
+    />
+  );
+}
