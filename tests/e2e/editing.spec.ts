@@ -28,7 +28,7 @@ test('undo and redo go through the changes and are saved as well', async ({ page
   await page.goto(`/kits/${slug}/pages`);
   const field = page.getByLabel('Height of L1-A3');
   await measure(page, 'Height of L1-A3', '2');
-  await expect(field).toHaveValue('2');
+  await saved(page);
   await page.getByRole('button', { name: 'A3, Wind band' }).focus();
   await page.keyboard.press('Control+z');
   await expect(field).toHaveValue('1');

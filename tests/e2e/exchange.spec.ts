@@ -25,6 +25,7 @@ test('a bad file is refused with every fault, and nothing is added', async ({ pa
   const [paper] = file.kit.papers;
   if (paper) paper.size.width = '12 ells';
   await page.goto('/');
+  await expect(page.getByRole('listitem').first()).toBeVisible();
   const before = await page.getByRole('listitem').count();
   await page
     .getByLabel('Kit file')

@@ -36,7 +36,7 @@ export function Measure({ label, value, onChange, align = 'right' }: Props) {
     if (typed === null || typed.trim() === readable(value)) {
       setTyped(null);
       setFault(null);
-    } else read.mutate(typed);
+    } else if (!read.isPending || read.variables !== typed) read.mutate(typed); // Enter and then leaving ask once
   };
 
   return (

@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent } from 'react';
+import { useEffectEvent, useLayoutEffect } from 'react';
 
 /** A key and what it does. */
 export interface KeyAction {
@@ -32,7 +32,8 @@ export function useKeys(actions: readonly KeyAction[]) {
     event.preventDefault();
     action.does();
   });
-  useEffect(() => {
+  // Before the screen is painted: a key pressed the moment a leaf is seen must count.
+  useLayoutEffect(() => {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, []);
