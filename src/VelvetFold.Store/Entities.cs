@@ -31,6 +31,9 @@ public sealed class RevisionRow
 
     public DateTime SavedAt { get; init; }
 
+    /// <summary>When its guide was last printed; none where it was not. The document itself never changes.</summary>
+    public DateTime? PrintedAt { get; set; }
+
     /// <summary>The kit document as JSON.</summary>
     public required string Document { get; init; }
 }

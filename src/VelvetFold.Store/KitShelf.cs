@@ -11,7 +11,7 @@ namespace VelvetFold.Store;
 public sealed record StoredKit(string Slug, int Revision, DateTime SavedAt, Kit Kit);
 
 /// <summary>A revision without its document.</summary>
-public sealed record RevisionStamp(int Number, DateTime SavedAt);
+public sealed record RevisionStamp(int Number, DateTime SavedAt, DateTime? PrintedAt);
 
 /// <summary>Keeps kits and their revisions. A revision is written whole in one transaction and never changed.</summary>
 public sealed class KitShelf(StudioContext context, TimeProvider clock)
@@ -40,7 +40,7 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
     public async Task<IReadOnlyList<RevisionStamp>> RevisionsAsync(string slug, CancellationToken cancel) =>
         await context.Revisions.AsNoTracking()
             .Where(r => context.Kits.Any(k => k.Id == r.KitId && k.Slug == slug))
-            .OrderByDescending(r => r.Number).Select(r => new RevisionStamp(r.Number, r.SavedAt)).ToListAsync(cancel);
+            .OrderByDescending(r => r.Number).Select(r => new RevisionStamp(r.Number, r.SavedAt, r.PrintedAt)).ToListAsync(cancel);
 
     /// <summary>Puts a new kit on the shelf under an address made from its name.</summary>
     public async Task<StoredKit> AddAsync(Kit kit, CancellationToken cancel)
@@ -81,6 +81,15 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
         {
             return null;
         }
+    }
+
+    /// <summary>Marks a revision as the one its guide was printed from.</summary>
+    /// <returns>Whether there is such a revision.</returns>
+    public async Task<bool> MarkPrintedAsync(string slug, int number, CancellationToken cancel)
+    {
+        var now = clock.GetUtcNow().UtcDateTime;
+        return await context.Revisions.Where(r => r.Number == number && context.Kits.Any(k => k.Id == r.KitId && k.Slug == slug))
+            .ExecuteUpdateAsync(set => set.SetProperty(r => r.PrintedAt, now), cancel) == 1;
     }
 
     /// <summary>Takes a kit off the shelf for good, with its revisions and guests.</summary>

@@ -26,6 +26,7 @@ internal static class MeasureSchemas
         var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
         RequireComputed(schema, context);
         if (type == typeof(Length)) Length(schema);
+        if (typeof(IEnumerable<Length>).IsAssignableFrom(type)) schema.Items = Length(new());
         if (type != typeof(Size)) return Task.CompletedTask;
         schema.Type = JsonSchemaType.Object;
         schema.Properties = new Dictionary<string, IOpenApiSchema> { ["width"] = Length(new()), ["height"] = Length(new()) };

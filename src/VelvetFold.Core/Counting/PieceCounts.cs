@@ -16,13 +16,13 @@ public sealed record PhotoCount(Size Size, int PerKit, int Total);
 public sealed record SheetCount(string Paper, int PerKit, int Total, int? OnHand, int Missing, int? KitsPossible);
 
 /// <summary>All counts of a kit, for one and for the run.</summary>
-public sealed record Counts(int Kits, int Pieces, IReadOnlyList<PieceCount> ByPiece, IReadOnlyList<PhotoCount> Photos, IReadOnlyList<SheetCount> Sheets)
+public sealed record Counts(int Kits, int Pieces, IReadOnlyList<PieceCount> ByPiece, IReadOnlyList<PhotoCount> Photos, IReadOnlyList<SheetCount> Sheets, IReadOnlyList<PartCount> Parts)
 {
     /// <summary>Pieces for all kits together.</summary>
     public long TotalPieces => (long)Pieces * Kits;
 
     /// <summary>How many kits the scarcest paper gives; none where nothing is limited.</summary>
-    public int? KitsPossible => Sheets.Min(s => s.KitsPossible);
+    public int? KitsPossible => Sheets.Select(s => s.KitsPossible).Concat(Parts.Select(p => p.KitsPossible)).Min();
 
     /// <summary>The paper that runs out first, where one is short of the run.</summary>
     public string? Scarcest => Sheets.Where(s => s.Missing > 0).MinBy(s => s.KitsPossible)?.Paper;
@@ -44,7 +44,7 @@ public static class PieceCounts
             .GroupBy(p => p.Piece.Size)
             .Select(g => new PhotoCount(g.Key, g.Count(), g.Count() * kits));
         var sheets = kit.Papers.Where(p => each.For(p.Id) is not null).Select(p => Sheets(p, each.For(p.Id)!, batch.For(p.Id), kits));
-        return new(kits, pieces.Count, [.. byPiece], [.. photos], [.. sheets]);
+        return new(kits, pieces.Count, [.. byPiece], [.. photos], [.. sheets], PartCounts.Of(kit, kits));
     }
 
     private static SheetCount Sheets(Paper paper, SheetPlan each, SheetPlan? batch, int kits)

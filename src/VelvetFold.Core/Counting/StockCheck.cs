@@ -1,5 +1,6 @@
 using System.Globalization;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Counting;
 
@@ -8,7 +9,18 @@ public static class StockCheck
 {
     /// <summary>A finding for every paper that is short.</summary>
     public static IReadOnlyList<Finding> Of(Kit kit, Counts counts) =>
-        [.. counts.Sheets.Where(s => s.Missing > 0).Select(s => new Finding("short-stock", Gravity.Fault, null, [s.Paper], Say(kit, counts, s)))];
+        [
+            .. counts.Sheets.Where(s => s.Missing > 0).Select(s => new Finding("short-stock", Gravity.Fault, null, [s.Paper], Say(kit, counts, s))),
+            .. counts.Parts.Where(p => p.Missing > 0).Select(p => new Finding("short-parts", Gravity.Fault, null, [p.Sheet], Say(kit, counts, p))),
+        ];
+
+    private static string Say(Kit kit, Counts counts, PartCount part)
+    {
+        var sheet = kit.PartSheet(part.Sheet)!;
+        var what = sheet.Kind switch { PartKind.Loose => "packs", PartKind.ByLength => "rolls", _ => "sheets" };
+        return string.Create(CultureInfo.InvariantCulture,
+            $"{sheet.Name} is short: {counts.Kits} kits take {part.Total} {what}, {part.OnHand ?? 0} are on hand. They suffice for {part.KitsPossible ?? 0} kits; {part.Missing} more are needed for all.");
+    }
 
     private static string Say(Kit kit, Counts counts, SheetCount sheet)
     {

@@ -28,6 +28,7 @@ public static class CutList
         if (piece.Kind == PieceKind.Photo) return placed.Stack.Layers.SelectMany((layer, i) => MatOf(kit, layout, placed, layer, i));
         if (!piece.IsCut || kit.Paper(piece.Paper) is not { } paper) return [];
         var size = piece.CutSize;
+        if (piece.Joins.Count > 0) return piece.CutParts.Select((part, i) => Cut($"{placed.Label} part {i + 1}", layout, piece, paper, piece.Face, part, piece.PrintTurned));
         if (piece.Side != PageSide.Both || AtSeam(layout, placed) is not { } left)
             return [Cut(placed.Label, layout, piece, paper, piece.Face, size, piece.PrintTurned)];
         // Across the seam it is two pieces, one for each page.

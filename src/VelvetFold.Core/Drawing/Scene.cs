@@ -42,8 +42,14 @@ public readonly record struct ScenePoint(Length X, Length Y);
 /// <param name="Shape">The outline within the box: circle, oval, hexagon or template; none for the box itself.</param>
 /// <param name="Points">The corners of a template.</param>
 /// <param name="Tilt">Degrees clockwise about the middle; none where it lies straight.</param>
+/// <param name="Edges">The edges that are not straight, and how they are worked: torn, scalloped, punched, rounded, mitred, dovetailed or inked.</param>
+/// <param name="Hole">What is cut out of its middle: a frame is drawn; none where it is whole.</param>
 public sealed record BoxMark(
-    Role Role, string? Piece, Box Box, Fill? Fill = null, string? Shape = null, IReadOnlyList<ScenePoint>? Points = null, decimal? Tilt = null) : Mark(Role, Piece);
+    Role Role, string? Piece, Box Box, Fill? Fill = null, string? Shape = null, IReadOnlyList<ScenePoint>? Points = null, decimal? Tilt = null,
+    IReadOnlyList<SceneEdge>? Edges = null, Box? Hole = null) : Mark(Role, Piece);
+
+/// <summary>How an edge of a box is worked.</summary>
+public sealed record SceneEdge(Edge Edge, string Work);
 
 /// <summary>A straight line; a cut carries its number.</summary>
 public sealed record LineMark(Role Role, string? Piece, Length X1, Length Y1, Length X2, Length Y2, int? Number = null) : Mark(Role, Piece);

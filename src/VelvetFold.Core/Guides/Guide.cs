@@ -32,7 +32,9 @@ public sealed class Guide
     {
         if (_plan.SheetsUsed == 0) return;
         var sheets = _plan.BySheet.Select(s => _words.Say("gather.sheets", ("count", Number(s.SheetsUsed)), ("paper", PaperName(s.Sheet))));
-        Add(GuideHalf.Cutting, StepKind.Gather, _words.Say("gather", ("sheets", string.Join(", ", sheets))), []);
+        var parts = _kit.Parts.Where(s => _layouts.Any(l => l.Pieces.Any(p => p.Piece.Part?.Sheet == s.Id))).Select(s => s.Name).ToList();
+        var gather = _words.Say("gather", ("sheets", string.Join(", ", sheets)));
+        Add(GuideHalf.Cutting, StepKind.Gather, parts.Count == 0 ? gather : gather + " " + _words.Say("gather.parts", ("parts", List(parts))), []);
         Add(GuideHalf.Cutting, StepKind.Caution, _words.Say("caution.blades"), []);
         foreach (var sheet in _plan.BySheet) WriteSheets(sheet);
         foreach (var placed in _layouts.SelectMany(l => l.Pieces)) WriteGutting(placed);
@@ -116,14 +118,18 @@ public sealed class Guide
         var down = new List<string>();
         foreach (var placed in layout.Pieces.OrderBy(p => p.Piece.Side))
         {
+            if (placed.Piece.Kind == PieceKind.Printed) continue; // it is on its base already
             var (across, along) = (sentence.Phrase(placed, Axis.Across, down), sentence.Phrase(placed, Axis.Down, down));
             var key = placed.Piece switch
             {
                 { Kind: PieceKind.Photo, HoldsPhoto: false } => "leave",
                 { Kind: PieceKind.Photo } => placed.Stack.Layers.Count > 0 ? "lay.photo" : "lay.photo.bare",
+                { Paper: null, Part: null } => "lay.ready",
                 _ => "lay",
             };
-            var text = _words.Say(key, ("piece", placed.Label), ("size", _reading.Format(placed.Box.Size)), ("paper", PaperName(placed.Piece.Paper)), ("across", across), ("down", along));
+            var text = _words.Say(key, ("piece", placed.Label), ("size", _reading.Format(placed.Box.Size)), ("paper", Made(placed.Piece)), ("across", across), ("down", along));
+            if (placed.Piece is { IsCut: true, Joins.Count: > 0 })
+                text += " " + _words.Say("lay.joined", ("joins", List([.. placed.Piece.Joins.Select(_reading.Format)])), ("edge", _words.Say("edge." + (placed.Piece.LongAxis == Axis.Across ? "left" : "top"))));
             var picture = new StepPicture(layout.Layout.Id, [.. down], [placed.Label], LayoutPicture.Dimensions(_kit, layout, placed));
             _steps.Add(new(_steps.Count + 1, GuideHalf.Assembly, StepKind.Lay, text, [], [placed.Label], layout.Layout.Id, placed.Piece.Side, Picture: picture));
             down.Add(placed.Label);
@@ -132,6 +138,12 @@ public sealed class Guide
 
     private void Add(GuideHalf half, StepKind kind, string text, IReadOnlyList<string> pieces, string? layout = null, string? paper = null) =>
         _steps.Add(new(_steps.Count + 1, half, kind, text, [], pieces, layout, Paper: paper));
+
+    // What a piece is made of: the sheet of parts it comes off, or its paper.
+    private string Made(Piece piece) =>
+        piece.Part is { } use && _kit.PartSheet(use.Sheet) is { } sheet
+            ? use.Part is { } part ? _words.Say("part.of", ("part", part), ("sheet", sheet.Name)) : sheet.Name
+            : PaperName(piece.Paper);
 
     private string PaperName(string? id) => _kit.Paper(id)?.Name ?? id ?? "";
 

@@ -19,6 +19,11 @@ public static class PageCheck
         PaperCheck.PaperOf,
         PaperCheck.LongerThanTheTrimmer,
         PaperCheck.AgainstItsDirection,
+        Shapes.Regular,
+        PaperCheck.PreprintedCutUp,
+        Joins.Uncovered,
+        PartCheck.PartOf,
+        PartCheck.UsedUp,
         Layers.RaisedUnderProtector,
     ];
 

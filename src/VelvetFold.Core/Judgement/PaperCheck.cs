@@ -7,11 +7,25 @@ namespace VelvetFold.Core.Judgement;
 /// <summary>Can the pieces come out of the paper they name?</summary>
 internal static class PaperCheck
 {
-    public static IEnumerable<Finding> PaperOf(Kit kit, ResolvedLayout layout) => layout.Pieces.SelectMany(p => PaperOf(kit, layout.Layout, p.Piece));
+    public static IEnumerable<Finding> PaperOf(Kit kit, ResolvedLayout layout) =>
+        layout.Pieces.SelectMany(p => PaperOf(kit, layout.Layout, p.Piece).Select(f => f.Code == "larger-than-sheet" && JoinOf(kit, layout, p) is { } join ? f with { Mend = join } : f));
+
+    // A strip that is only too long can be joined from two, where something covers the join or at its middle.
+    private static Mend? JoinOf(Kit kit, ResolvedLayout layout, PlacedPiece placed)
+    {
+        var piece = placed.Piece;
+        if (!piece.IsCut || piece.Side == PageSide.Both || piece.Joins.Count > 0 || kit.Paper(piece.Paper) is not { } paper) return null;
+        var along = piece.Size.Along(piece.LongAxis);
+        var longest = (paper[piece.Face]?.Direction ?? PrintDirection.Free) == PrintDirection.Free ? paper.Usable.Size.Longer : paper.Usable.Size.Along((piece.LongAxis == Axis.Across) == piece.PrintTurned ? Axis.Down : Axis.Across);
+        if (along <= longest || along > longest * 2) return null;
+        var place = Joins.CoveredPlace(kit, layout, placed, longest) ?? along.Half.SnapTo(kit.Ruler);
+        var joined = piece with { Joins = [place] };
+        return FitsSheet(paper, joined, joined.Face, LongestPart(joined)) ? new($"Join it at {kit.Reading().Format(place)}", joined) : null;
+    }
 
     private static IEnumerable<Finding> PaperOf(Kit kit, Layout layout, Piece piece)
     {
-        if (piece.Kind != PieceKind.Photo) return piece.IsCut ? Paper(kit, layout, piece, piece.Paper, piece.Face, piece.CutSize, "") : [];
+        if (piece.Kind != PieceKind.Photo) return piece.IsCut ? Paper(kit, layout, piece, piece.Paper, piece.Face, LongestPart(piece), "") : [];
         if (piece.Opening?.Use == OpeningUse.Empty || piece.Stack(kit.Matting) is not { } stack) return [];
         return stack.Layers.Where(l => l.Mat.Frame is null).SelectMany(l => Paper(kit, layout, piece, l.Mat.Paper, l.Mat.Face, l.Size, "the mat of "));
     }
@@ -35,6 +49,15 @@ internal static class PaperCheck
         yield return new("larger-than-sheet", Gravity.Fault, layout.Id, [piece.Id],
             $"{label} is {reading.Format(size)}; a sheet of {paper.Name} gives at most {reading.Format(paper.Usable.Size)}{(paper.TearStrip is null ? "" : " once the tear strip is off")}. Make it smaller or choose another paper.");
     }
+
+    // Of a piece that is joined, its longest part has to come out of a sheet.
+    private static Size LongestPart(Piece piece) => piece.CutParts.MaxBy(p => p.Along(piece.LongAxis));
+
+    /// <summary>A base that comes printed is laid down whole.</summary>
+    public static IEnumerable<Finding> PreprintedCutUp(Kit kit, ResolvedLayout layout) =>
+        layout.Pieces.Where(p => p.Piece.IsCut && kit.Paper(p.Piece.Paper) is { Preprinted: true } paper && p.Piece.CutSize != paper.Size).Select(p => new Finding("preprinted-cut-up", Gravity.Note, layout.Layout.Id, [p.Id],
+            $"{kit.Paper(p.Piece.Paper)!.Name} is printed for a whole page, and {p.Label} would be {kit.Reading().Format(p.Piece.CutSize)} cut out of it. Lay it down whole, or choose another paper.",
+            p.Piece.Kind == PieceKind.Base && p.Piece.Finishes.Count == 0 ? new("Lay it down whole", p.Piece with { Size = kit.Paper(p.Piece.Paper)!.Size }) : null));
 
     private static bool FitsSheet(Paper paper, Piece piece, SheetFace face, Size size)
     {

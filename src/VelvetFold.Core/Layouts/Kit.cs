@@ -31,6 +31,9 @@ public sealed record Kit
 
     public IReadOnlyList<Paper> Papers { get; init; } = [];
 
+    /// <summary>Sheets, packs and rolls of ready-made parts.</summary>
+    public IReadOnlyList<PartSheet> Parts { get; init; } = [];
+
     public IReadOnlyList<Layout> Layouts { get; init; } = [];
 
     /// <summary>The designer's own notes; they are not printed in the guide.</summary>
@@ -38,6 +41,9 @@ public sealed record Kit
 
     /// <summary>The paper of that id, or null.</summary>
     public Paper? Paper(string? id) => Papers.FirstOrDefault(p => p.Id == id);
+
+    /// <summary>The sheet, pack or roll of that id, or null.</summary>
+    public PartSheet? PartSheet(string? id) => Parts.FirstOrDefault(p => p.Id == id);
 
     /// <summary>The layout of that id, or null.</summary>
     public Layout? Layout(string? id) => Layouts.FirstOrDefault(l => l.Id == id);

@@ -1,5 +1,6 @@
 using System.Text.RegularExpressions;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Layouts;
 
@@ -29,8 +30,10 @@ public static partial class KitRules
         if (kit.Kits is < 0 or > MostKits) faults.Add(new("kits", $"{kit.Kits} kits cannot be planned; the number is from 0 to {MostKits}."));
         if (kit.Layouts.Sum(l => l.Pieces.Count) > MostPieces) faults.Add(new("layouts", $"The kit has more than {MostPieces} pieces."));
         Twice(faults, kit.Papers.Select(p => p.Id), i => $"papers[{i}].id", "papers");
+        Twice(faults, kit.Parts.Select(p => p.Id), i => $"parts[{i}].id", "sheets of parts");
         Twice(faults, kit.Layouts.Select(l => l.Id), i => $"layouts[{i}].id", "layouts");
         for (var i = 0; i < kit.Papers.Count; i++) PaperFaults(faults, kit.Papers[i], $"papers[{i}]");
+        for (var i = 0; i < kit.Parts.Count; i++) PartFaults(faults, kit.Parts[i], $"parts[{i}]");
         for (var i = 0; i < kit.Layouts.Count; i++) LayoutFaults(faults, kit.Layouts[i], $"layouts[{i}]");
         return faults;
     }
@@ -45,6 +48,17 @@ public static partial class KitRules
         if (paper.OnHand is < 0 or > 100_000) faults.Add(new($"{at}.onHand", $"{paper.OnHand} sheets cannot be on hand; the number is from 0 to 100000."));
         if (paper.TearStrip is { } strip && (!strip.Width.IsPositive || strip.Width >= paper.Size.Along(strip.Edge.Axis())))
             faults.Add(new($"{at}.tearStrip.width", $"A tear strip of {strip.Width} does not fit a sheet of {paper.Size}."));
+    }
+
+    private static void PartFaults(List<Fault> faults, PartSheet sheet, string at)
+    {
+        if (sheet.Name.Length is 0 or > 120) faults.Add(new($"{at}.name", "A sheet of parts needs a name of 1 to 120 characters."));
+        if (sheet.OnHand is < 0 or > 100_000) faults.Add(new($"{at}.onHand", $"{sheet.OnHand} cannot be on hand; the number is from 0 to 100000."));
+        if (sheet.Parts.Count > 500) faults.Add(new($"{at}.parts", $"{sheet.Name} has {sheet.Parts.Count} parts; up to 500 can be."));
+        Twice(faults, sheet.Parts.Select(p => p.Id), i => $"{at}.parts[{i}].id", $"parts of {sheet.Name}");
+        foreach (var (part, i) in sheet.Parts.Select((part, i) => (part, i)))
+            if (part.Count is < 1 or > 10_000) faults.Add(new($"{at}.parts[{i}].count", $"A sheet cannot hold {part.Count} of {part.Id}; the number is from 1 to 10000."));
+        if (sheet.Kind == PartKind.ByLength && sheet.Length is not { IsPositive: true }) faults.Add(new($"{at}.length", $"How long is a roll of {sheet.Name}? It must be more than 0."));
     }
 
     private static void LayoutFaults(List<Fault> faults, Layout layout, string at)
@@ -66,6 +80,12 @@ public static partial class KitRules
                 faults.Add(new($"{path}.opening", piece.Opening is null ? $"{piece.Id} is a photo, so it needs an opening." : $"{piece.Id} is no photo, so it has no opening."));
             if (piece.Tilt is < -45 or > 45) faults.Add(new($"{path}.tilt", $"{piece.Id} is tilted by {piece.Tilt} degrees; from -45 to 45 can be."));
             if (piece.Gut is { } gut && (!gut.IsPositive || gut * 2 >= piece.Size.Shorter)) faults.Add(new($"{path}.gut", $"A border of {gut} leaves nothing to cut out of {piece.Size}."));
+            var along = piece.Size.Along(piece.LongAxis);
+            foreach (var (join, j) in piece.Joins.Select((join, j) => (join, j)))
+                if (!join.IsPositive || join >= along || (j > 0 && join <= piece.Joins[j - 1])) faults.Add(new($"{path}.joins[{j}]", $"{piece.Id} is {along} long: it cannot be joined at {join}. Joins lie inside it, one after the other."));
+            if (piece.Joins.Count > 50) faults.Add(new($"{path}.joins", $"{piece.Id} has {piece.Joins.Count} joins; up to 50 can be."));
+            if (piece.Part is { Part.Length: > 120 }) faults.Add(new($"{path}.part.part", "A part's name or a text has at most 120 characters."));
+            if (piece.Part?.More is { } more && (more < Length.Zero || more > Largest)) faults.Add(new($"{path}.part.more", $"{more} more cannot be cut."));
             if (piece.Shape is { Kind: OutlineKind.Template, Points.Count: < 3 or > 500 }) faults.Add(new($"{path}.shape.points", $"A template has from 3 to 500 points; {piece.Id} has {piece.Shape.Points.Count}."));
             foreach (var (finish, f) in piece.Finishes.Select((finish, f) => (finish, f)))
                 if (finish.Allowance is { } uses && (uses < Length.Zero || uses > Largest)) faults.Add(new($"{path}.finishes[{f}].allowance", $"An edge cannot use up {uses}."));

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Measures;
 
@@ -70,17 +71,34 @@ public static class LayoutPicture
         {
             yield return new BoxMark(
                 Role.Paper, label, placed.Box, FillOf(piece.Paper, piece.Face.ToString(), piece.PrintTurned), ShapeOf(piece.Shape),
-                piece.Shape is { Kind: OutlineKind.Template } shape ? [.. shape.Points.Select(p => new ScenePoint(p.X, p.Y))] : null, piece.Tilt);
+                piece.Shape is { Kind: OutlineKind.Template } shape ? [.. shape.Points.Select(p => new ScenePoint(p.X, p.Y))] : null, piece.Tilt,
+                EdgesOf(piece), piece.Gut is { } border ? placed.Box.Inset(border) : null);
+            foreach (var join in piece.Joins) yield return Join(placed, join);
         }
         else
         {
             for (var i = placed.MatBoxes.Count - 1; i >= 0; i--)
             {
                 var mat = placed.Stack.Layers[i].Mat;
-                yield return new BoxMark(Role.Mat, label, placed.MatBoxes[i], FillOf(mat.Paper, mat.Face.ToString(), false), Tilt: piece.Tilt);
+                yield return new BoxMark(Role.Mat, label, placed.MatBoxes[i], FillOf(mat.Paper, mat.Face.ToString(), false), Tilt: piece.Tilt,
+                    Hole: mat.Frame is { } width ? placed.MatBoxes[i].Inset(width) : null);
             }
             yield return placed.PhotoBox is { } photo ? new BoxMark(Role.Photo, label, photo, Tilt: piece.Tilt) : new BoxMark(Role.Empty, label, placed.Box);
         }
+    }
+
+    private static List<SceneEdge>? EdgesOf(Piece piece) => piece.Finishes.Any(f => f.Work != EdgeWork.Straight)
+        ? [.. piece.Finishes.Where(f => f.Work != EdgeWork.Straight).Select(f => new SceneEdge(f.Edge, WorkWords[f.Work]))]
+        : null;
+
+    private static readonly Dictionary<EdgeWork, string> WorkWords = Enum.GetValues<EdgeWork>().ToDictionary(w => w, w => JsonNamingPolicy.KebabCaseLower.ConvertName(w.ToString()));
+
+    private static LineMark Join(PlacedPiece placed, Length at)
+    {
+        var (box, across) = (placed.Box, placed.Piece.LongAxis == Axis.Across);
+        return across
+            ? new(Role.Seam, placed.Label, box.X + at, box.Y, box.X + at, box.Bottom)
+            : new(Role.Seam, placed.Label, box.X, box.Y + at, box.Right, box.Y + at);
     }
 
     // A label stands where most of its piece is still to be seen; a piece that is wholly covered has none.

@@ -67,6 +67,7 @@ public static class LayoutWork
         Side = Mirror(piece.Side, kind),
         Across = Mirror(piece.Across, kind, piece.Side),
         Tilt = -piece.Tilt,
+        Joins = piece.LongAxis == Axis.Across ? [.. piece.Joins.Reverse().Select(j => piece.Size.Width - j)] : piece.Joins,
         Finishes = [.. piece.Finishes.Select(f => f with { Edge = Mirror(f.Edge) })],
         Shape = piece.Shape is { Kind: OutlineKind.Template } shape ? shape with { Points = [.. shape.Points.Select(p => p with { X = piece.Size.Width - p.X })] } : piece.Shape,
     };
@@ -74,6 +75,7 @@ public static class LayoutWork
     private static Arrangement Mirror(Arrangement arrangement, LayoutKind kind) => arrangement with
     {
         Side = Mirror(arrangement.Side, kind),
+        FirstRowIn = arrangement.Kind == ArrangementKind.Honeycomb && arrangement.Members.Count > arrangement.InARow ? !arrangement.FirstRowIn : arrangement.FirstRowIn,
         Across = arrangement.Across is { } rule ? Mirror(rule, kind, arrangement.Side) : null,
         Start = arrangement.Axis == Axis.Across ? arrangement.End : arrangement.Start,
         End = arrangement.Axis == Axis.Across ? arrangement.Start : arrangement.End,

@@ -115,6 +115,12 @@ public sealed record Piece
     /// <summary>The border that is kept where its inside is cut out for other pieces; none where it stays whole.</summary>
     public Length? Gut { get; init; }
 
+    /// <summary>Where it may be pieced together from shorter paper: distances along its longer side, from its left or top end.</summary>
+    public IReadOnlyList<Length> Joins { get; init; } = [];
+
+    /// <summary>The ready-made part it is; none for what is cut from paper.</summary>
+    public PartUse? Part { get; init; }
+
     /// <summary>For a photo: its mats and what may be done with it.</summary>
     public PhotoOpening? Opening { get; init; }
 
@@ -133,9 +139,28 @@ public sealed record Piece
         Size.Width + Finish(Edge.Left).Uses + Finish(Edge.Right).Uses,
         Size.Height + Finish(Edge.Top).Uses + Finish(Edge.Bottom).Uses);
 
+    /// <summary>
+    /// The sizes of the parts it is cut in, where it is joined: from its left or top end, the allowances of its ends with the first and the last. One part where it
+    /// is not joined.
+    /// </summary>
+    [JsonIgnore]
+    public IReadOnlyList<Size> CutParts
+    {
+        get
+        {
+            var before = Finish(LongAxis == Axis.Across ? Edge.Left : Edge.Top).Uses;
+            Length[] marks = [Length.Zero, .. Joins.Select(j => j + before), CutSize.Along(LongAxis)];
+            return [.. marks.Zip(marks.Skip(1), (start, end) => LongAxis == Axis.Across ? new Size(end - start, CutSize.Height) : new Size(CutSize.Width, end - start))];
+        }
+    }
+
     /// <summary>Whether it is cut from paper by this kit's plan, rather than coming ready-made or being a photo.</summary>
     [JsonIgnore]
-    public bool IsCut => Kind is PieceKind.Base or PieceKind.Panel or PieceKind.Strip or PieceKind.Title or PieceKind.Journaling;
+    public bool IsCut => Part is null && Kind is (PieceKind.Base or PieceKind.Panel or PieceKind.Strip or PieceKind.Title or PieceKind.Journaling);
+
+    /// <summary>The axis its longer side lies along, which joins are measured on.</summary>
+    [JsonIgnore]
+    public Axis LongAxis => Size.Width >= Size.Height ? Axis.Across : Axis.Down;
 
     /// <summary>Whether it holds a photo.</summary>
     [JsonIgnore]

@@ -12,7 +12,7 @@ public static class Revisions
 {
     /// <summary>What changed, layout by layout and paper by paper; empty where the two say the same.</summary>
     public static IReadOnlyList<Change> Compare(Kit before, Kit after) =>
-        [.. Heads(before, after), .. Papers(before, after), .. after.Layouts.SelectMany(l => Layouts(before, after, l)), .. Gone(before, after)];
+        [.. Heads(before, after), .. Papers(before, after), .. Parts(before, after), .. after.Layouts.SelectMany(l => Layouts(before, after, l)), .. Gone(before, after)];
 
     private static IEnumerable<Change> Heads(Kit before, Kit after)
     {
@@ -38,6 +38,23 @@ public static class Revisions
         }
         foreach (var paper in before.Papers.Where(p => after.Paper(p.Id) is null)) yield return new(paper.Id, $"{paper.Name} is no longer in the stock.");
     }
+
+    private static IEnumerable<Change> Parts(Kit before, Kit after)
+    {
+        foreach (var sheet in after.Parts)
+        {
+            if (before.PartSheet(sheet.Id) is not { } old) yield return new(sheet.Id, $"{sheet.Name} is new in the stock.");
+            else
+            {
+                if (old.Name != sheet.Name) yield return new(sheet.Id, $"{old.Name} is now called {sheet.Name}.");
+                if (old.OnHand != sheet.OnHand) yield return new(sheet.Id, $"{sheet.Name}: {OnHand(old.OnHand)} on hand became {OnHand(sheet.OnHand)}.");
+                if (old.Length != sheet.Length || !old.Parts.SequenceEqual(sheet.Parts)) yield return new(sheet.Id, $"What {sheet.Name} holds changed.");
+            }
+        }
+        foreach (var sheet in before.Parts.Where(p => after.PartSheet(p.Id) is null)) yield return new(sheet.Id, $"{sheet.Name} is no longer in the stock.");
+    }
+
+    private static string OnHand(int? n) => n is { } some ? some.ToString(System.Globalization.CultureInfo.InvariantCulture) : "as many as needed";
 
     private static string Sheets(Paper paper) => paper.OnHand is { } n ? $"{n} sheets" : "as many as needed";
 

@@ -83,6 +83,9 @@ public sealed record Paper
     /// <summary>Sheets on hand; none where as many as needed can be bought.</summary>
     public int? OnHand { get; init; }
 
+    /// <summary>Whether its sheets are bases printed for a page already, which need no piecing and are not cut up.</summary>
+    public bool Preprinted { get; init; }
+
     /// <summary>How thick a sheet is.</summary>
     public Length? Thickness { get; init; }
 

@@ -93,6 +93,9 @@ namespace VelvetFold.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTime?>("PrintedAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<DateTime>("SavedAt")
                         .HasColumnType("TEXT");
 

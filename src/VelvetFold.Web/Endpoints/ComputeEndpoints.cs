@@ -1,6 +1,4 @@
-using System.Text.Json.Serialization;
 using VelvetFold.Core;
-using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Layouts.Lines;
@@ -42,33 +40,6 @@ internal sealed record LinesQuestion(string Text, Kit? Kit = null, string? Layou
 internal sealed record LinesAnswer(
     Kit Kit, Layout Layout, IReadOnlyList<string> Touched, IReadOnlyList<LineFault> Errors, IReadOnlyList<string> Completions, string Text, LayoutAnswer Pages);
 
-/// <summary>What is done to a layout.</summary>
-[JsonConverter(typeof(TextEnum<LayoutDeed>))]
-internal enum LayoutDeed
-{
-    [JsonStringEnumMemberName("mirror")] Mirror,
-    [JsonStringEnumMemberName("duplicate")] Duplicate,
-    [JsonStringEnumMemberName("to-spread")] ToSpread,
-    [JsonStringEnumMemberName("to-pages")] ToPages,
-    [JsonStringEnumMemberName("swap")] Swap,
-}
-
-/// <summary>A layout of a kit, and what is done to it.</summary>
-/// <param name="Piece">To swap: the first piece, and <paramref name="With"/> the second.</param>
-internal sealed record LayoutQuestion(Kit Kit, string Layout, LayoutDeed Do, string? Piece = null, string? With = null);
-
-/// <summary>Two pieces to measure between.</summary>
-internal sealed record DistancesQuestion(Kit Kit, string Layout, string From, string To);
-
-/// <summary>The distances between their edges, and the shortest dimension line across and down.</summary>
-internal sealed record DistancesAnswer(IReadOnlyList<EdgeDistance> Distances, IReadOnlyList<Mark> Lines);
-
-/// <summary>The kit afterwards, and the id of the layout to look at.</summary>
-internal sealed record LayoutWorkAnswer(Kit Kit, string Layout);
-
-/// <summary>A piece to move along its relations, in steps of the kit's ruler: right and down, or left and up where negative.</summary>
-internal sealed record MoveQuestion(Kit Kit, string Layout, string Piece, int Across, int Down);
-
 /// <summary>Two revisions to compare.</summary>
 internal sealed record RevisionsQuestion(Kit Before, Kit After);
 
@@ -84,9 +55,7 @@ internal static class ComputeEndpoints
         compute.MapPost("/batch", BatchAsync).Accepts<KitQuestion>("application/json").Produces<PlanAnswer>().ProducesProblem(400);
         compute.MapPost("/pages", PagesAsync).Accepts<PagesQuestion>("application/json").Produces<PagesAnswer>().ProducesProblem(400);
         compute.MapPost("/measure-lines", LinesAsync).Accepts<LinesQuestion>("application/json").Produces<LinesAnswer>().ProducesProblem(400);
-        compute.MapPost("/layouts", LayoutsAsync).Accepts<LayoutQuestion>("application/json").Produces<LayoutWorkAnswer>().ProducesProblem(400);
-        compute.MapPost("/move", MoveAsync).Accepts<MoveQuestion>("application/json").Produces<LayoutWorkAnswer>().ProducesProblem(400);
-        compute.MapPost("/distances", DistancesAsync).Accepts<DistancesQuestion>("application/json").Produces<DistancesAnswer>().ProducesProblem(400);
+        compute.MapLayouts();
         compute.MapPost("/revisions", RevisionsAsync).Accepts<RevisionsQuestion>("application/json").Produces<RevisionsAnswer>().ProducesProblem(400);
         compute.MapPost("/guest", GuestAsync).Accepts<GuestQuestion>("application/json").Produces<GuestAnswer>().ProducesProblem(400);
         compute.MapPost("/length", LengthAsync).Accepts<LengthQuestion>("application/json").Produces<LengthAnswer>().ProducesProblem(400);
@@ -127,51 +96,6 @@ internal static class ComputeEndpoints
             new LinesAnswer(lines.Kit, lines.Layout, lines.Touched, lines.Faults, lines.Completions, MeasureLines.Write(lines.Kit, lines.Layout), KitAnswer.Page(lines.Kit, lines.Layout)),
             kit.Unit);
     }
-
-    private static async Task<IResult> LayoutsAsync(HttpRequest request)
-    {
-        var reading = await Body.ReadAsync<LayoutQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
-        var kit = question.Kit;
-        if (kit.Layout(question.Layout) is not { } layout) return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
-        if (question.Do == LayoutDeed.Swap && (layout.Piece(question.Piece) is null || layout.Piece(question.With) is null))
-            return Problems.Bad(layout.Piece(question.Piece) is null ? "piece" : "with", $"Two pieces of {layout.Id} change places; name both.");
-        var free = Enumerable.Range(1, kit.Layouts.Count + 1).Select(n => $"L{n}").First(id => kit.Layout(id) is null);
-        var (after, look) = question.Do switch
-        {
-            LayoutDeed.Mirror => (kit.With(LayoutWork.Mirror(layout)), layout.Id),
-            LayoutDeed.Duplicate => (After(kit, layout, LayoutWork.Duplicate(layout, free)), free),
-            LayoutDeed.Swap => (kit.With(LayoutWork.Swap(layout, question.Piece!, question.With!)), layout.Id),
-            LayoutDeed.ToSpread => (kit.With(LayoutWork.ToSpread(layout)), layout.Id),
-            _ when layout.Kind == LayoutKind.Spread && LayoutWork.ToSinglePages(layout, free) is var (left, right) => (After(kit.With(left), left, right), layout.Id),
-            _ => (kit, layout.Id),
-        };
-        return Body.Json(new LayoutWorkAnswer(after, look), kit.Unit);
-    }
-
-    private static async Task<IResult> MoveAsync(HttpRequest request)
-    {
-        var reading = await Body.ReadAsync<MoveQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
-        var kit = question.Kit;
-        if (kit.Layout(question.Layout) is not { } layout) return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
-        if (layout.Piece(question.Piece) is not { } piece) return Problems.Bad("piece", $"There is no piece {question.Piece} in {layout.Id}.");
-        if (Math.Abs((long)question.Across) > 10_000 || Math.Abs((long)question.Down) > 10_000) return Problems.Bad("across", "A piece is moved by at most 10000 steps.");
-        return Body.Json(new LayoutWorkAnswer(kit.With(Nudge.Move(layout, kit, piece, kit.Ruler * question.Across, kit.Ruler * question.Down)), layout.Id), kit.Unit);
-    }
-
-    private static async Task<IResult> DistancesAsync(HttpRequest request)
-    {
-        var reading = await Body.ReadAsync<DistancesQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
-        if (question.Kit.Layout(question.Layout) is not { } layout) return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
-        var resolved = Resolver.Resolve(layout, question.Kit);
-        if (resolved.Piece(question.From) is not { } from) return Problems.Bad("from", $"{question.From} has no place in {layout.Id}.");
-        if (resolved.Piece(question.To) is not { } to) return Problems.Bad("to", $"{question.To} has no place in {layout.Id}.");
-        return Body.Json(new DistancesAnswer(Distances.Between(from, to), Distances.Lines(question.Kit, from, to)), question.Kit.Unit);
-    }
-
-    private static Kit After(Kit kit, Layout layout, Layout added) => kit with { Layouts = [.. kit.Layouts.SelectMany(l => l.Id == layout.Id ? new[] { l, added } : [l])] };
 
     private static async Task<IResult> RevisionsAsync(HttpRequest request)
     {

@@ -12,6 +12,9 @@ internal sealed record KitOnShelf(string Slug, string Name, int Revision, DateTi
 /// <summary>A kit with its revision.</summary>
 internal sealed record KitView(string Slug, int Revision, DateTime SavedAt, Kit Kit);
 
+/// <summary>What of a kit's stock was found: its papers and its sheets of parts.</summary>
+internal sealed record StockElsewhere(string Slug, string Kit, IReadOnlyList<Paper> Papers, IReadOnlyList<PartSheet> Parts);
+
 internal static class KitEndpoints
 {
     public static void MapKits(this RouteGroupBuilder api)
@@ -24,7 +27,25 @@ internal static class KitEndpoints
         kits.MapDelete("/{slug}", RemoveAsync).Produces(204).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428);
         kits.MapGet("/{slug}/revisions", RevisionsAsync).Produces<IReadOnlyList<RevisionStamp>>().ProducesProblem(404);
         kits.MapGet("/{slug}/revisions/{number:int}", RevisionAsync).Produces<KitView>().ProducesProblem(404);
+        kits.MapPut("/{slug}/revisions/{number:int}/printed", PrintedAsync).Produces(204).ProducesProblem(404);
+        api.MapGet("/stock", StockAsync).WithTags("Kits").Produces<IReadOnlyList<StockElsewhere>>();
     }
+
+    private static async Task<IResult> PrintedAsync(string slug, int number, KitShelf shelf, CancellationToken cancel) =>
+        await shelf.MarkPrintedAsync(slug, number, cancel) ? Results.NoContent() : NoRevision(slug, number);
+
+    // Papers and sheets of parts of all kits whose name holds every word that is looked for; all of them where none is.
+    private static async Task<IResult> StockAsync(string? find, KitShelf shelf, CancellationToken cancel)
+    {
+        var words = (find ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
+        bool Holds(string name, string kit) => words.All(w => name.Contains(w, StringComparison.OrdinalIgnoreCase) || kit.Contains(w, StringComparison.OrdinalIgnoreCase));
+        var found = (await shelf.ListAsync(cancel))
+            .Select(s => new StockElsewhere(s.Slug, s.Kit.Name, [.. s.Kit.Papers.Where(p => Holds(p.Name, s.Kit.Name))], [.. s.Kit.Parts.Where(p => Holds(p.Name, s.Kit.Name))]))
+            .Where(s => s.Papers.Count + s.Parts.Count > 0).ToList();
+        return Results.Ok(found);
+    }
+
+    private static IResult NoRevision(string slug, int number) => Results.Problem(statusCode: 404, title: "No such revision.", detail: $"There is no revision {number} of '{slug}'.");
 
     private static async Task<IResult> ListAsync(KitShelf shelf, CancellationToken cancel) =>
         Results.Ok((await shelf.ListAsync(cancel)).Select(OnShelf).ToList());
@@ -74,7 +95,7 @@ internal static class KitEndpoints
     private static async Task<IResult> RevisionAsync(string slug, int number, KitShelf shelf, CancellationToken cancel) =>
         await shelf.FindAsync(slug, number, cancel) is { } stored
             ? Body.Json(View(stored), stored.Kit.Unit)
-            : Results.Problem(statusCode: 404, title: "No such revision.", detail: $"There is no revision {number} of '{slug}'.");
+            : NoRevision(slug, number);
 
     private static async Task<IResult> LostAsync(string slug, KitShelf shelf, CancellationToken cancel) =>
         await shelf.FindAsync(slug, null, cancel) is { } newest ? Problems.LostRace(newest.Revision) : Problems.NoKit(slug);

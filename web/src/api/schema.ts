@@ -317,6 +317,88 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/revisions/{number}/printed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    number: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    find?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockElsewhere"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{slug}/file": {
         parameters: {
             query?: never;
@@ -1097,6 +1179,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/measured-from": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MeasuredFromQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LayoutWorkAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/outline": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OutlineQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OutlineAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/revisions": {
         parameters: {
             query?: never;
@@ -1273,6 +1451,8 @@ export interface components {
              * @description Grid, honeycomb: how many stand in a row.
              */
             columns?: null | number;
+            /** @description Honeycomb: whether it is the first row, and every other after it, that stands half a hexagon to the right. */
+            firstRowIn?: boolean;
             /** @description Honeycomb: whether members that run over the page's edge are meant to, and are trimmed there. */
             trimmed?: boolean;
             across?: null | components["schemas"]["AxisRule"];
@@ -1364,6 +1544,7 @@ export interface components {
             byPiece: components["schemas"]["PieceCount"][];
             photos: components["schemas"]["PhotoCount"][];
             sheets: components["schemas"]["SheetCount"][];
+            parts: components["schemas"]["PartCount"][];
             /**
              * Format: int64
              * @description Pieces for all kits together.
@@ -1554,6 +1735,8 @@ export interface components {
             /** @description Whether the pages go into page protectors, which raised parts press on. */
             protectors?: boolean;
             papers?: components["schemas"]["Paper"][];
+            /** @description Sheets, packs and rolls of ready-made parts. */
+            parts?: components["schemas"]["PartSheet"][];
             layouts?: components["schemas"]["Layout"][];
             /** @description The designer's own notes; they are not printed in the guide. */
             notes?: null | string;
@@ -1731,6 +1914,9 @@ export interface components {
              * @description Degrees clockwise about the middle; none where it lies straight.
              */
             tilt?: null | number;
+            /** @description The edges that are not straight, and how they are worked: torn, scalloped, punched, rounded, mitred, dovetailed or inked. */
+            edges?: null | components["schemas"]["SceneEdge"][];
+            hole?: null | components["schemas"]["Box"];
             role: components["schemas"]["Role"];
             piece: null | string;
         };
@@ -1786,6 +1972,14 @@ export interface components {
          * @enum {unknown}
          */
         MatSchool: "grow-mat" | "trim-photo";
+        /** @description A piece to measure from an edge of another piece, or of the page where none is named; it stays where it is. */
+        MeasuredFromQuestion: {
+            kit: components["schemas"]["Kit"];
+            layout: string;
+            piece: string;
+            edge: components["schemas"]["Edge"];
+            of?: null | string;
+        };
         /** @description What one press does about a finding: the words on it, the piece as it would then be, and the piece it is to lie behind where its layer changes. */
         Mend: {
             says: string;
@@ -1839,6 +2033,11 @@ export interface components {
             /** @description The corners of a template, in order; at least three. */
             points?: components["schemas"]["OutlinePoint"][];
         };
+        /** @description The outline's corners, and what was left out of the drawing. */
+        OutlineAnswer: {
+            shape: components["schemas"]["Outline"];
+            note: null | string;
+        };
         /**
          * @description The kind of an outline.
          * @enum {unknown}
@@ -1848,6 +2047,11 @@ export interface components {
         OutlinePoint: {
             x: components["schemas"]["Length"];
             y: components["schemas"]["Length"];
+        };
+        /** @description An SVG drawing or the text of a path, and the size the outline is to have. */
+        OutlineQuestion: {
+            path: string;
+            size: components["schemas"]["Size"];
         };
         /**
          * @description The page of a spread a piece lies on. A single page is its layout's left page.
@@ -1877,7 +2081,71 @@ export interface components {
              * @description Sheets on hand; none where as many as needed can be bought.
              */
             onHand?: null | number;
+            /** @description Whether its sheets are bases printed for a page already, which need no piecing and are not cut up. */
+            preprinted?: boolean;
             thickness?: null | components["schemas"]["Length"];
+        };
+        /** @description A sheet, pack or roll of parts: what one kit and the run take of it. */
+        PartCount: {
+            sheet: string;
+            needs: components["schemas"]["PartNeed"][];
+            lengthPerKit: null | components["schemas"]["Length"];
+            /**
+             * Format: int32
+             * @description Sheets that go into one kit whole; none for what is shared out.
+             */
+            perKit: null | number;
+            /**
+             * Format: int32
+             * @description Sheets, packs or rolls for the run.
+             */
+            total: number;
+            /** Format: int32 */
+            onHand: null | number;
+            /** Format: int32 */
+            missing: number;
+            /**
+             * Format: int32
+             * @description How many kits those on hand give; none where they are not limited or nothing is taken of them.
+             */
+            kitsPossible: null | number;
+        };
+        /**
+         * @description How parts that come ready-made are counted.
+         * @enum {unknown}
+         */
+        PartKind: "stickers" | "die-cuts" | "letters" | "loose" | "by-length";
+        /** @description One part of a sheet: how many one kit takes, how many a sheet holds, and the pieces that are it. */
+        PartNeed: {
+            part: string;
+            /** Format: int32 */
+            perKit: number;
+            /** Format: int32 */
+            onSheet: number;
+            labels: string[];
+        };
+        /** @description A sheet, pack or roll of ready-made parts. */
+        PartSheet: {
+            /** @description Its short name within the kit; pieces name it. */
+            id: string;
+            name: string;
+            kind?: components["schemas"]["PartKind"];
+            /** @description What is on it; empty for a roll. */
+            parts?: components["schemas"]["SheetPart"][];
+            length?: null | components["schemas"]["Length"];
+            /**
+             * Format: int32
+             * @description Sheets, packs or rolls on hand; none where as many as needed can be bought.
+             */
+            onHand?: null | number;
+        };
+        /** @description The ready-made part a piece is: from which sheet, and which of it. */
+        PartUse: {
+            /** @description The id of the sheet, pack or roll. */
+            sheet: string;
+            /** @description The part; of a sheet of letters the text that is set; nothing of a roll. */
+            part?: null | string;
+            more?: null | components["schemas"]["Length"];
         };
         /** @description Photos of one size, as they are brought. */
         PhotoCount: {
@@ -1928,6 +2196,9 @@ export interface components {
              */
             tilt?: null | number;
             gut?: null | components["schemas"]["Length"];
+            /** @description Where it may be pieced together from shorter paper: distances along its longer side, from its left or top end. */
+            joins?: string[];
+            part?: null | components["schemas"]["PartUse"];
             opening?: null | components["schemas"]["PhotoOpening"];
         };
         /** @description A piece as computed. */
@@ -2007,6 +2278,8 @@ export interface components {
             number: number;
             /** Format: date-time */
             savedAt: string;
+            /** Format: date-time */
+            printedAt: null | string;
         };
         /** @description What differs between two revisions, in words. */
         RevisionsAnswer: {
@@ -2027,6 +2300,11 @@ export interface components {
             size: components["schemas"]["Size"];
             says: string;
             marks: components["schemas"]["Mark"][];
+        };
+        /** @description How an edge of a box is worked. */
+        SceneEdge: {
+            edge: components["schemas"]["Edge"];
+            work: string;
         };
         /** @description A corner of an outline, from the top left of its box. */
         ScenePoint: {
@@ -2055,6 +2333,18 @@ export interface components {
          * @enum {unknown}
          */
         SheetFace: "A" | "B";
+        /** @description One part of a sheet or pack: its name there, the layout it is labelled for, and how many of it there are. */
+        SheetPart: {
+            /** @description Its short name on the sheet, or the letter. */
+            id: string;
+            /** @description The layout it is meant for; none where it is for any. */
+            layout?: null | string;
+            /**
+             * Format: int32
+             * @description How many of it one sheet or pack holds, 1 or more.
+             */
+            count?: number;
+        };
         /** @description A sheet's picture, by paper and place of its pattern in the plan. */
         SheetPicture: {
             paper: string;
@@ -2103,7 +2393,7 @@ export interface components {
         /** @description The gaps of pieces spread evenly, in order. */
         SpreadGaps: {
             arrangement: string;
-            gaps: unknown[];
+            gaps: string[];
         };
         /** @description One thing to do. */
         Step: {
@@ -2140,6 +2430,13 @@ export interface components {
             down: string[];
             new: string[];
             dimensions: components["schemas"]["Mark"][];
+        };
+        /** @description What of a kit's stock was found: its papers and its sheets of parts. */
+        StockElsewhere: {
+            slug: string;
+            kit: string;
+            papers: components["schemas"]["Paper"][];
+            parts: components["schemas"]["PartSheet"][];
         };
         /** @description A strip along one edge, printed with the maker's name, that is cut off first; its back is usable. */
         TearStrip: {

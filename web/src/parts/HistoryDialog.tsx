@@ -18,7 +18,11 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
     queryFn: async () => unwrap(await api.GET('/api/kits/{slug}/revisions', { params: { path } })),
     gcTime: 0,
   });
-  const number = chosen ?? revisions.data?.[1]?.number ?? null;
+  // Since the guide was last printed, where it was: that is the guide in people's hands.
+  const printed = revisions.data
+    ?.filter((r) => r.printedAt)
+    .sort((a, b) => (b.printedAt ?? '').localeCompare(a.printedAt ?? ''))[0];
+  const number = chosen ?? printed?.number ?? revisions.data?.[1]?.number ?? null;
   const old = useQuery({
     queryKey: ['revision', slug, number],
     queryFn:
@@ -38,10 +42,14 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
           {revisions.data?.map((r) => (
             <option key={r.number} value={r.number}>
               Revision {r.number}, {when(r.savedAt)}
+              {r.printedAt ? `, guide printed ${when(r.printedAt)}` : ''}
             </option>
           ))}
         </select>
       </label>
+      {printed && number === printed.number && (
+        <p className="mt-2 text-[15px] text-soft">The guide was last printed from revision {printed.number}.</p>
+      )}
       {revisions.data?.length === 1 && <p className="mt-3 text-soft">This is the first revision; nothing has changed since.</p>}
       {old.data && number !== null && <Compared before={old.data.kit} after={kit} />}
       <div className="mt-5 flex flex-wrap gap-3">

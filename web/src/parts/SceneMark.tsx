@@ -1,6 +1,7 @@
 import type { Mark, Paper } from '../api/client';
 import { toInches } from './length';
 import { patternId, unitsPerInch } from './PaperDefs';
+import { holeOf, workedOutline, type PlainBox } from './edgePaths';
 
 /** What all marks of one picture share. */
 export interface Look {
@@ -22,12 +23,6 @@ interface Props {
 }
 
 type Box = Extract<Mark, { mark: 'box' }>['box'];
-interface PlainBox {
-  x: number;
-  y: number;
-  width: number;
-  height: number;
-}
 
 const units = (length: string) => toInches(length) * unitsPerInch;
 const rect = (box: Box) => ({ x: units(box.x), y: units(box.y), width: units(box.width), height: units(box.height) });
@@ -108,8 +103,18 @@ function BoxShape({ mark, look, lit, chosen, strong, onLit, onChoose }: Props & 
       const laid = turn ? { x: x + (width - height) / 2, y: y + (height - width) / 2, width: height, height: width } : box;
       return (
         <g {...hand} transform={tilted(mark, box)}>
-          {mark.shape ? (
-            <path d={outlineOf(mark, box)} {...thin} fill={fill} stroke={common.stroke} strokeWidth={common.strokeWidth} />
+          {mark.shape || mark.edges || mark.hole ? (
+            <path
+              d={
+                (mark.shape ? outlineOf(mark, box) : workedOutline(box, mark.edges ?? [])) +
+                (mark.hole ? holeOf(rect(mark.hole)) : '')
+              }
+              {...thin}
+              fill={fill}
+              fillRule="evenodd"
+              stroke={common.stroke}
+              strokeWidth={common.strokeWidth}
+            />
           ) : (
             <rect {...common} {...laid} transform={turn} fill={fill} />
           )}

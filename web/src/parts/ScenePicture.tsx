@@ -1,4 +1,4 @@
-import { useId } from 'react';
+import { useId, type ReactNode } from 'react';
 import type { Mark, Paper, Scene } from '../api/client';
 import { toInches } from './length';
 import { PaperDefs, unitsPerInch } from './PaperDefs';
@@ -30,6 +30,8 @@ interface Props {
   /** How high its text is, in inches of the picture's own scale; chosen for a screen where left out. */
   textHeight?: number;
   labels?: boolean;
+  /** What can be pressed, laid over everything; the picture is then a group and no longer one image. */
+  overlay?: ReactNode;
   className?: string;
   style?: React.CSSProperties;
 }
@@ -54,6 +56,7 @@ export function ScenePicture({
   rulers = null,
   textHeight,
   labels = true,
+  overlay,
   className,
   style,
 }: Props) {
@@ -86,7 +89,7 @@ export function ScenePicture({
   );
   return (
     <svg
-      role="img"
+      role={overlay ? 'group' : 'img'}
       aria-label={scene.says}
       viewBox={`${-edge} ${-edge} ${width + edge + rest} ${height + edge + rest}`}
       className={className}
@@ -103,6 +106,7 @@ export function ScenePicture({
       {over.map((mark, i) => (
         <SceneMark key={`over-${i}`} mark={mark} look={look} lit={false} chosen={false} strong={false} />
       ))}
+      {overlay}
     </svg>
   );
 }

@@ -74,18 +74,27 @@ export function freeLabel(layout: Layout, kind: PieceKind): string {
 }
 
 /** A name of small letters for a paper that no other of the kit has. */
-export function freePaperId(kit: Kit, name: string): string {
+export const freePaperId = (kit: Kit, name: string): string => freeId(kit.papers ?? [], name);
+
+/** A name of small letters for a sheet of parts that no other of the kit has. */
+export const freePartSheetId = (kit: Kit, name = 'parts'): string => freeId(kit.parts ?? [], name);
+
+function freeId(others: readonly { id: string }[], name: string): string {
   const base =
     name
       .toLowerCase()
       .replace(/[^a-z0-9]+/g, '-')
       .replace(/^-|-$/g, '') || 'paper';
-  const taken = new Set((kit.papers ?? []).map((p) => p.id));
+  const taken = new Set(others.map((p) => p.id));
   for (let n = 1; ; n++) {
     const id = n === 1 ? base : `${base}-${n}`;
     if (!taken.has(id)) return id;
   }
 }
+
+/** The labels of all pieces that come off a sheet of parts. */
+export const usedFrom = (kit: Kit, sheet: string): string[] =>
+  (kit.layouts ?? []).flatMap((l) => (l.pieces ?? []).filter((p) => p.part?.sheet === sheet).map((p) => `${l.id}-${p.id}`));
 
 /** What a rule leans on; null for the page. */
 export function groundOf(rule: AxisRule): string | null {

@@ -65,8 +65,24 @@ function KitLeaves({ slug }: { slug: string }) {
           onHistory={() => setDialog('history')}
           onKeys={() => setDialog('keys')}
         />
-        <main className="min-h-0 min-w-0 flex-1">
-          <Outlet />
+        <main className="flex min-h-0 min-w-0 flex-1 flex-col">
+          {atHand.trouble && (
+            <p
+              role="alert"
+              className="no-print flex items-baseline gap-4 border-b border-rust bg-chalk px-6 py-2 text-[15px] text-rust"
+            >
+              <span>
+                What follows from the last change could not be computed, so the leaves still show what was before.{' '}
+                {atHand.trouble}
+              </span>
+              <button type="button" className="quiet shrink-0" onClick={() => void answer.refetch()}>
+                Try again
+              </button>
+            </p>
+          )}
+          <div className="min-h-0 flex-1">
+            <Outlet />
+          </div>
         </main>
       </div>
       {editing.theirs && (

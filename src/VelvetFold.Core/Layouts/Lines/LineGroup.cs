@@ -19,5 +19,7 @@ internal sealed class LineGroup
 
     public int? Columns { get; set; }
 
+    public bool FirstRowIn { get; set; }
+
     public bool Trimmed { get; set; }
 }

@@ -71,8 +71,8 @@ internal sealed class LineReader
         if (count is < 1 or > 200) throw new LineException(1, $"{count} pieces cannot be made by one line; from 1 to 200 can.");
         var kind = LineWords.Kinds[_cursor.Need([.. LineWords.Kinds.Keys])];
         var name = _cursor.Quoted();
-        var size = NeedSize();
-        size = Oriented(size);
+        var sizeAt = _cursor.Column;
+        var size = Oriented(SizeOrWidth());
         var (paper, face) = kind == PieceKind.Photo ? (null, SheetFace.A) : PaperHere() ?? (null, SheetFace.A);
         var zero = Length.Zero;
         var piece = new Piece
@@ -88,7 +88,7 @@ internal sealed class LineReader
             Opening = kind == PieceKind.Photo ? new() : null,
         };
         var group = new LineGroup();
-        piece = ReadClauses(piece, group);
+        piece = AsHigh(ReadClauses(piece, group), sizeAt);
         if (label is not null && _layout.Piece(label) is not null)
         {
             _layout = _layout.With(piece);
@@ -113,7 +113,7 @@ internal sealed class LineReader
                     new()
                     {
                         Id = id, Kind = kind, Members = ids, Side = piece.Side, Axis = group.Axis, Start = group.Start, End = group.End, Over = group.Over,
-                        Gutter = group.Gutter, Columns = group.Columns, Trimmed = group.Trimmed, Across = block ? piece.Across : null, Down = block ? piece.Down : null,
+                        Gutter = group.Gutter, Columns = group.Columns, Trimmed = group.Trimmed, FirstRowIn = group.FirstRowIn, Across = block ? piece.Across : null, Down = block ? piece.Down : null,
                     },
                 ],
             };
@@ -184,6 +184,7 @@ internal sealed class LineReader
         }
         if (_cursor.Take("gap") is not null) return arrangement with { Gutter = _cursor.NeedLength() };
         if (_cursor.Take("trimmed") is not null) return arrangement with { Trimmed = true };
+        if (_cursor.Take("first row in") is not null) return arrangement with { FirstRowIn = true };
         var (axis, rule) = _places.Place() ?? throw _cursor.Fault();
         return axis == Axis.Across ? arrangement with { Across = rule } : arrangement with { Down = rule };
     }
@@ -235,6 +236,7 @@ internal sealed class LineReader
         }
         if (_cursor.Take("gap") is not null) group.Gutter = _cursor.NeedLength();
         if (group.Kind == ArrangementKind.Honeycomb && _cursor.Take("trimmed") is not null) group.Trimmed = true;
+        if (group.Kind == ArrangementKind.Honeycomb && _cursor.Take("first row in") is not null) group.FirstRowIn = true;
         return piece;
     }
 
@@ -258,12 +260,39 @@ internal sealed class LineReader
         if (_cursor.Take("print turned") is not null) return piece with { PrintTurned = true };
         if (_cursor.Take("raised") is not null) return piece with { Mount = Mount.Raised };
         if (_cursor.Take("flat") is not null) return piece with { Mount = Mount.Flat };
+        if (_cursor.Take("joined at") is not null) return piece with { Joins = NeedJoins(piece) };
+        if (_cursor.Take("part") is not null) return piece with { Part = NeedPart(), Paper = null };
         if (_cursor.Take("tilted") is not null) return piece with { Tilt = _cursor.NeedNumber() };
         if (_cursor.Take("gutted") is not null) return piece with { Gut = _cursor.NeedLength() };
         if (_cursor.Take(LineWords.Shapes.Keys) is { } shape) return piece with { Shape = LineWords.Shapes[shape] == OutlineKind.Rectangle ? null : new() { Kind = LineWords.Shapes[shape] } };
         if (_cursor.Take("template") is not null) return piece with { Shape = new() { Kind = OutlineKind.Template, Points = NeedPoints() } };
         if (_cursor.Take(LineWords.Works.Keys) is { } work) return Finished(piece, LineWords.Works[work]);
         return null;
+    }
+
+    private List<Length> NeedJoins(Piece piece)
+    {
+        var at = _cursor.Column;
+        var joins = new List<Length> { _cursor.NeedLength() };
+        while (_cursor.Take("and") is not null) joins.Add(_cursor.NeedLength());
+        var along = piece.Size.Along(piece.LongAxis);
+        if (joins.Any(j => !j.IsPositive || j >= along) || joins.Zip(joins.Skip(1), (a, b) => a >= b).Any(wrong => wrong))
+            throw new LineException(at, $"{piece.Id} is {along} long; joins lie inside it, one after the other.");
+        return joins;
+    }
+
+    // part "Weather stickers" "sun", or of a roll: part "Bakers' twine" with 4 more
+    private PartUse NeedPart()
+    {
+        var at = _cursor.Column;
+        var name = _cursor.Quoted() ?? throw new LineException(at, "The sheet the part is on stands in quotation marks after 'part'.");
+        var sheet = _kit.Parts.FirstOrDefault(s => s.Id == name) ?? _kit.Parts.FirstOrDefault(s => string.Equals(s.Name, name, StringComparison.OrdinalIgnoreCase));
+        if (sheet is null && !_newPapers) throw new LineException(at, $"No sheet of parts is called '{name}'. There are: {(_kit.Parts.Count == 0 ? "none yet; add it under Stock" : string.Join(", ", _kit.Parts.Select(s => s.Name)))}.");
+        var use = new PartUse { Sheet = sheet?.Id ?? name, Part = _cursor.Quoted() };
+        if (_cursor.Take("with") is null) return use;
+        use = use with { More = _cursor.NeedLength() };
+        _cursor.Need("more");
+        return use;
     }
 
     private PageSide NeedPage()
@@ -345,6 +374,22 @@ internal sealed class LineReader
         if (!width.IsPositive || !height.IsPositive) throw new LineException(at, "Width and height must be more than 0.");
         return new(width, height);
     }
+
+    // A circle and a regular hexagon are said by their width alone: hexagon 2 wide.
+    private Size SizeOrWidth()
+    {
+        var mark = _cursor.At;
+        if (_cursor.Length() is { IsPositive: true } width && _cursor.Take("wide") is not null) return new(width, Length.Zero);
+        _cursor.GoTo(mark);
+        return NeedSize();
+    }
+
+    private static Piece AsHigh(Piece piece, int at) => piece.Size.Height != Length.Zero ? piece : piece.Shape?.Kind switch
+    {
+        OutlineKind.Hexagon => piece with { Size = new(piece.Size.Width, Outline.HexagonHeight(piece.Size.Width)) },
+        OutlineKind.Circle => piece with { Size = new(piece.Size.Width, piece.Size.Width) },
+        _ => throw new LineException(at, "Only a circle or a hexagon is said by its width alone; write width x height."),
+    };
 
     private Size Oriented(Size size) => _cursor.Take("upright", "lying") switch
     {

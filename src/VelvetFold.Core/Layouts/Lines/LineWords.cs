@@ -78,6 +78,6 @@ internal static class LineWords
     public static readonly IReadOnlyList<string> ClauseStarts =
     [
         "under", "over", "left of", "right of", "flush", "centred", "evenly", "in a", "in the", "on left page", "on right page", "on both pages", "on mat", "called",
-        "tucked", "hanging", "focal", "raised", "tilted", "upright", "lying", "gutted", .. Works.Keys, .. Shapes.Keys, "A", "B", "left as", "right as", "top as", "bottom as",
+        "tucked", "hanging", "focal", "raised", "tilted", "joined at", "part", "upright", "lying", "gutted", .. Works.Keys, .. Shapes.Keys, "A", "B", "left as", "right as", "top as", "bottom as",
     ];
 }

@@ -42,7 +42,7 @@ internal sealed class LineWriter(Kit kit, Layout layout)
             _ => $"grid {(arrangement.Columns ?? 1).ToString(CultureInfo.InvariantCulture)}",
         };
         var places = (arrangement.Across is { } across ? $", {Say(across, Axis.Across)}" : "") + (arrangement.Down is { } down ? $", {Say(down, Axis.Down)}" : "");
-        return $"{arrangement.Id}: {kind} {members}, gap {Say(arrangement.Gutter)}{(arrangement.Trimmed ? ", trimmed" : "")}{On(arrangement.Side)}{places}";
+        return $"{arrangement.Id}: {kind} {members}, gap {Say(arrangement.Gutter)}{(arrangement.Trimmed ? ", trimmed" : "")}{(arrangement.FirstRowIn ? ", first row in" : "")}{On(arrangement.Side)}{places}";
     }
 
     private IEnumerable<string> Clauses(Piece piece)
@@ -54,6 +54,8 @@ internal sealed class LineWriter(Kit kit, Layout layout)
         if (piece.Shape is { } shape) yield return shape.Kind == OutlineKind.Template ? "template " + string.Join(" ", shape.Points.Select(p => $"({Say(p.X)}, {Say(p.Y)})")) : LineWords.Of(LineWords.Shapes, shape.Kind);
         foreach (var finish in piece.Finishes) yield return $"{LineWords.Of(LineWords.Works, finish.Work)} {finish.Edge.Word()}{(finish.Allowance is { } uses ? " uses " + Say(uses) : "")}";
         if (piece.Mount == Mount.Raised) yield return "raised";
+        if (piece.Joins.Count > 0) yield return "joined at " + string.Join(" and ", piece.Joins.Select(Say));
+        if (piece.Part is { } part) yield return $"part {Quote(part.Sheet)}{(part.Part is { } which ? " " + Quote(which) : "")}{(part.More is { } more ? $" with {Say(more)} more" : "")}";
         if (piece.Tilt is { } tilt) yield return "tilted " + tilt.ToString(CultureInfo.InvariantCulture);
         if (piece.Gut is { } gut) yield return "gutted " + Say(gut);
         if (piece.Across is Member across && piece.Down == across) yield return $"in {across.Of}";

@@ -1,5 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
-import { useState, type SubmitEvent } from 'react';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { Fragment, useState, type SubmitEvent } from 'react';
 import { api, unwrap, type Layout } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { useKit } from '../../parts/kitContext';
@@ -16,11 +16,23 @@ export function NewLayout({ open, onClose, onMade }: Props) {
   const [name, setName] = useState('');
   const [kind, setKind] = useState<NonNullable<Layout['kind']>>('spread');
   const [size, setSize] = useState(0);
+  const [own, setOwn] = useState({ width: '', height: '' });
   const sizes = useQuery({ queryKey: ['sizes'], queryFn: async () => unwrap(await api.GET('/api/sizes')), staleTime: Infinity });
   const make = (event: SubmitEvent<HTMLFormElement>) => {
     event.preventDefault();
-    const page = sizes.data?.sizes[size]?.size;
-    if (!page) return;
+    measure.mutate(undefined, { onSuccess: add });
+  };
+  // A size of one's own is read by the server, which says what is wrong with it.
+  const measure = useMutation({
+    mutationFn: async (): Promise<Layout['page']> => {
+      const known = sizes.data?.sizes[size]?.size;
+      if (known) return known;
+      const read = async (text: string) =>
+        unwrap(await api.POST('/api/compute/length', { body: { text, unit: kit.unit ?? 'in', ruler: kit.ruler } })).exact;
+      return { width: await read(own.width), height: await read(own.height) };
+    },
+  });
+  const add = (page: Layout['page']) => {
     const taken = new Set((kit.layouts ?? []).map((l) => l.id));
     let n = 1;
     while (taken.has(`L${n}`)) n++;
@@ -59,7 +71,33 @@ export function NewLayout({ open, onClose, onMade }: Props) {
               {s.name}
             </option>
           ))}
+          <option value={-1}>a size of your own</option>
         </select>
+        {size === -1 && (
+          <>
+            <span />
+            <span className="flex items-baseline gap-2">
+              {(['width', 'height'] as const).map((side, i) => (
+                <Fragment key={side}>
+                  {i > 0 && 'x'}
+                  <input
+                    aria-label={side === 'width' ? 'Width of a page' : 'Height of a page'}
+                    className="field w-24"
+                    required
+                    placeholder={kit.unit === 'mm' ? '200 mm' : '8 1/2'}
+                    value={own[side]}
+                    onChange={(e) => setOwn({ ...own, [side]: e.currentTarget.value })}
+                  />
+                </Fragment>
+              ))}
+            </span>
+          </>
+        )}
+        {measure.error && (
+          <p role="alert" className="col-span-2 text-[15px] text-rust">
+            {measure.error.message}
+          </p>
+        )}
         <span />
         <span className="flex gap-3 pt-2">
           <button type="submit" className="press-first">

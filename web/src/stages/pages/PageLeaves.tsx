@@ -9,6 +9,7 @@ import { ScenePicture } from '../../parts/ScenePicture';
 import { TextField } from '../../parts/TextField';
 import { useKeys } from '../../parts/useKeys';
 import { AddPiece } from './AddPiece';
+import { EdgePicker } from './EdgePicker';
 import { LayoutMenu } from './LayoutMenu';
 import { MeasureLine } from './MeasureLine';
 import { PieceList } from './PieceList';
@@ -36,9 +37,11 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
   const piece = pieces.find((p) => p.id === chosen);
   const moves = useMoves(layoutId, computed);
   const between = useDistances(layoutId, chosen, to);
+  const [picking, setPicking] = useState(false);
   const choose = (id: string | null) => {
     setChosen(id);
     setTo(null);
+    setPicking(false);
   };
   const relayer = (by: number) => piece && change(withLayer(kit, layoutId, piece.id, by));
   const nudge = (x: number, y: number) => piece && moves.move(piece.id, x, y);
@@ -65,7 +68,8 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
           ];
         })
       : []),
-    { key: 'Escape', does: () => setChosen(null) },
+    { key: 'm', does: () => setPicking(piece !== undefined && !picking) },
+    { key: 'Escape', does: () => (picking ? setPicking(false) : setChosen(null)) },
     { key: 'p', does: () => void navigate(`/kits/${slug}/print/guide`) },
   ]);
 
@@ -150,9 +154,16 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
     <>
       <LeafHead
         aside={
-          <button type="button" className="quiet" aria-pressed={outline} onClick={() => setOutline(!outline)}>
-            {outline ? 'Show papers' : 'Outline only'}
-          </button>
+          <>
+            {piece && (
+              <button type="button" className="quiet" title="M" aria-pressed={picking} onClick={() => setPicking(!picking)}>
+                {picking ? `Press the edge to measure ${piece.id} from` : `Measure ${piece.id} from an edge`}
+              </button>
+            )}
+            <button type="button" className="quiet" aria-pressed={outline} onClick={() => setOutline(!outline)}>
+              {outline ? 'Show papers' : 'Outline only'}
+            </button>
+          </>
         }
       >
         <p className="text-[15px] text-soft">
@@ -174,6 +185,18 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
               setChosen(dragged.slice(layoutId.length + 1));
               moves.drag(dragged, x, y, done);
             }}
+            overlay={
+              picking && piece ? (
+                <EdgePicker
+                  computed={computed}
+                  piece={piece.id}
+                  onPick={(edge) => {
+                    setPicking(false);
+                    moves.measureFrom(piece.id, edge);
+                  }}
+                />
+              ) : undefined
+            }
             onLit={setLit}
             onChoose={(l) => setChosen(l.slice(layoutId.length + 1))}
             className="max-h-full w-full touch-none"

@@ -6,6 +6,7 @@ import { Swatch } from '../../parts/Swatch';
 import { TextField } from '../../parts/TextField';
 import { kindName } from './kinds';
 import { MatEditor } from './MatEditor';
+import { PartChoice } from './PartChoice';
 import { ShapeEditor } from './ShapeEditor';
 import { RuleEditor } from './RuleEditor';
 
@@ -72,40 +73,45 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
         <MatEditor label={label} piece={piece} onChange={onChange} />
       ) : (
         <>
-          <span className="text-soft">Paper</span>
-          <span className="flex flex-wrap items-baseline gap-3">
-            <Choice
-              label={`Paper of ${label}`}
-              value={piece.paper ?? null}
-              none={papers.length ? 'Choose a paper' : 'No paper in the kit yet: add one under Stock'}
-              options={papers.map((p) => ({ value: p.id, name: p.name, mark: <Swatch paper={p} /> }))}
-              onChange={(id) =>
-                onChange({ ...piece, paper: id, face: papers.find((p) => p.id === id)?.faceB ? piece.face : 'A' })
-              }
-            />
-            {paper?.faceB && (
-              <Choice
-                label={`Face of ${label}`}
-                value={piece.face ?? 'A'}
-                options={[
-                  { value: 'A', name: 'face A', mark: <Swatch paper={paper} /> },
-                  { value: 'B', name: 'face B', mark: <Swatch paper={paper} face="B" /> },
-                ]}
-                onChange={(face) => onChange({ ...piece, face })}
-              />
-            )}
-            {directed && (
-              <label className="flex items-center gap-1.5">
-                <input
-                  type="checkbox"
-                  className="accent-velvet"
-                  checked={piece.printTurned ?? false}
-                  onChange={(event) => onChange({ ...piece, printTurned: event.currentTarget.checked })}
+          <PartChoice label={label} piece={piece} onChange={onChange} />
+          {!piece.part && (
+            <>
+              <span className="text-soft">Paper</span>
+              <span className="flex flex-wrap items-baseline gap-3">
+                <Choice
+                  label={`Paper of ${label}`}
+                  value={piece.paper ?? null}
+                  none={papers.length ? 'Choose a paper' : 'No paper in the kit yet: add one under Stock'}
+                  options={papers.map((p) => ({ value: p.id, name: p.name, mark: <Swatch paper={p} /> }))}
+                  onChange={(id) =>
+                    onChange({ ...piece, paper: id, face: papers.find((p) => p.id === id)?.faceB ? piece.face : 'A' })
+                  }
                 />
-                print a quarter turned
-              </label>
-            )}
-          </span>
+                {paper?.faceB && (
+                  <Choice
+                    label={`Face of ${label}`}
+                    value={piece.face ?? 'A'}
+                    options={[
+                      { value: 'A', name: 'face A', mark: <Swatch paper={paper} /> },
+                      { value: 'B', name: 'face B', mark: <Swatch paper={paper} face="B" /> },
+                    ]}
+                    onChange={(face) => onChange({ ...piece, face })}
+                  />
+                )}
+                {directed && (
+                  <label className="flex items-center gap-1.5">
+                    <input
+                      type="checkbox"
+                      className="accent-velvet"
+                      checked={piece.printTurned ?? false}
+                      onChange={(event) => onChange({ ...piece, printTurned: event.currentTarget.checked })}
+                    />
+                    print a quarter turned
+                  </label>
+                )}
+              </span>
+            </>
+          )}
         </>
       )}
       <ShapeEditor label={label} piece={piece} onChange={onChange} />

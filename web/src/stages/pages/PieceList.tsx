@@ -1,6 +1,7 @@
 import type { Finding, Layout, LayoutAnswer } from '../../api/client';
 import { mended, withLayer, withLayout, withoutPiece, withPiece } from '../../parts/edits';
 import { useKit } from '../../parts/kitContext';
+import { ArrangementRows } from './ArrangementRows';
 import { PieceRow } from './PieceRow';
 
 interface Props {
@@ -74,6 +75,7 @@ export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap
           </section>
         );
       })}
+      <ArrangementRows layout={layout} />
     </div>
   );
 }

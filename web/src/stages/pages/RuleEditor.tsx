@@ -9,7 +9,8 @@ import { distanceOf, makeRule, needsPiece, pageOnly, wayOf, wayWords, type AxisN
 interface Props {
   axis: AxisName;
   layout: Layout;
-  piece: Piece;
+  /** The piece or the arrangement that is placed. */
+  piece: Pick<Piece, 'id' | 'across' | 'down'>;
   onChange: (rule: AxisRule) => void;
 }
 

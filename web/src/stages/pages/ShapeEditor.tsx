@@ -1,8 +1,11 @@
+import { useState } from 'react';
 import type { Edge, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { Measure } from '../../parts/Measure';
 import { useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
+import { JoinEditor } from './JoinEditor';
+import { TemplateDialog } from './TemplateDialog';
 
 interface Props {
   label: string;
@@ -27,7 +30,7 @@ const edges: readonly Edge[] = ['left', 'top', 'right', 'bottom'];
 export function ShapeEditor({ label, piece, onChange }: Props) {
   const { kit } = useKit();
   const kind = piece.shape?.kind ?? 'rectangle';
-  const offered = (Object.keys(shapes) as Shape[]).filter((s) => s !== 'template' || kind === 'template');
+  const [reading, setReading] = useState(false);
   const setEdge = (edge: Edge, work: Work) =>
     onChange({
       ...piece,
@@ -40,9 +43,27 @@ export function ShapeEditor({ label, piece, onChange }: Props) {
         <Choice
           label={`Shape of ${label}`}
           value={kind}
-          options={offered.map((value) => ({ value, name: shapes[value] }))}
-          onChange={(next) => onChange({ ...piece, shape: next === 'rectangle' ? undefined : { kind: next } })}
+          options={(Object.keys(shapes) as Shape[]).map((value) => ({ value, name: shapes[value] }))}
+          onChange={(next) => {
+            if (next === 'template') setReading(true);
+            else onChange({ ...piece, shape: next === 'rectangle' ? undefined : { kind: next } });
+          }}
         />
+        {kind === 'template' && (
+          <button type="button" className="quiet" onClick={() => setReading(true)}>
+            read another
+          </button>
+        )}
+        {reading && (
+          <TemplateDialog
+            piece={piece}
+            onClose={() => setReading(false)}
+            onTaken={(shape) => {
+              setReading(false);
+              onChange({ ...piece, shape });
+            }}
+          />
+        )}
         <Choice
           label={`Mount of ${label}`}
           value={piece.mount ?? 'flat'}
@@ -70,8 +91,10 @@ export function ShapeEditor({ label, piece, onChange }: Props) {
           degrees
         </label>
       </span>
-      {piece.kind !== 'photo' && (
+      {piece.kind !== 'photo' && !piece.part && (
         <>
+          <span className="text-soft">Joins</span>
+          <JoinEditor label={label} piece={piece} onChange={onChange} />
           <span className="text-soft">Edges</span>
           <span className="flex flex-wrap items-baseline gap-x-3">
             {edges.map((edge) => (

@@ -4,6 +4,7 @@ import { api, unwrap, type LayoutAnswer, type Mark } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { toInches } from '../../parts/length';
 import { useNewestKit } from '../../parts/useNewestKit';
+import type { PickedEdge } from './EdgePicker';
 
 interface Move {
   piece: string;
@@ -34,6 +35,12 @@ export function useMoves(layout: string, computed: LayoutAnswer | undefined) {
     onSuccess: (answer) => newest.write(answer.kit),
   });
   const swap = (piece: string, other: string) => exchange.mutate({ piece, other });
+  const remeasure = useMutation({
+    mutationFn: async ({ piece, edge, of }: PickedEdge & { piece: string }) =>
+      unwrap(await api.POST('/api/compute/measured-from', { body: { kit: newest.read(), layout, piece, edge, of } })),
+    onSuccess: (answer) => newest.write(answer.kit),
+  });
+  const measureFrom = (piece: string, { edge, of }: PickedEdge) => remeasure.mutate({ piece, edge, of });
   const drag = (label: string, x: number, y: number, done: boolean) => {
     const [across, down] = [Math.round(x / ruler), Math.round(y / ruler)];
     const marks = (computed?.picture.marks ?? [])
@@ -46,8 +53,9 @@ export function useMoves(layout: string, computed: LayoutAnswer | undefined) {
     move,
     drag,
     swap,
+    measureFrom,
     ghost,
-    trouble: (work.error ?? exchange.error)?.message ?? null,
+    trouble: (work.error ?? exchange.error ?? remeasure.error)?.message ?? null,
     quarter: Math.max(1, Math.round((kit.unit === 'mm' ? 5 / 25.4 : 0.25) / ruler)),
   };
 }

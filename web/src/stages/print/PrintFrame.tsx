@@ -6,17 +6,29 @@ type Sheet = 'letter' | 'a4';
 
 const stored = (): Sheet => (localStorage.getItem('velvet-fold-sheet') === 'a4' ? 'a4' : 'letter');
 
+interface Props {
+  title: string;
+  back: string;
+  /** Told when the pages go to the printer. */
+  onPrint?: () => void;
+  children: ReactNode;
+}
+
 /** The printed pages as they will come out, with the choice of sheet and the way back. The bar itself is not printed. */
-export function PrintFrame({ title, back, children }: { title: string; back: string; children: ReactNode }) {
+export function PrintFrame({ title, back, onPrint, children }: Props) {
   const [sheet, setSheet] = useState<Sheet>(stored);
   const navigate = useNavigate();
   const choose = (next: Sheet) => {
     localStorage.setItem('velvet-fold-sheet', next);
     setSheet(next);
   };
+  const print = () => {
+    onPrint?.();
+    window.print();
+  };
   useKeys([
     { key: 'Escape', does: () => void navigate(back) },
-    { key: 'p', does: () => window.print() },
+    { key: 'p', does: print },
   ]);
   return (
     <div className="min-h-dvh bg-linen print:bg-[#fff]">
@@ -34,7 +46,7 @@ export function PrintFrame({ title, back, children }: { title: string; back: str
             </label>
           ))}
         </span>
-        <button type="button" className="press-first" title="P" onClick={() => window.print()}>
+        <button type="button" className="press-first" title="P" onClick={print}>
           Print
         </button>
       </header>

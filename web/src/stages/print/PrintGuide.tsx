@@ -1,4 +1,4 @@
-import type { Kit, KitAnswer, Step } from '../../api/client';
+import { api, type Kit, type KitAnswer, type Step } from '../../api/client';
 import { readable, toInches } from '../../parts/length';
 import { headingOf } from '../guide/StepList';
 import { sceneOf } from '../guide/stepScene';
@@ -15,7 +15,13 @@ export function PrintGuide() {
   const { kit, answer, guest, slug, revision } = data;
   const title = guest ? `${kit.name}, for ${guest.name}` : kit.name;
   return (
-    <PrintFrame title={title} back={guest ? `/kits/${slug}/guests` : `/kits/${slug}/guide`}>
+    <PrintFrame
+      title={title}
+      back={guest ? `/kits/${slug}/guests` : `/kits/${slug}/guide`}
+      onPrint={() => {
+        if (!guest) void api.PUT('/api/kits/{slug}/revisions/{number}/printed', { params: { path: { slug, number: revision } } });
+      }}
+    >
       <h1 className="text-[34px] leading-10">{title}</h1>
       <p className="mt-1 text-[15px]">
         {answer.counts.pieces} pieces from {answer.eachKit.plan.sheetsUsed} sheets, {answer.steps.length} steps. Revision{' '}

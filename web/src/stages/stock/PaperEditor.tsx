@@ -61,6 +61,25 @@ export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
           Printed on both faces
         </button>
       )}
+      <span className="text-soft">Thickness</span>
+      <span className="flex flex-wrap items-baseline gap-3">
+        <OptionalMeasure
+          label={`Thickness of ${paper.name}`}
+          value={paper.thickness ?? null}
+          first={inUnit(kit, '1/64', '0.3')}
+          offer="Say how thick"
+          onChange={(thickness) => onChange({ ...paper, thickness })}
+        />
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="accent-velvet"
+            checked={paper.preprinted ?? false}
+            onChange={(event) => onChange({ ...paper, preprinted: event.currentTarget.checked })}
+          />
+          a base printed for a page, laid down whole
+        </label>
+      </span>
       <span className="text-soft">Tear strip</span>
       {paper.tearStrip ? (
         <span className="flex flex-wrap items-baseline gap-2">
@@ -113,6 +132,7 @@ const directions: Record<NonNullable<Face['direction']>, string> = {
 };
 
 function FaceEditor({ label, face, onChange }: { label: string; face: Face; onChange: (face: Face) => void }) {
+  const { kit } = useKit();
   const print = face.print ?? 'solid';
   return (
     <span className="flex flex-wrap items-baseline gap-2">
@@ -134,6 +154,45 @@ function FaceEditor({ label, face, onChange }: { label: string; face: Face; onCh
           onChange={(direction) => onChange({ ...face, direction })}
         />
       )}
+      {print !== 'solid' && (
+        <OptionalMeasure
+          label={`Motif of ${label}`}
+          value={face.motif ?? null}
+          first={inUnit(kit, '1', '25')}
+          offer="motif size"
+          before="motif"
+          onChange={(motif) => onChange({ ...face, motif })}
+        />
+      )}
+    </span>
+  );
+}
+
+interface OptionalProps {
+  label: string;
+  value: string | null;
+  /** What it begins with. */
+  first: string;
+  offer: string;
+  before?: string;
+  onChange: (value: string | undefined) => void;
+}
+
+// A measurement that need not be known.
+function OptionalMeasure({ label, value, first, offer, before, onChange }: OptionalProps) {
+  if (value === null)
+    return (
+      <button type="button" className="quiet" onClick={() => onChange(first)}>
+        {offer}
+      </button>
+    );
+  return (
+    <span className="flex items-baseline gap-1.5">
+      {before && <span className="text-soft">{before}</span>}
+      <Measure align="left" label={label} value={value} onChange={onChange} />
+      <button type="button" className="quiet" aria-label={`${label} is not known`} onClick={() => onChange(undefined)}>
+        not known
+      </button>
     </span>
   );
 }

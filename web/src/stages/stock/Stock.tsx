@@ -8,6 +8,8 @@ import { inUnit, readable } from '../../parts/length';
 import { NumberField } from '../../parts/NumberField';
 import { Swatch } from '../../parts/Swatch';
 import { useKeys } from '../../parts/useKeys';
+import { FromElsewhere } from './FromElsewhere';
+import { PartSheets } from './PartSheets';
 import { PaperEditor } from './PaperEditor';
 import { PaperPicture } from './PaperPicture';
 
@@ -33,7 +35,13 @@ export function Stock() {
     setChosen(fresh.id);
     setOpen(true);
   };
-  useKeys([{ key: 'n', does: add }]);
+  const [find, setFind] = useState('');
+  const [elsewhere, setElsewhere] = useState(false);
+  useKeys([
+    { key: 'n', does: add },
+    { key: 'o', does: () => setElsewhere(true) },
+  ]);
+  const isFound = (name: string, id: string) => `${name} ${id}`.toLowerCase().includes(find.trim().toLowerCase());
 
   const short = answer?.stockFindings ?? [];
   const summary =
@@ -44,14 +52,30 @@ export function Stock() {
     <>
       <LeafHead
         aside={
-          <button type="button" className="press-first" title="N" onClick={add}>
-            New paper
-          </button>
+          <>
+            <button type="button" className="press" title="O" onClick={() => setElsewhere(true)}>
+              From another kit
+            </button>
+            <button type="button" className="press-first" title="N" onClick={add}>
+              New paper
+            </button>
+          </>
         }
       >
         <h1 className="text-[28px] leading-8">Stock</h1>
       </LeafHead>
       <p className={`px-6 text-[15px] ${short.length ? 'text-rust' : 'text-soft'}`}>{summary}</p>
+      {elsewhere && <FromElsewhere onClose={() => setElsewhere(false)} />}
+      {papers.length + (kit.parts ?? []).length > 6 && (
+        <input
+          type="search"
+          aria-label="Find in the stock"
+          placeholder="Find a paper or a sheet of parts"
+          className="field mx-6 mt-2"
+          value={find}
+          onChange={(event) => setFind(event.currentTarget.value)}
+        />
+      )}
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         {papers.length === 0 && (
           <p className="mt-4 max-w-md">
@@ -69,61 +93,64 @@ export function Stock() {
           </div>
         )}
         <ul>
-          {papers.map((p) => {
-            const count = sheets(p.id);
-            const isOpen = open && p.id === paper?.id;
-            return (
-              <li key={p.id} className={`-mx-2 border-b border-line px-2 ${p.id === paper?.id ? 'bg-lit' : ''}`}>
-                <div className="flex min-h-10 items-center">
-                  <button
-                    type="button"
-                    aria-expanded={isOpen}
-                    className="flex min-w-0 flex-1 items-center gap-2 py-1 text-left"
-                    onClick={() => {
-                      setOpen(p.id !== paper?.id || !open);
-                      setChosen(p.id);
-                    }}
-                  >
-                    <Swatch paper={p} size={22} />
-                    {p.faceB && <Swatch paper={p} face="B" size={22} />}
-                    <span className="truncate">{p.name}</span>
-                  </button>
-                  <span className="w-24 text-right text-[15px] text-soft">
-                    {readable(p.size.width)} x {readable(p.size.height)}
-                  </span>
-                  <span className="w-20 text-right">{count?.perKit ?? 0}</span>
-                  <span className={`w-20 text-right ${count?.missing ? 'font-semibold text-rust' : ''}`}>
-                    {count?.total ?? 0}
-                  </span>
-                  <span className="w-24 text-right">
-                    <NumberField
-                      label={`Sheets of ${p.name} on hand`}
-                      value={p.onHand ?? null}
-                      none="as needed"
-                      max={100_000}
-                      onChange={(onHand) => change(withPaper(kit, p.id, { ...p, onHand }))}
+          {papers
+            .filter((p) => isFound(p.name, p.id))
+            .map((p) => {
+              const count = sheets(p.id);
+              const isOpen = open && p.id === paper?.id;
+              return (
+                <li key={p.id} className={`-mx-2 border-b border-line px-2 ${p.id === paper?.id ? 'bg-lit' : ''}`}>
+                  <div className="flex min-h-10 items-center">
+                    <button
+                      type="button"
+                      aria-expanded={isOpen}
+                      className="flex min-w-0 flex-1 items-center gap-2 py-1 text-left"
+                      onClick={() => {
+                        setOpen(p.id !== paper?.id || !open);
+                        setChosen(p.id);
+                      }}
+                    >
+                      <Swatch paper={p} size={22} />
+                      {p.faceB && <Swatch paper={p} face="B" size={22} />}
+                      <span className="truncate">{p.name}</span>
+                    </button>
+                    <span className="w-24 text-right text-[15px] text-soft">
+                      {readable(p.size.width)} x {readable(p.size.height)}
+                    </span>
+                    <span className="w-20 text-right">{count?.perKit ?? 0}</span>
+                    <span className={`w-20 text-right ${count?.missing ? 'font-semibold text-rust' : ''}`}>
+                      {count?.total ?? 0}
+                    </span>
+                    <span className="w-24 text-right">
+                      <NumberField
+                        label={`Sheets of ${p.name} on hand`}
+                        value={p.onHand ?? null}
+                        none="as needed"
+                        max={100_000}
+                        onChange={(onHand) => change(withPaper(kit, p.id, { ...p, onHand }))}
+                      />
+                    </span>
+                  </div>
+                  {short
+                    .filter((f) => f.code === 'short-stock' && f.pieces[0] === p.id)
+                    .map((f) => (
+                      <div key={f.says} className="pb-2">
+                        <FindingNote finding={f} />
+                      </div>
+                    ))}
+                  {isOpen && (
+                    <PaperEditor
+                      paper={p}
+                      used={cutFrom(kit, p.id)}
+                      onChange={(next) => change(withPaper(kit, p.id, next))}
+                      onRemove={() => change({ ...kit, papers: papers.filter((q) => q.id !== p.id) })}
                     />
-                  </span>
-                </div>
-                {short
-                  .filter((f) => f.pieces[0] === p.id)
-                  .map((f) => (
-                    <div key={f.says} className="pb-2">
-                      <FindingNote finding={f} />
-                    </div>
-                  ))}
-                {isOpen && (
-                  <PaperEditor
-                    paper={p}
-                    used={cutFrom(kit, p.id)}
-                    onChange={(next) => change(withPaper(kit, p.id, next))}
-                    onRemove={() => change({ ...kit, papers: papers.filter((q) => q.id !== p.id) })}
-                  />
-                )}
-              </li>
-            );
-          })}
+                  )}
+                </li>
+              );
+            })}
         </ul>
+        <PartSheets find={isFound} />
       </div>
     </>
   );

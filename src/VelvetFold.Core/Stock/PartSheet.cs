@@ -1,0 +1,65 @@
+using System.Text.Json.Serialization;
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Core.Stock;
+
+/// <summary>How parts that come ready-made are counted.</summary>
+[JsonConverter(typeof(TextEnum<PartKind>))]
+public enum PartKind
+{
+    /// <summary>A sheet of stickers; it goes into a kit whole.</summary>
+    [JsonStringEnumMemberName("stickers")] Stickers,
+
+    /// <summary>A sheet of die-cut parts, thin or of board; it goes into a kit whole.</summary>
+    [JsonStringEnumMemberName("die-cuts")] DieCuts,
+
+    /// <summary>A sheet of letters and numerals, each so many times; it goes into a kit whole.</summary>
+    [JsonStringEnumMemberName("letters")] Letters,
+
+    /// <summary>A pack of loose parts, shared out between kits: gems, dots, tags, placeholder cards.</summary>
+    [JsonStringEnumMemberName("loose")] Loose,
+
+    /// <summary>Twine, ribbon or thread, shared out by length.</summary>
+    [JsonStringEnumMemberName("by-length")] ByLength,
+}
+
+/// <summary>One part of a sheet or pack: its name there, the layout it is labelled for, and how many of it there are.</summary>
+public sealed record SheetPart
+{
+    /// <summary>Its short name on the sheet, or the letter.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>The layout it is meant for; none where it is for any.</summary>
+    public string? Layout { get; init; }
+
+    /// <summary>How many of it one sheet or pack holds, 1 or more.</summary>
+    public int Count { get; init; } = 1;
+}
+
+/// <summary>A sheet, pack or roll of ready-made parts.</summary>
+public sealed record PartSheet
+{
+    /// <summary>Its short name within the kit; pieces name it.</summary>
+    public required string Id { get; init; }
+
+    public required string Name { get; init; }
+
+    public PartKind Kind { get; init; }
+
+    /// <summary>What is on it; empty for a roll.</summary>
+    public IReadOnlyList<SheetPart> Parts { get; init; } = [];
+
+    /// <summary>How long one roll is; only of what is counted by length.</summary>
+    public Length? Length { get; init; }
+
+    /// <summary>Sheets, packs or rolls on hand; none where as many as needed can be bought.</summary>
+    public int? OnHand { get; init; }
+
+    /// <summary>Whether it goes into a kit whole, rather than being shared out between kits.</summary>
+    [JsonIgnore]
+    public bool IsWhole => Kind is PartKind.Stickers or PartKind.DieCuts or PartKind.Letters;
+
+    /// <summary>The part of that name, or null; letters are the same large and small where the sheet has only one of them.</summary>
+    public SheetPart? Part(string? id) =>
+        Parts.FirstOrDefault(p => p.Id == id) ?? Parts.FirstOrDefault(p => string.Equals(p.Id, id, StringComparison.OrdinalIgnoreCase));
+}

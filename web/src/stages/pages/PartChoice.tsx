@@ -1,0 +1,75 @@
+import type { Piece } from '../../api/client';
+import { Choice } from '../../parts/Choice';
+import { useKit } from '../../parts/kitContext';
+import { inUnit } from '../../parts/length';
+import { Measure } from '../../parts/Measure';
+import { TextField } from '../../parts/TextField';
+
+interface Props {
+  label: string;
+  piece: Piece;
+  onChange: (piece: Piece) => void;
+}
+
+const none = '(none)';
+
+/** The ready-made part a piece is: from which sheet, and which of it. */
+export function PartChoice({ label, piece, onChange }: Props) {
+  const { kit } = useKit();
+  const sheets = kit.parts ?? [];
+  const use = piece.part;
+  const sheet = sheets.find((s) => s.id === use?.sheet);
+  if (sheets.length === 0 && !use) return null;
+  const setSheet = (id: string) => {
+    if (id === none) onChange({ ...piece, part: undefined });
+    else {
+      const next = sheets.find((s) => s.id === id);
+      const first = next?.kind === 'letters' ? (piece.name ?? '') : next?.parts?.[0]?.id;
+      onChange({ ...piece, paper: undefined, part: { sheet: id, part: next?.kind === 'by-length' ? undefined : first } });
+    }
+  };
+  return (
+    <>
+      <span className="text-soft">Comes off</span>
+      <span className="flex flex-wrap items-baseline gap-2">
+        <Choice
+          optional
+          label={`Sheet ${label} comes off`}
+          value={use?.sheet ?? none}
+          none={use?.sheet}
+          options={[{ value: none, name: 'no sheet of parts' }, ...sheets.map((s) => ({ value: s.id, name: s.name }))]}
+          onChange={setSheet}
+        />
+        {use && sheet && (sheet.kind === 'stickers' || sheet.kind === 'die-cuts' || sheet.kind === 'loose') && (
+          <Choice
+            label={`Part ${label} is`}
+            value={use.part ?? null}
+            none={use.part ?? 'Choose a part'}
+            options={(sheet.parts ?? []).map((p) => ({ value: p.id, name: p.layout ? `${p.id}, for ${p.layout}` : p.id }))}
+            onChange={(part) => onChange({ ...piece, part: { ...use, part } })}
+          />
+        )}
+        {use && sheet?.kind === 'letters' && (
+          <TextField
+            label={`Text of ${label}`}
+            value={use.part ?? ''}
+            placeholder="the text it is set in"
+            onChange={(part) => onChange({ ...piece, part: { ...use, part } })}
+            className="w-44"
+          />
+        )}
+        {use && sheet?.kind === 'by-length' && (
+          <span className="flex items-baseline gap-1">
+            <Measure
+              align="left"
+              label={`Length cut more for ${label}`}
+              value={use.more ?? inUnit(kit, '0', '0')}
+              onChange={(more) => onChange({ ...piece, part: { ...use, more } })}
+            />
+            <span className="text-soft">more, for a bow or a knot</span>
+          </span>
+        )}
+      </span>
+    </>
+  );
+}

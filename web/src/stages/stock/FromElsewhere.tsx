@@ -1,0 +1,98 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { api, unwrap, type Paper, type PartSheet } from '../../api/client';
+import { Dialog } from '../../parts/Dialog';
+import { freePaperId, freePartSheetId } from '../../parts/edits';
+import { useKit } from '../../parts/kitContext';
+import { Swatch } from '../../parts/Swatch';
+
+/** Papers and parts of the studio's other kits, searched, and taken into this one. */
+export function FromElsewhere({ onClose }: { onClose: () => void }) {
+  const { kit, slug, change } = useKit();
+  const [find, setFind] = useState('');
+  const found = useQuery({
+    queryKey: ['stock', find],
+    queryFn: async ({ signal }) => unwrap(await api.GET('/api/stock', { params: { query: { find } }, signal })),
+    placeholderData: (before) => before,
+  });
+  const others = (found.data ?? []).filter((s) => s.slug !== slug);
+  const takePaper = (paper: Paper) =>
+    change({ ...kit, papers: [...(kit.papers ?? []), { ...paper, id: freePaperId(kit, paper.name), onHand: undefined }] });
+  const takeParts = (sheet: PartSheet) =>
+    change({
+      ...kit,
+      parts: [
+        ...(kit.parts ?? []),
+        {
+          ...sheet,
+          id: freePartSheetId(kit, sheet.name),
+          onHand: undefined,
+          parts: (sheet.parts ?? []).map((p) => ({ ...p, layout: undefined })),
+        },
+      ],
+    });
+  const row = (key: string, mark: React.ReactNode, name: string, has: boolean, take: () => void) => (
+    <li key={key} className="flex items-center gap-2 border-b border-line py-1">
+      {mark}
+      <span className="flex-1 truncate">{name}</span>
+      {has ? (
+        <span className="text-[13px] text-soft">is in this kit</span>
+      ) : (
+        <button type="button" className="quiet" aria-label={`Take ${name}`} onClick={take}>
+          Take it
+        </button>
+      )}
+    </li>
+  );
+  return (
+    <Dialog open title="From another kit" onClose={onClose}>
+      <input
+        type="search"
+        aria-label="Look for"
+        className="field w-full"
+        placeholder="a paper, a sheet of parts, or a kit"
+        value={find}
+        onChange={(event) => setFind(event.currentTarget.value)}
+        autoFocus
+      />
+      <div className="mt-3 max-h-80 overflow-y-auto">
+        {found.error && (
+          <p role="alert" className="text-rust">
+            {found.error.message}
+          </p>
+        )}
+        {found.data && others.length === 0 && (
+          <p className="text-soft">{find ? `No other kit has ${find}.` : 'There is no other kit with stock yet.'}</p>
+        )}
+        {others.map((s) => (
+          <section key={s.slug} aria-label={s.kit} className="mb-3">
+            <h3 className="text-[15px] text-soft">{s.kit}</h3>
+            <ul>
+              {s.papers.map((p) =>
+                row(
+                  p.id,
+                  <Swatch paper={p} size={20} />,
+                  p.name,
+                  (kit.papers ?? []).some((q) => q.name === p.name),
+                  () => takePaper(p),
+                ),
+              )}
+              {s.parts.map((p) =>
+                row(
+                  p.id,
+                  null,
+                  p.name,
+                  (kit.parts ?? []).some((q) => q.name === p.name),
+                  () => takeParts(p),
+                ),
+              )}
+            </ul>
+          </section>
+        ))}
+      </div>
+      <button type="button" className="press mt-3" onClick={onClose}>
+        Done
+      </button>
+    </Dialog>
+  );
+}

@@ -1,0 +1,98 @@
+import { useState } from 'react';
+import type { PartKind, PartSheet } from '../../api/client';
+import { freePartSheetId, usedFrom } from '../../parts/edits';
+import { FindingNote } from '../../parts/FindingNote';
+import { useKit } from '../../parts/kitContext';
+import { NumberField } from '../../parts/NumberField';
+import { readable } from '../../parts/length';
+import { PartEditor } from './PartEditor';
+import { kindWords } from './partKinds';
+
+/** The sheets, packs and rolls of ready-made parts: what is on them, what a kit takes, and what is on hand. */
+export function PartSheets({ find }: { find: (name: string, id: string) => boolean }) {
+  const { kit, answer, change } = useKit();
+  const [open, setOpen] = useState<string | null>(null);
+  const sheets = kit.parts ?? [];
+  const shown = sheets.filter((s) => find(s.name, s.id));
+  const counts = answer?.counts;
+  const short = answer?.stockFindings ?? [];
+  const exchange = (id: string, next: PartSheet) => change({ ...kit, parts: sheets.map((s) => (s.id === id ? next : s)) });
+  const add = () => {
+    const id = freePartSheetId(kit);
+    const kind: PartKind = 'stickers';
+    change({ ...kit, parts: [...sheets, { id, name: 'New sheet of parts', kind, parts: [] }] });
+    setOpen(id);
+  };
+  return (
+    <section aria-label="Ready-made parts" className="mt-6">
+      <div className="flex items-baseline border-b border-line pb-1 text-[13px] text-soft">
+        <h2 className="flex-1 text-[15px]">Ready-made parts</h2>
+        {shown.length > 0 && (
+          <>
+            <span className="w-20 text-right">One kit</span>
+            <span className="w-20 text-right">{counts?.kits ?? kit.kits} kits</span>
+            <span className="w-24 pr-1 text-right">On hand</span>
+          </>
+        )}
+      </div>
+      {sheets.length === 0 && (
+        <p className="mt-2 max-w-md text-[15px] text-soft">
+          Sticker and die-cut sheets, letters, loose parts and twine are counted here, by the part.
+        </p>
+      )}
+      <ul>
+        {shown.map((sheet) => {
+          const count = counts?.parts.find((p) => p.sheet === sheet.id);
+          const isOpen = open === sheet.id;
+          return (
+            <li key={sheet.id} className={`-mx-2 border-b border-line px-2 ${isOpen ? 'bg-lit' : ''}`}>
+              <div className="flex min-h-10 items-center">
+                <button
+                  type="button"
+                  aria-expanded={isOpen}
+                  className="flex min-w-0 flex-1 items-baseline gap-2 py-1 text-left"
+                  onClick={() => setOpen(isOpen ? null : sheet.id)}
+                >
+                  <span className="truncate">{sheet.name}</span>
+                  <span className="shrink-0 text-[13px] text-soft">{kindWords[sheet.kind ?? 'stickers'].one}</span>
+                </button>
+                <span className="w-20 text-right">
+                  {count?.lengthPerKit ? readable(count.lengthPerKit) : (count?.perKit ?? 'shared')}
+                </span>
+                <span className={`w-20 text-right ${count?.missing ? 'font-semibold text-rust' : ''}`}>{count?.total ?? 0}</span>
+                <span className="w-24 text-right">
+                  <NumberField
+                    label={`${sheet.name} on hand`}
+                    value={sheet.onHand ?? null}
+                    none="as needed"
+                    max={100_000}
+                    onChange={(onHand) => exchange(sheet.id, { ...sheet, onHand })}
+                  />
+                </span>
+              </div>
+              {short
+                .filter((f) => f.code === 'short-parts' && f.pieces[0] === sheet.id)
+                .map((f) => (
+                  <div key={f.says} className="pb-2">
+                    <FindingNote finding={f} />
+                  </div>
+                ))}
+              {isOpen && (
+                <PartEditor
+                  sheet={sheet}
+                  count={count}
+                  used={usedFrom(kit, sheet.id)}
+                  onChange={(next) => exchange(sheet.id, next)}
+                  onRemove={() => change({ ...kit, parts: sheets.filter((s) => s.id !== sheet.id) })}
+                />
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      <button type="button" className="press mt-3" onClick={add}>
+        New sheet of parts
+      </button>
+    </section>
+  );
+}
