@@ -5,6 +5,7 @@ import { createServer } from 'node:net';
 import { cpus, tmpdir, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
+import { browser } from './browser.mjs';
 
 const [app, what] = process.argv.slice(2);
 const median = (values) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)];
@@ -67,7 +68,7 @@ const memory = (pid) => Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/
 
 console.log(`${cpus().length} cores, ${Math.round(totalmem() / 2 ** 30)} GiB\n`);
 if (wants('load')) load();
-if (wants('api') || wants('start')) {
+if (wants('api') || wants('start') || wants('browser')) {
   const folder = mkdtempSync(join(tmpdir(), 'velvet-bench-'));
   const first = await open(folder);
   if (wants('start')) row('first start with an empty folder to first page', `${(first.ms / 1000).toFixed(2)} s`);
@@ -75,6 +76,7 @@ if (wants('api') || wants('start')) {
   const again = await open(folder);
   if (wants('start')) row('restart to first page', `${(again.ms / 1000).toFixed(2)} s`);
   if (wants('api')) await api(again.base);
+  if (wants('browser')) await browser(again.base, row);
   row('resident memory after that', `${memory(again.server.pid).toFixed(0)} MB`);
   await close(again.server);
   rmSync(folder, { recursive: true });

@@ -32,6 +32,30 @@ public sealed class ComputeApiTests(Studio studio) : IClassFixture<Studio>
     }
 
     [Fact]
+    public async Task A_piece_is_measured_from_another_edge_and_stays()
+    {
+        JsonObject Question(string piece, string edge, string? of) => new() { ["kit"] = Demo("kite-weekend"), ["layout"] = "L2", ["piece"] = piece, ["edge"] = edge, ["of"] = of };
+        var (status, answer) = await Ask("/api/compute/measured-from", Question("B3", "right", null));
+        Assert.Equal(HttpStatusCode.OK, status);
+        var down = answer["kit"]!["layouts"]![1]!["pieces"]!.AsArray().Single(p => (string?)p!["id"] == "B3")!["across"]!;
+        Assert.Equal(("from", "right"), ((string?)down["rule"], (string?)down["edge"]));
+        var (refused, problem) = await Ask("/api/compute/measured-from", Question("B3", "right", "B3"));
+        Assert.Equal(HttpStatusCode.BadRequest, refused);
+        Assert.Contains("cannot be measured from the right edge of B3", (string?)problem["errors"]!["of"], StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task An_outline_is_read_from_a_path_or_refused_in_words()
+    {
+        JsonObject Question(string path) => new() { ["path"] = path, ["size"] = new JsonObject { ["width"] = "4 in", ["height"] = "3 in" } };
+        var (status, answer) = await Ask("/api/compute/outline", Question("M0 0 L4 0 L2 3 Z"));
+        Assert.Equal((HttpStatusCode.OK, 3), (status, answer["shape"]!["points"]!.AsArray().Count));
+        var (refused, problem) = await Ask("/api/compute/outline", Question("a curve"));
+        Assert.Equal(HttpStatusCode.BadRequest, refused);
+        Assert.Contains("is no SVG path", (string?)problem["errors"]!["path"], StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task A_metric_kit_is_answered_in_millimetres()
     {
         var (_, answer) = await Ask("/api/compute/kit", new JsonObject { ["kit"] = Demo("year-of-bread") });

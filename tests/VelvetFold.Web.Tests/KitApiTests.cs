@@ -43,6 +43,31 @@ public sealed class KitApiTests : IDisposable
     }
 
     [Fact]
+    public async Task A_revision_is_marked_as_the_one_its_guide_was_printed_from()
+    {
+        await _http.PostAsync("/api/kits", Studio.Json(Document(Demo)));
+        await Put("kite-weekend", Demo with { Name = "Kites" }, "\"1\"");
+        Assert.Equal(HttpStatusCode.NoContent, (await _http.PutAsync("/api/kits/kite-weekend/revisions/1/printed", null)).StatusCode);
+        var revisions = (await Read(await _http.GetAsync("/api/kits/kite-weekend/revisions"))).AsArray();
+        Assert.Null(revisions[0]!["printedAt"]);
+        Assert.NotNull(revisions[1]!["printedAt"]);
+        Assert.Equal(HttpStatusCode.NotFound, (await _http.PutAsync("/api/kits/kite-weekend/revisions/9/printed", null)).StatusCode);
+    }
+
+    [Fact]
+    public async Task Papers_and_parts_are_found_across_kits()
+    {
+        await _http.PostAsync("/api/kits", Studio.Json(Document(Demo)));
+        await _http.PostAsync("/api/kits", Studio.Json(Document(DemoStudio.Kit("year-of-bread"))));
+        async Task<string[]> Found(string find) =>
+            [.. (await Read(await _http.GetAsync($"/api/stock?find={Uri.EscapeDataString(find)}"))).AsArray().SelectMany(k => k!["papers"]!.AsArray().Concat(k["parts"]!.AsArray())).Select(p => (string)p!["name"]!)];
+        Assert.Equal(["Tail twine"], await Found("TWINE"));
+        Assert.Equal(["Spar Plaid"], await Found("kite plaid")); // a word of the kit's name and one of the paper's
+        Assert.Empty(await Found("velvet rope"));
+        Assert.True((await Found("")).Length > 12);
+    }
+
+    [Fact]
     public async Task A_lost_race_is_told_and_nothing_is_overwritten()
     {
         await _http.PostAsync("/api/kits", Studio.Json(Document(Demo)));

@@ -83,7 +83,7 @@ internal static class PageArithmetic
         foreach (var placed in layout.Pieces)
             foreach (var axis in Axes)
             {
-                if (placed.Piece.Rule(axis) is not Centred { In: { } on } || layout.Piece(on) is not { } ground) continue;
+                if (placed.Piece.Rule(axis) is not Centred { In: { } on } || layout.Piece(on) is not { } ground || ground.Piece.Kind == PieceKind.Tie) continue; // a bow is wider than its twine
                 var (piece, room) = (placed.Box.Along(axis).Extent, ground.Box.Along(axis).Extent);
                 if (piece <= room) continue;
                 yield return new("larger-than-its-ground", Gravity.Note, layout.Layout.Id, [placed.Id, on],

@@ -53,7 +53,7 @@ public sealed record Arrangement
     /// <summary>Grid, honeycomb: how many stand in a row.</summary>
     public int? Columns { get; init; }
 
-    /// <summary>Honeycomb: whether it is the first row, and every other after it, that stands half a hexagon to the right.</summary>
+    /// <summary>Honeycomb: whether it is the first row, and every other after it, that stands half a hexagon to the right. A single row stands where it stands.</summary>
     public bool FirstRowIn { get; init; }
 
     /// <summary>Honeycomb: whether members that run over the page's edge are meant to, and are trimmed there.</summary>
@@ -93,7 +93,7 @@ public sealed record Arrangement
     private Length HoneycombStart(Axis axis, int index, Size hexagon)
     {
         var (row, column) = (index / InARow, index % InARow);
-        if (axis == Axis.Across) return (hexagon.Width + Gutter) * column + (row % 2 == 1 != FirstRowIn ? (hexagon.Width + Gutter).Half : Length.Zero);
+        if (axis == Axis.Across) return (hexagon.Width + Gutter) * column + (row % 2 == 1 != (FirstRowIn && Members.Count > InARow) ? (hexagon.Width + Gutter).Half : Length.Zero);
         return new(row * (hexagon.Height.Ticks * 3 / 4 + (long)Math.Round(Gutter.Ticks * Math.Sqrt(3) / 2)));
     }
 

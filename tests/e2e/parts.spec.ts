@@ -1,0 +1,107 @@
+import { expect, test } from '@playwright/test';
+import { freshKit, measure, saved } from './studio';
+
+test('ready-made parts are counted, used by a piece, and short ones are seen', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/stock`);
+  const parts = page.getByRole('region', { name: 'Ready-made parts' });
+  await parts.getByRole('button', { name: /^Weather stickers/ }).click();
+  await expect(parts.getByText('1 used: L3-D1')).toBeVisible();
+  await page.getByLabel('Weather stickers on hand').fill('9');
+  await page.getByLabel('Weather stickers on hand').press('Enter');
+  await expect(page.getByText('Weather stickers is short: 14 kits take 14 sheets, 9 are on hand.')).toBeVisible();
+  await page.getByRole('link', { name: 'Pages' }).click();
+  await page.getByRole('button', { name: 'L3 Four tails' }).click();
+  await page.getByRole('button', { name: 'D1, Sun' }).click();
+  await page.getByLabel('Part L3-D1 is').click();
+  await page.getByRole('option', { name: 'gull, for L2' }).click();
+  await expect(page.getByText('gull on Weather stickers is labelled for L2')).toBeVisible();
+});
+
+test('papers and parts are looked for in other kits and taken over', async ({ page, request }) => {
+  await freshKit(request);
+  await page.goto('/kits/a-year-of-bread/stock');
+  await expect(page.getByRole('heading', { name: 'Stock', exact: true })).toBeVisible();
+  await page.keyboard.press('o');
+  await page.getByLabel('Look for').fill('twine');
+  await page.getByRole('button', { name: 'Take Tail twine' }).first().click();
+  await expect(page.getByText('is in this kit').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.getByLabel('Tail twine on hand')).toBeVisible();
+  await saved(page);
+});
+
+test('a piece is measured from an edge picked with the keys, and gets a template from a path', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages/L2`);
+  await page.getByRole('button', { name: 'D2, Small kite' }).click();
+  await expect(page.getByText('¼ from left · ¼ from bottom')).toBeVisible();
+  await page.keyboard.press('m');
+  const edge = page.getByRole('button', { name: 'Measure D2 from the right edge of the page' });
+  await edge.focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('10¾ from right · ¼ from bottom')).toBeVisible();
+
+  await page.getByLabel('Shape of L2-D2').click();
+  await page.getByRole('option', { name: 'from a template' }).click();
+  await page.getByLabel('SVG path').fill('M0 0 L2');
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(page.getByRole('alert')).toContainText('is no SVG path');
+  await page.getByLabel('SVG path').fill('M4 0 L8 6 L4 9 L0 6 Z');
+  await page.getByRole('button', { name: 'Read it' }).click();
+  await expect(page.getByText('Read: 4 corners.')).toBeVisible();
+  await page.getByRole('button', { name: 'Give the piece this outline' }).click();
+  await expect(page.locator('[data-piece="L2-D2"] path').first()).toHaveAttribute('d', /^M75 /);
+});
+
+test('a page of one’s own size, an arrangement edited by hand, a join', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages`);
+  await page.getByRole('button', { name: 'New page' }).click();
+  await page.getByLabel('Page size').selectOption('a size of your own');
+  await page.getByLabel('Width of a page').fill('14');
+  await page.getByLabel('Height of a page').fill('9 ells');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByRole('alert')).toContainText('9 ells');
+  await page.getByLabel('Height of a page').fill('9 1/2');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByText('The page is empty.')).toBeVisible();
+  const line = page.getByLabel('Measure line');
+  await line.fill('3 panels 2 x 2 Ember, in a row gap 1/4, centred across, 4 from top');
+  await line.press('Enter');
+  await page.getByRole('button', { name: /^G1/ }).click();
+  await measure(page, 'Gap of G1', '1/2');
+  await page.getByLabel('How G1 lies').click();
+  await page.getByRole('option', { name: 'in a grid' }).click();
+  await expect(page.getByLabel('How many of G1 in a row')).toBeVisible();
+  await line.fill('strip 14 x 1 Sand, 1 from top');
+  await line.press('Enter');
+  await page.getByRole('button', { name: 'Join it at 7' }).click();
+  await expect(page.getByText('nothing covers the join')).toBeVisible();
+});
+
+test('history compares with the guide that was last printed', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await request.put(`/api/kits/${slug}/revisions/1/printed`);
+  await page.goto(`/kits/${slug}/pages`);
+  await measure(page, 'Height of L1-T1', '1 1/4');
+  await saved(page);
+  await measure(page, 'Height of L1-T1', '1 1/2');
+  await saved(page);
+  await page.keyboard.press('Tab');
+  await page.getByRole('button', { name: 'History' }).click();
+  await expect(page.getByRole('dialog')).toContainText('The guide was last printed from revision 1.');
+  await expect(page.getByRole('dialog')).toContainText('went from 1 to 1½ high.');
+});
+
+test('a computation that fails is told, not passed over', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages`);
+  await expect(page.getByLabel('Height of L1-T1')).toBeVisible();
+  await page.route('**/api/compute/kit', (route) => route.fulfill({ status: 500, json: { title: 'Something broke.' } }));
+  await measure(page, 'Height of L1-T1', '1 1/4');
+  await expect(page.getByRole('alert')).toContainText('could not be computed', { timeout: 20_000 });
+  await page.unroute('**/api/compute/kit');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  await expect(page.getByRole('alert')).toBeHidden();
+});
