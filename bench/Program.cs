@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using VelvetFold.Bench;
 using VelvetFold.Core;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Judgement;
@@ -10,6 +11,12 @@ using VelvetFold.Formats.Json;
 // Times the parts of one answer in Core: ./velvet bench core. Medians over many runs, after a warm-up.
 var folder = AppContext.BaseDirectory;
 while (!File.Exists(Path.Combine(folder, "VelvetFold.slnx"))) folder = Path.GetDirectoryName(folder)!;
+if (args is ["cuts", ..])
+{
+    // cuts [budget in ms] [part of an instance's name] [folder for the plans]
+    CutBench.Run(Path.Combine(folder, "bench", "cuts"), args.ElementAtOrDefault(3), int.Parse(args.ElementAtOrDefault(1) ?? "1800", System.Globalization.CultureInfo.InvariantCulture), args.ElementAtOrDefault(2) ?? "");
+    return;
+}
 foreach (var name in new[] { "kite-weekend", "year-of-bread" })
 {
     var text = File.ReadAllBytes(Path.Combine(folder, "src", "VelvetFold.Web", "Demo", name + ".json"));

@@ -26,4 +26,5 @@ public sealed record StockSheet(string Id, Size Size, int? OnHand = null)
 public sealed record Demand(string Id, string Sheet, Size Size, int Quantity, Turn Turn = Turn.Free, SheetFace Face = SheetFace.A);
 
 /// <summary>What is to be cut, and from what.</summary>
-public sealed record CutOrder(IReadOnlyList<StockSheet> Sheets, IReadOnlyList<Demand> Pieces);
+/// <param name="LongestCut">The longest cut of the trimmer; none where it is no limit.</param>
+public sealed record CutOrder(IReadOnlyList<StockSheet> Sheets, IReadOnlyList<Demand> Pieces, Length? LongestCut = null);

@@ -47,9 +47,16 @@ public sealed record Shortfall(string Piece, int Missing);
 /// <param name="LowerBound">No plan whatever uses fewer sheets.</param>
 public sealed record SheetPlan(string Sheet, int SheetsUsed, int LowerBound, IReadOnlyList<CutPattern> Patterns, IReadOnlyList<Shortfall> Shortfall)
 {
-    /// <summary>Whether fewer sheets are impossible.</summary>
-    public bool Proved => SheetsUsed <= LowerBound;
+    /// <summary>Whether fewer sheets are impossible, and all that was asked for is cut.</summary>
+    public bool Proved => SheetsUsed <= LowerBound && Shortfall.Count == 0;
+
+    /// <summary>Whether the clock or a wish to stop ended the search before its work was done.</summary>
+    [JsonIgnore]
+    public bool CutShort { get; init; }
 }
+
+/// <summary>How a search goes: the paper, the fewest sheets so far, and how few are possible at all.</summary>
+public sealed record PlanProgress(string Sheet, int Sheets, int LowerBound);
 
 /// <summary>How everything asked for is cut.</summary>
 public sealed record CutPlan(IReadOnlyList<SheetPlan> BySheet)

@@ -1,23 +1,51 @@
+using System.Diagnostics;
+using VelvetFold.Core.Cutting.Search;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Cutting;
 
-/// <summary>Plans how pieces are cut from sheets by edge-to-edge cuts.</summary>
-/// <remarks>Deterministic: the same order gives the same plan. Several ways of filling are tried, and the plan with the fewest sheets, then the
-/// fewest patterns, then the fewest cuts is taken; the bound beside it is computed without looking at the plan.</remarks>
+/// <summary>Plans how pieces are cut from sheets by edge-to-edge cuts: the fewest sheets, then few patterns and few cuts.</summary>
+/// <remarks>
+/// Deterministic: the same order and budget give the same plan, unless the clock had to end the search (<see cref="SheetPlan.CutShort"/>). The bound beside the plan is
+/// computed without looking at it.
+/// </remarks>
 public static class CutPlanner
 {
+    /// <summary>The work a plan is given unless it is said otherwise: as much as an answer while somebody types allows, in milliseconds of a usual core.</summary>
+    public const int QuickBudget = 12;
+
+    /// <summary>The most pieces one order may have.</summary>
+    public const int MostPieces = 10_000;
+
+    /// <summary>The most papers one order may have.</summary>
+    public const int MostSheets = 200;
+
     /// <summary>Plans an order.</summary>
+    /// <param name="budgetMs">The work to do at most, all papers together, in milliseconds of a usual core; a paper whose plan is proved leaves its share to the others.</param>
+    /// <param name="told">Told how the search goes: the paper, the fewest sheets so far, and the bound.</param>
+    /// <param name="stop">A wish to stop: the best so far is kept.</param>
     /// <exception cref="ArgumentException">A piece fits no sheet, or names one that is not there; <see cref="Unfit"/> tells beforehand.</exception>
-    public static CutPlan Plan(CutOrder order, CancellationToken cancel = default)
+    public static CutPlan Plan(CutOrder order, CancellationToken cancel = default, int budgetMs = QuickBudget, PlanMemory? memory = null, Action<PlanProgress>? told = null, CancellationToken stop = default)
     {
         if (Unfit(order) is [var piece, ..]) throw new ArgumentException($"{piece.Id} does not fit its sheet.", nameof(order));
-        return new([.. order.Sheets.Select(sheet => PlanSheet(sheet, [.. order.Pieces.Where(p => p.Sheet == sheet.Id && p.Quantity > 0)], cancel)).Where(p => p.SheetsUsed > 0 || p.Shortfall.Count > 0)]);
+        var plans = new List<SheetPlan>();
+        var (left, clock) = ((double)budgetMs, Stopwatch.StartNew());
+        var open = order.Sheets.Select(s => (Sheet: s, Pieces: (IReadOnlyList<Demand>)[.. order.Pieces.Where(p => p.Sheet == s.Id && p.Quantity > 0)])).Where(s => s.Pieces.Count > 0).ToList();
+        for (var i = 0; i < open.Count; i++)
+        {
+            cancel.ThrowIfCancellationRequested();
+            // An equal share of the work that is left for each paper that is left, and no more than the clock allows.
+            var share = Math.Max(1, (int)Math.Min(left / (open.Count - i) * (i == open.Count - 1 ? 1 : 1.5), budgetMs - clock.Elapsed.TotalMilliseconds));
+            var plan = PlanSheet(open[i].Sheet, open[i].Pieces, order.LongestCut, share, memory, (sheets, bound) => told?.Invoke(new(open[i].Sheet.Id, sheets, bound)), stop, cancel, out var used);
+            left -= used;
+            plans.Add(plan);
+        }
+        return new(plans);
     }
 
     /// <summary>The pieces that cannot be cut from the sheet they name: it is too small, or not there.</summary>
     public static IReadOnlyList<Demand> Unfit(CutOrder order) =>
-        [.. order.Pieces.Where(p => order.Sheets.FirstOrDefault(s => s.Id == p.Sheet) is not { } sheet || !Fits(p, Usable(sheet).Size))];
+        [.. order.Pieces.Where(p => order.Sheets.FirstOrDefault(s => s.Id == p.Sheet) is not { } sheet || !Fits(p, Usable(sheet).Size, order.LongestCut))];
 
     /// <summary>The part of a sheet that pieces may be cut from: all of it less the tear strip.</summary>
     public static Box Usable(StockSheet sheet)
@@ -26,43 +54,34 @@ public static class CutPlanner
         return sheet.TearStrip is { } strip ? SplitNode.Halve(whole, strip.Edge, strip.Width).Remainder : whole;
     }
 
-    private static bool Fits(Demand piece, Size room) => piece.Size.FitsIn(room) || (piece.Turn == Turn.Free && piece.Size.Turned.FitsIn(room));
+    private static bool Fits(Demand piece, Size room, Length? longestCut) => Fits(piece.Size, room, longestCut) || (piece.Turn == Turn.Free && Fits(piece.Size.Turned, room, longestCut));
 
-    private static SheetPlan PlanSheet(StockSheet sheet, IReadOnlyList<Demand> pieces, CancellationToken cancel)
+    // It must be set free by cuts the trimmer can make: the first goes along one whole side of the sheet.
+    private static bool Fits(Size piece, Size room, Length? longestCut)
     {
-        var bound = LowerBound.Sheets(Usable(sheet).Size, pieces);
-        IReadOnlyList<CutPattern>? best = null;
-        foreach (var way in Filling.Ways)
-        {
-            cancel.ThrowIfCancellationRequested();
-            var patterns = FillAll(sheet, pieces, way, cancel);
-            if (best is null || Worth(patterns).CompareTo(Worth(best)) < 0) best = patterns;
-        }
-        return Limit(sheet, pieces, bound, best ?? []);
+        if (!piece.FitsIn(room)) return false;
+        if (longestCut is not { } longest || room.Longer <= longest) return true;
+        var (right, below) = (piece.Width < room.Width, piece.Height < room.Height);
+        if (!right && !below) return true;
+        // Upright first: along the height, then along the width of the piece; or the other way round.
+        return (right && room.Height <= longest && (!below || piece.Width <= longest)) || (below && room.Width <= longest && (!right || piece.Height <= longest));
     }
 
-    private static (int Sheets, int Patterns, int Cuts) Worth(IReadOnlyList<CutPattern> patterns) =>
-        (patterns.Sum(p => p.Times), patterns.Count, patterns.Sum(p => p.Root.Splits));
-
-    // A sheet is filled once and cut that way as often as the demand allows: few patterns, whatever the number of kits.
-    private static List<CutPattern> FillAll(StockSheet sheet, IReadOnlyList<Demand> pieces, Filling way, CancellationToken cancel)
+    private static SheetPlan PlanSheet(
+        StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, int budgetMs, PlanMemory? memory, Action<int, int> told, CancellationToken stop, CancellationToken cancel, out double used)
     {
-        var order = way.Order(pieces);
-        var left = order.Select(p => p.Quantity).ToArray();
-        var place = order.Select((p, i) => (p.Id, i)).ToDictionary(p => p.Id, p => p.i);
-        var patterns = new List<CutPattern>();
-        while (left.Any(n => n > 0))
-        {
-            cancel.ThrowIfCancellationRequested();
-            var filled = way.Fill(Usable(sheet), order, left);
-            var used = new int[order.Count];
-            foreach (var node in filled.All())
-                if (node is PieceNode piece) used[place[piece.Piece.Id]]++;
-            var times = Enumerable.Range(0, used.Length).Where(i => used[i] > 0).Min(i => left[i] / used[i]);
-            for (var i = 0; i < used.Length; i++) left[i] -= times * used[i];
-            patterns.Add(new(sheet.Id, times, WithTearStrip(sheet, filled)));
-        }
-        return patterns;
+        used = 0;
+        if (memory?.Recall(sheet, pieces, longestCut, budgetMs) is { } known) return known;
+        var room = Usable(sheet);
+        var grid = CutGrid.Of(room.Size, pieces, longestCut);
+        using var both = CancellationTokenSource.CreateLinkedTokenSource(stop, cancel);
+        var budget = new WorkBudget(budgetMs, both.Token);
+        var found = PlanSearch.Run(grid, budget, told);
+        cancel.ThrowIfCancellationRequested();
+        used = budgetMs * (1 - budget.Left);
+        IReadOnlyList<CutPattern> patterns = [.. Handed.Of(grid, found.Patterns, room).Select(p => new CutPattern(sheet.Id, p.Times, WithTearStrip(sheet, p.Root)))];
+        var plan = Limit(sheet, pieces, found.AtLeast, patterns) with { CutShort = found.CutShort };
+        return memory?.Keep(sheet, pieces, longestCut, budgetMs, plan) ?? plan;
     }
 
     private static CutNode WithTearStrip(StockSheet sheet, CutNode usable)

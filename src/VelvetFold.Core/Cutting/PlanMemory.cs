@@ -1,0 +1,38 @@
+using System.Collections.Concurrent;
+using System.Globalization;
+using System.Text;
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Core.Cutting;
+
+/// <summary>
+/// Plans that were searched for before, by what they were asked: while a piece is moved, nothing about the cuts changes, and a plan that a longer search found
+/// is shown wherever the same question is asked again. Safe to use from several threads.
+/// </summary>
+public sealed class PlanMemory
+{
+    private const int Most = 512;
+
+    private readonly ConcurrentDictionary<string, (SheetPlan Plan, int Budget)> _plans = [];
+
+    /// <summary>A plan for the same question, if it is proved or was searched for as long; null where there is none.</summary>
+    public SheetPlan? Recall(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, int budgetMs) =>
+        _plans.TryGetValue(Key(sheet, pieces, longestCut), out var known) && (known.Plan.Proved || known.Budget >= budgetMs) ? known.Plan : null;
+
+    /// <summary>Keeps a plan, unless a better one is known already; the one that is kept.</summary>
+    public SheetPlan Keep(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, int budgetMs, SheetPlan plan)
+    {
+        if (_plans.Count >= Most) _plans.Clear();
+        if (plan.CutShort) budgetMs = 0;
+        return _plans.AddOrUpdate(Key(sheet, pieces, longestCut), (plan, budgetMs), (_, known) =>
+            known.Plan.SheetsUsed < plan.SheetsUsed || (known.Plan.SheetsUsed == plan.SheetsUsed && known.Budget > budgetMs) ? known : (plan, budgetMs)).Plan;
+    }
+
+    private static string Key(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut)
+    {
+        var key = new StringBuilder();
+        key.Append(CultureInfo.InvariantCulture, $"{sheet.Id}|{sheet.Size.Width.Ticks}x{sheet.Size.Height.Ticks}|{sheet.OnHand}|{sheet.TearStrip?.Edge}{sheet.TearStrip?.Width.Ticks}|{longestCut?.Ticks}");
+        foreach (var p in pieces) key.Append(CultureInfo.InvariantCulture, $"|{p.Id}:{p.Size.Width.Ticks}x{p.Size.Height.Ticks}*{p.Quantity}{p.Turn}{p.Face}");
+        return key.ToString();
+    }
+}

@@ -1,0 +1,110 @@
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Core.Cutting.Search;
+
+/// <summary>Turns found patterns into sheets as a person cuts them: strips of one width beside each other, all waste of a row in one offcut, and every piece with its name.</summary>
+internal sealed class Handed
+{
+    private readonly CutGrid _grid;
+    private readonly int[][] _left;
+
+    private Handed(CutGrid grid)
+    {
+        _grid = grid;
+        _left = [.. Enumerable.Range(0, grid.Pieces.Count).Select(k => grid.DemandsOf(k).Select(d => d.Quantity).ToArray())];
+    }
+
+    /// <summary>The patterns with their pieces named, each so often as all its names are still wanted.</summary>
+    /// <param name="room">Where on the sheet the grid lies.</param>
+    public static IReadOnlyList<(CutNode Root, int Times)> Of(CutGrid grid, IReadOnlyList<(GridPattern Pattern, int Times)> plan, Box room)
+    {
+        var handed = new Handed(grid);
+        var sheets = new List<(CutNode, int)>();
+        foreach (var (pattern, times) in PlanSearch.Exactly(grid, plan).OrderByDescending(p => p.Times).ThenByDescending(p => p.Pattern.Used(grid)))
+        {
+            var tree = Plain(pattern.Root);
+            for (var left = times; left > 0;)
+            {
+                var (root, often) = handed.Named(tree, room, left);
+                sheets.Add((root, often));
+                left -= often;
+            }
+        }
+        return sheets;
+    }
+
+    /// <summary>The same sheet with all cuts of one direction side by side: equal parts next to each other, the larger first, waste together at the end.</summary>
+    public static GridNode Plain(GridNode node)
+    {
+        if (node.First is null) return node;
+        var parts = new List<GridNode>();
+        Collect(node, node.Upright, parts);
+        int Extent(GridNode part) => node.Upright ? part.Width : part.Height;
+        var held = parts.Select(Plain).Where(p => !p.IsFree).OrderByDescending(Extent).ThenBy(Signature, StringComparer.Ordinal).ToList();
+        if (held.Count == 0) return new(node.Width, node.Height);
+        return Joined(node.Width, node.Height, node.Upright, held, 0);
+    }
+
+    private static GridNode Joined(int width, int height, bool upright, List<GridNode> parts, int at)
+    {
+        if (at == parts.Count) return new(width, height);
+        var extent = upright ? parts[at].Width : parts[at].Height;
+        if (extent == (upright ? width : height)) return parts[at];
+        var node = new GridNode(width, height);
+        node.Join(upright, parts[at], upright ? Joined(width - extent, height, true, parts, at + 1) : Joined(width, height - extent, false, parts, at + 1));
+        return node;
+    }
+
+    private static void Collect(GridNode node, bool upright, List<GridNode> parts)
+    {
+        if (node.First is null || node.Upright != upright) parts.Add(node);
+        else
+        {
+            Collect(node.First, upright, parts);
+            Collect(node.Second!, upright, parts);
+        }
+    }
+
+    private static string Signature(GridNode node) => node.First is null
+        ? node.Kind < 0 ? "-" : $"{node.Kind:D5}"
+        : $"{(node.Upright ? '|' : '_')}{(node.Upright ? node.First.Width : node.First.Height):D7}({Signature(node.First)},{Signature(node.Second!)})";
+
+    // Each place takes the piece of its kind that is still wanted most; the sheet is cut so often as every one of them lasts.
+    private (CutNode Root, int Times) Named(GridNode tree, Box room, int most)
+    {
+        var taken = new Dictionary<(int Kind, int Demand), int>();
+        var places = new Queue<int>();
+        Choose(tree);
+        var times = taken.Min(t => _left[t.Key.Kind][t.Key.Demand] / t.Value);
+        times = Math.Clamp(times, 1, most);
+        foreach (var ((kind, demand), n) in taken) _left[kind][demand] -= n * times;
+        return (Node(tree, room), times);
+
+        void Choose(GridNode node)
+        {
+            if (node.Kind >= 0)
+            {
+                var kind = node.Kind;
+                var demand = Enumerable.Range(0, _left[kind].Length)
+                    .MaxBy(d => _left[kind][d] / (taken.GetValueOrDefault((kind, d)) + 1));
+                taken[(kind, demand)] = taken.GetValueOrDefault((kind, demand)) + 1;
+                places.Enqueue(demand);
+            }
+            else if (node.First is not null)
+            {
+                Choose(node.First);
+                Choose(node.Second!);
+            }
+        }
+
+        CutNode Node(GridNode node, Box box)
+        {
+            if (node.Kind >= 0) return new PieceNode(box, _grid.DemandsOf(node.Kind)[places.Dequeue()], node.Turned);
+            if (node.First is null) return new OffcutNode(box);
+            var fence = node.Upright ? Edge.Left : Edge.Top;
+            var (off, rest) = SplitNode.Halve(box, fence, _grid.Length(node.Upright ? node.First.Width : node.First.Height));
+            var first = Node(node.First, off);
+            return new SplitNode(box, fence, first, Node(node.Second!, rest));
+        }
+    }
+}

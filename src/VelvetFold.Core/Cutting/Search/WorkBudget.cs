@@ -1,0 +1,49 @@
+using System.Diagnostics;
+
+namespace VelvetFold.Core.Cutting.Search;
+
+/// <summary>
+/// How much work the search may do. It is counted in steps, not in seconds, so that the same order and budget give the same plan on any machine; a clock stands
+/// behind it, so that a machine far slower than usual still answers in time.
+/// </summary>
+internal sealed class WorkBudget
+{
+    /// <summary>Elementary steps to the millisecond: what a slow core does of them, so that the clock is seldom needed.</summary>
+    private const long StepsPerMillisecond = 60_000;
+
+    private readonly Stopwatch _clock = Stopwatch.StartNew();
+    private readonly long _steps;
+    private readonly long _milliseconds;
+    private readonly CancellationToken _stop;
+    private long _spent;
+
+    /// <param name="stop">A wish to stop: the best so far is kept.</param>
+    public WorkBudget(int milliseconds, CancellationToken stop = default)
+    {
+        _milliseconds = milliseconds;
+        _steps = milliseconds * StepsPerMillisecond;
+        _stop = stop;
+    }
+
+    /// <summary>Whether the clock or a wish to stop, not the counted work, ended it: another run may then find another plan.</summary>
+    public bool WasCutShort { get; private set; }
+
+    public void Spend(long steps) => _spent += steps;
+
+    /// <summary>What is left of it, from 1 to 0.</summary>
+    public double Left => IsSpent ? 0 : 1 - (double)_spent / _steps;
+
+    /// <summary>What is left of it in milliseconds of a usual machine.</summary>
+    public double LeftMilliseconds => Left * _milliseconds;
+
+    public bool IsSpent
+    {
+        get
+        {
+            if (_spent >= _steps) return true;
+            if (!_stop.IsCancellationRequested && _clock.ElapsedMilliseconds < _milliseconds) return false;
+            WasCutShort = true;
+            return true;
+        }
+    }
+}
