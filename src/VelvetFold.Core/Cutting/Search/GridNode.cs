@@ -35,6 +35,17 @@ internal sealed class GridNode(int width, int height)
 
     public void Hold(int kind, bool turned) => (Kind, Turned) = (kind, turned);
 
+    /// <summary>Takes over all that another rectangle of the same size holds.</summary>
+    public void Become(GridNode other) => (Kind, Turned, Upright, First, Second) = (other.Kind, other.Turned, other.Upright, other.First, other.Second);
+
+    /// <summary>The same tree, to be changed by itself.</summary>
+    public GridNode Copy()
+    {
+        var copy = new GridNode(Width, Height) { Kind = Kind, Turned = Turned };
+        if (First is not null) copy.Join(Upright, First.Copy(), Second!.Copy());
+        return copy;
+    }
+
     /// <summary>Lays a piece in its top left corner; one cut or two set it free, the upright one first if so wished.</summary>
     public void Lay(int kind, int width, int height, bool turned, bool uprightFirst, List<GridNode> free)
     {
@@ -56,6 +67,14 @@ internal sealed class GridNode(int width, int height)
         if (Kind >= 0) counts[Kind]++;
         First?.Count(counts);
         Second?.Count(counts);
+    }
+
+    /// <summary>Adds the kinds that lie in it to a list, each as often as it does.</summary>
+    public void Collect(List<int> kinds)
+    {
+        if (Kind >= 0) kinds.Add(Kind);
+        First?.Collect(kinds);
+        Second?.Collect(kinds);
     }
 
     /// <summary>How many cuts it takes.</summary>

@@ -4,7 +4,7 @@ using Google.OrTools.Sat;
 namespace VelvetFold.Core.Cutting.Search;
 
 /// <summary>The patterns met so far, one of each content, and the best choice among them.</summary>
-internal sealed class PatternPool(CutGrid grid, int most)
+internal sealed class PatternPool(CutGrid grid, WorkBudget budget, int most)
 {
     private readonly List<GridPattern> _patterns = [];
     private readonly Dictionary<string, int> _known = [];
@@ -60,7 +60,7 @@ internal sealed class PatternPool(CutGrid grid, int most)
             model.Add(LinearExpr.WeightedSum(users.Select(i => times[i]), users.Select(i => (long)_patterns[i].Counts[k])) >= grid.Pieces[k].Wanted);
         }
         aim(model, times);
-        var solver = new CpSolver { StringParameters = string.Create(CultureInfo.InvariantCulture, $"num_workers:1, linearization_level:2, random_seed:1, max_deterministic_time:{seconds:0.###}, max_time_in_seconds:{seconds * 2:0.###}") };
+        var solver = new CpSolver { StringParameters = string.Create(CultureInfo.InvariantCulture, $"num_workers:1, linearization_level:2, random_seed:1, max_deterministic_time:{seconds:0.###}, max_time_in_seconds:{Math.Min(seconds * 2.5, budget.ClockSeconds):0.###}") };
         if (solver.Solve(model) is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible)) return null;
         return [.. times.Select((t, i) => (_patterns[i], (int)solver.Value(t))).Where(p => p.Item2 > 0)];
     }

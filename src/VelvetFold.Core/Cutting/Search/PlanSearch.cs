@@ -19,9 +19,10 @@ internal sealed class PlanSearch
     private readonly SheetPacker _packer;
     private List<(GridPattern Pattern, int Times)> _best = [];
     private int _atLeast;
+    private int _seed;
 
     private PlanSearch(CutGrid grid, WorkBudget budget) =>
-        (_grid, _budget, _pool, _packer) = (grid, budget, new(grid, MostPatterns), new(grid, budget, seed: 0));
+        (_grid, _budget, _pool, _packer) = (grid, budget, new(grid, budget, MostPatterns), new(grid, budget, seed: 0));
 
     private int Sheets => _best.Sum(p => p.Times);
 
@@ -38,23 +39,24 @@ internal sealed class PlanSearch
         _atLeast = GridBounds.Sheets(_grid);
         Begin();
         told?.Invoke(Sheets, _atLeast);
-        if (Sheets > _atLeast) Relay(_best, _budget.Left - 0.06);
+        if (Sheets > _atLeast) Relay(0.08);
         told?.Invoke(Sheets, _atLeast);
         if (Sheets > _atLeast && !_budget.IsSpent) Price();
         told?.Invoke(Sheets, _atLeast);
         for (var round = 0; Sheets > _atLeast && !_budget.IsSpent; round++)
         {
-            if (_pool.Fewest(Sheets, _atLeast, Math.Min(0.4, _budget.LeftMilliseconds / 3_000)) is { } fewer) Take(fewer);
-            Spend(Math.Min(0.4, _budget.LeftMilliseconds / 3_000));
+            var seconds = Math.Min(0.2, _budget.LeftMilliseconds / 5_000);
+            if (_pool.Fewest(Sheets, _atLeast, seconds) is { } fewer) Take(fewer);
+            Spend(seconds);
             told?.Invoke(Sheets, _atLeast);
-            if (Sheets > _atLeast) Relay(_best, _budget.Left - Math.Max(0.15, _budget.Left / 2));
+            if (Sheets > _atLeast) Relay(_budget.Left < 0.25 ? 1 : 0.5);
             told?.Invoke(Sheets, _atLeast);
         }
         Tidy();
     }
 
     // The integer master's own time is not counted in our steps: it is charged by what it may have taken.
-    private void Spend(double seconds) => _budget.Spend((long)(seconds * 1_000 * 30_000));
+    private void Spend(double seconds) => _budget.Spend((long)(seconds * 2_000 * 60_000));
 
     // A sheet is laid and cut that way as often as the demand allows; what one try leaves over the next one takes.
     private void Begin()
@@ -65,10 +67,9 @@ internal sealed class PlanSearch
             var left = _grid.Pieces.Select(p => p.Wanted).ToArray();
             while (left.Any(n => n > 0))
             {
-                var most = left.Max();
                 // As many of each kind as one pattern could ever use, so that long runs need few patterns.
                 int[] pieces = [.. left.SelectMany((n, k) => Enumerable.Repeat(k, Math.Min(n, PerSheet(k))))];
-                var sheet = _packer.Pack(pieces)[0];
+                var sheet = _packer.PackOne(pieces);
                 var counts = new int[left.Length];
                 sheet.Root.Count(counts);
                 var times = Enumerable.Range(0, left.Length).Where(k => counts[k] > 0).Min(k => left[k] / counts[k]);
@@ -91,13 +92,22 @@ internal sealed class PlanSearch
         foreach (var (pattern, _) in plan) _pool.Add(pattern);
     }
 
-    // The plan's sheets taken apart and laid again.
-    private void Relay(IReadOnlyList<(GridPattern Pattern, int Times)> plan, double untilLeft)
+    // The plan's sheets taken apart and laid again, by two packers side by side with chances of their own; the better one's sheets are taken.
+    private void Relay(double share)
     {
         // What a covering plan has too much is left off first, so that sheets hold only what is wanted.
-        var sheets = Exactly(plan).SelectMany(p => Enumerable.Repeat(p.Pattern, p.Times)).Select(PackedOf).Where(s => s.Pieces.Length > 0).ToList();
-        _packer.Improve(sheets, _atLeast, untilLeft, s => _pool.Add(GridPattern.Of(s.Root, _grid.Pieces.Count)));
-        if (sheets.Count < Sheets) Take(Grouped(sheets.Select(s => GridPattern.Of(s.Root, _grid.Pieces.Count))));
+        var sheets = Exactly(_grid, _best).SelectMany(p => Enumerable.Repeat(p.Pattern, p.Times)).Select(PackedOf).Where(s => s.Pieces.Length > 0).ToList();
+        var tries = Enumerable.Range(0, 2).Select(_ => (Budget: _budget.Part(share), Sheets: sheets.ToList(), Met: new List<GridPattern>(), Seed: ++_seed)).ToList();
+        Parallel.ForEach(tries, t =>
+        {
+            var packer = new SheetPacker(_grid, t.Budget, t.Seed);
+            if (t.Seed % 2 == 0) packer.Improve(t.Sheets, _atLeast, t.Met);
+            else packer.Squeeze(t.Sheets, _atLeast, t.Met);
+        });
+        _budget.Join(tries.Select(t => t.Budget));
+        foreach (var pattern in tries.SelectMany(t => t.Met)) _pool.Add(pattern);
+        var best = tries.MinBy(t => t.Sheets.Count);
+        if (best.Sheets.Count < Sheets) Take(Grouped(best.Sheets.Select(s => GridPattern.Of(s.Root, _grid.Pieces.Count))));
     }
 
     private SheetPacker.Packed PackedOf(GridPattern pattern) =>
@@ -109,14 +119,14 @@ internal sealed class PlanSearch
     // Column generation: the bound rises, the pool fills; every solution is rounded and what is left of it laid.
     private void Price()
     {
-        if (PatternTable.For(_grid, (long)(_budget.LeftMilliseconds * 4_000)) is not { } table) return;
+        if (PatternTable.For(_grid, (long)(_budget.LeftMilliseconds * 20_000)) is not { } table) return;
         using var master = new PatternMaster(_grid);
         foreach (var pattern in _pool.Patterns.OrderByDescending(p => p.Used(_grid)).Take(400)) master.Add(pattern);
         for (var round = 0; !_budget.IsSpent && _budget.Left > 0.2; round++)
         {
             if (master.Solve() is not { } relaxed) return;
             var most = table.Fill(relaxed.Prices);
-            _budget.Spend(table.Work + 200_000 + 2_000L * _grid.Pieces.Count);
+            _budget.Spend(table.Work / 25 + 20_000 + 800L * _grid.Pieces.Count);
             // Prices divided by the dearest pattern are dual feasible: a bound at every step (Farley, 1990).
             _atLeast = Math.Max(_atLeast, (int)Math.Ceiling(relaxed.Sheets / Math.Max(1, most) - 1e-6));
             if (_atLeast >= Sheets) return;
@@ -151,12 +161,14 @@ internal sealed class PlanSearch
                 for (var k = 0; k < left.Length; k++) left[k] = Math.Max(0, left[k] - whole * pattern.Counts[k]);
             }
             int[] rest = [.. left.SelectMany((n, k) => Enumerable.Repeat(k, n))];
-            var room = Sheets - plan.Sum(p => p.Times) - 1;
             if (rest.Length > 0)
             {
                 var laid = Enumerable.Range(0, 8).Select(_ => _packer.Pack([.. rest])).MinBy(s => s.Count)!;
                 var least = Math.Max(1, _atLeast - plan.Sum(p => p.Times));
-                _packer.Improve(laid, least, _budget.Left - 0.02, s => _pool.Add(GridPattern.Of(s.Root, _grid.Pieces.Count)));
+                var (part, met) = (_budget.Part(0.03), new List<GridPattern>());
+                new SheetPacker(_grid, part, ++_seed).Improve(laid, least, met);
+                _budget.Join([part]);
+                foreach (var pattern in met) _pool.Add(pattern);
                 plan.AddRange(Grouped(laid.Select(s => GridPattern.Of(s.Root, _grid.Pieces.Count))));
             }
             if (plan.Sum(p => p.Times) < Sheets) Take(plan);
@@ -200,6 +212,4 @@ internal sealed class PlanSearch
         }
         return exact;
     }
-
-    private IReadOnlyList<(GridPattern Pattern, int Times)> Exactly(IReadOnlyList<(GridPattern Pattern, int Times)> plan) => Exactly(_grid, plan);
 }

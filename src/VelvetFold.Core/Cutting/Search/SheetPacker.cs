@@ -9,6 +9,9 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
     private ulong _random = 0x9E3779B97F4A7C15UL * (ulong)(seed + 1) | 1;
     private readonly List<GridNode> _free = [];
 
+    /// <summary>As many sheets as the master can choose among are told of.</summary>
+    private const int MostMet = 1_000;
+
     /// <summary>One sheet with what lies on it.</summary>
     public sealed record Packed(GridNode Root, int[] Pieces, long Used);
 
@@ -18,11 +21,20 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
     /// <summary>Lays these pieces on as few sheets as come out of one try.</summary>
     public List<Packed> Pack(int[] pieces) => TryPack(pieces, int.MaxValue)!;
 
-    /// <summary>Lays sheets again until there are as few as asked for or the work is done; the list is changed in place.</summary>
-    /// <param name="met">Told of every sheet that was laid and kept.</param>
-    public void Improve(List<Packed> sheets, int atLeast, double untilLeft, Action<Packed> met)
+    /// <summary>Fills one sheet from these pieces.</summary>
+    public Packed PackOne(int[] pieces)
     {
-        while (sheets.Count > atLeast && sheets.Count > 1 && !budget.IsSpent && budget.Left > untilLeft)
+        Order(pieces);
+        var root = new GridNode(grid.Width, grid.Height);
+        Fill(root, [.. pieces]);
+        return Of(root);
+    }
+
+    /// <summary>Lays sheets again until there are as few as asked for or the work is done; the list is changed in place.</summary>
+    /// <param name="met">Every sheet that was laid and kept is added.</param>
+    public void Improve(List<Packed> sheets, int atLeast, List<GridPattern> met)
+    {
+        while (sheets.Count > atLeast && sheets.Count > 1 && !budget.IsSpent)
         {
             var chosen = Choose(sheets);
             var before = 0.0;
@@ -33,8 +45,53 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
             if (laid.Count == chosen.Length && after < before * (1 - 0.02 * Chance())) continue;
             foreach (var at in chosen.OrderDescending()) sheets.RemoveAt(at);
             sheets.AddRange(laid);
-            foreach (var sheet in laid) met(sheet);
+            if (met.Count < MostMet) foreach (var sheet in laid) met.Add(GridPattern.Of(sheet.Root, grid.Pieces.Count));
         }
+    }
+
+    /// <summary>
+    /// Gives the emptiest sheet up and fills its pieces into the others: a part of a sheet is emptied and filled again from what lay there and what is left over, as long
+    /// as no less is laid. When nothing is left over, the plan has a sheet less, and the next is tried; the list is changed in place.
+    /// </summary>
+    public void Squeeze(List<Packed> sheets, int atLeast, List<GridPattern> met)
+    {
+        while (sheets.Count > atLeast && sheets.Count > 1 && !budget.IsSpent)
+        {
+            var emptiest = sheets.MinBy(s => s.Used)!;
+            var roots = sheets.Where(s => s != emptiest).Select(s => s.Root.Copy()).ToList();
+            var left = emptiest.Pieces.ToList();
+            var held = new List<int>(64);
+            for (var moves = 0; left.Count > 0 && !budget.IsSpent; moves++)
+            {
+                var part = roots[Below(roots.Count)];
+                while (part.First is not null && Below(4) != 0) part = Below(2) == 0 ? part.First : part.Second!;
+                held.Clear();
+                part.Collect(held);
+                var before = Area(held);
+                held.AddRange(left);
+                int[] pieces = [.. held];
+                Order(pieces);
+                var (width, height) = (part.Width, part.Height);
+                var filled = new GridNode(width, height);
+                var rest = new List<int>(pieces);
+                var kept = Fill(filled, rest);
+                budget.Spend(100 + 20 * pieces.Length);
+                if (kept < before - before * 0.012 * Chance() * Chance()) continue;
+                part.Become(filled);
+                left = rest;
+                if (moves % 64 == 63 && met.Count < MostMet) foreach (var root in roots) met.Add(GridPattern.Of(root.Copy(), grid.Pieces.Count));
+            }
+            if (left.Count > 0) return;
+            sheets.Clear();
+            sheets.AddRange(roots.Select(Of));
+        }
+    }
+
+    private long Area(List<int> kinds)
+    {
+        var area = 0L;
+        foreach (var kind in kinds) area += (long)grid.Pieces[kind].Width * grid.Pieces[kind].Height;
+        return area;
     }
 
     private static double Square(long used) => (double)used * used;
@@ -60,15 +117,21 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
     private List<Packed>? TryPack(int[] pieces, int most)
     {
         Order(pieces);
+        budget.Spend(300 + 40 * pieces.Length);
         var roots = Below(2) == 0 ? ByPiece(pieces, most) : BySheet(pieces, most);
         if (roots is null) return null;
-        return [.. roots.Select(root =>
-        {
-            var counts = new int[grid.Pieces.Count];
-            root.Count(counts);
-            var pattern = new GridPattern(root, counts);
-            return new Packed(root, [.. counts.SelectMany((n, k) => Enumerable.Repeat(k, n))], pattern.Used(grid));
-        })];
+        var packed = new List<Packed>(roots.Count);
+        foreach (var root in roots) packed.Add(Of(root));
+        return packed;
+    }
+
+    private Packed Of(GridNode root)
+    {
+        var held = new List<int>(16);
+        root.Collect(held);
+        var used = 0L;
+        foreach (var kind in held) used += (long)grid.Pieces[kind].Width * grid.Pieces[kind].Height;
+        return new(root, [.. held], used);
     }
 
     private List<GridNode>? ByPiece(int[] pieces, int most)
@@ -119,52 +182,58 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
 
     private List<GridNode>? BySheet(int[] pieces, int most)
     {
-        var (roots, split, fit, take) = (new List<GridNode>(), Below(4), Below(3), 1 + Below(3));
-        var left = pieces.ToList();
+        var (roots, left) = (new List<GridNode>(), new List<int>(pieces));
         while (left.Count > 0)
         {
             if (roots.Count == most) return null;
-            _free.Clear();
             var root = new GridNode(grid.Width, grid.Height);
             roots.Add(root);
-            _free.Add(root);
-            var laid = false;
-            while (_free.Count > 0)
-            {
-                // The free rectangle that was made last, and of the first pieces that fit it the one that fits best.
-                var node = _free[^1];
-                var (best, turned, least, seen) = (-1, false, long.MaxValue, 0);
-                for (var i = 0; i < left.Count && seen < take; i++)
-                {
-                    if (i > 0 && left[i] == left[i - 1]) continue;
-                    var piece = grid.Pieces[left[i]];
-                    var fits = false;
-                    if (piece.Width <= node.Width && piece.Height <= node.Height)
-                    {
-                        fits = true;
-                        if (Fit(node, piece.Width, piece.Height, fit) is var straight && straight < least) (best, turned, least) = (i, false, straight);
-                    }
-                    if (piece.MayTurn && piece.Height <= node.Width && piece.Width <= node.Height)
-                    {
-                        fits = true;
-                        if (Fit(node, piece.Height, piece.Width, fit) is var lain && lain < least) (best, turned, least) = (i, true, lain);
-                    }
-                    if (fits) seen++;
-                }
-                budget.Spend(left.Count + 4);
-                if (best < 0)
-                {
-                    _free.RemoveAt(_free.Count - 1);
-                    continue;
-                }
-                laid = true;
-                var kind = left[best];
-                left.RemoveAt(best);
-                Lay(_free.Count - 1, kind, turned, split);
-            }
-            if (!laid) return null;
+            if (Fill(root, left) == 0) return null;
         }
         return roots;
+    }
+
+    // Fills a rectangle: always the free part that was made last, with the one that fits best of the first pieces that fit it. Takes from the list what it lays; its area.
+    private long Fill(GridNode rectangle, List<int> left)
+    {
+        var (split, fit) = (Below(4), Below(3));
+        var take = Below(5) switch { 0 => 1, 1 => 2, 2 => 4, 3 => 8, _ => int.MaxValue };
+        _free.Clear();
+        _free.Add(rectangle);
+        var area = 0L;
+        while (_free.Count > 0 && left.Count > 0)
+        {
+            var node = _free[^1];
+            var (best, turned, least, seen) = (-1, false, long.MaxValue, 0);
+            for (var i = 0; i < left.Count && seen < take; i++)
+            {
+                if (i > 0 && left[i] == left[i - 1]) continue;
+                var piece = grid.Pieces[left[i]];
+                var fits = false;
+                if (piece.Width <= node.Width && piece.Height <= node.Height)
+                {
+                    fits = true;
+                    if (Fit(node, piece.Width, piece.Height, fit) is var straight && straight < least) (best, turned, least) = (i, false, straight);
+                }
+                if (piece.MayTurn && piece.Height <= node.Width && piece.Width <= node.Height)
+                {
+                    fits = true;
+                    if (Fit(node, piece.Height, piece.Width, fit) is var lain && lain < least) (best, turned, least) = (i, true, lain);
+                }
+                if (fits) seen++;
+            }
+            budget.Spend(left.Count + 4);
+            if (best < 0)
+            {
+                _free.RemoveAt(_free.Count - 1);
+                continue;
+            }
+            var kind = left[best];
+            left.RemoveAt(best);
+            area += (long)grid.Pieces[kind].Width * grid.Pieces[kind].Height;
+            Lay(_free.Count - 1, kind, turned, split);
+        }
+        return area;
     }
 
     private void Lay(int at, int kind, bool turned, int split)

@@ -30,8 +30,23 @@ internal sealed class WorkBudget
 
     public void Spend(long steps) => _spent += steps;
 
+    /// <summary>A part of what is left, for work beside this one; it ends with the same clock and wish to stop.</summary>
+    public WorkBudget Part(double share) => new(this, (long)(Math.Max(0, _steps - _spent) * share));
+
+    private WorkBudget(WorkBudget whole, long steps) => (_clock, _milliseconds, _stop, _steps) = (whole._clock, whole._milliseconds, whole._stop, steps);
+
+    /// <summary>Takes over what work beside this one has spent, the longest of it, and whether it was cut short.</summary>
+    public void Join(IEnumerable<WorkBudget> parts)
+    {
+        _spent += parts.Max(p => p._spent);
+        WasCutShort |= parts.Any(p => p.WasCutShort);
+    }
+
     /// <summary>What is left of it, from 1 to 0.</summary>
     public double Left => IsSpent ? 0 : 1 - (double)_spent / _steps;
+
+    /// <summary>What the clock still allows, in seconds; what must not take longer asks it.</summary>
+    public double ClockSeconds => Math.Max(0.001, (_milliseconds - _clock.Elapsed.TotalMilliseconds) / 1_000);
 
     /// <summary>What is left of it in milliseconds of a usual machine.</summary>
     public double LeftMilliseconds => Left * _milliseconds;
