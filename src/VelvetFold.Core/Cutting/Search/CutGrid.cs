@@ -36,8 +36,10 @@ internal sealed class CutGrid
     /// <exception cref="OverflowException">A side is more than two thousand million steps.</exception>
     public static CutGrid Of(Size sheet, IReadOnlyList<Demand> demands, Length? longestCut = null)
     {
-        // A sheet's own odd fraction does not make the grid finer: only whole steps of the pieces can be used of it.
-        var step = demands.SelectMany(d => new[] { d.Size.Width.Ticks, d.Size.Height.Ticks }).Aggregate(Gcd);
+        var ofPieces = demands.SelectMany(d => new[] { d.Size.Width.Ticks, d.Size.Height.Ticks }).Aggregate(Gcd);
+        // The sheet's own odd fraction may make the grid very fine; then only whole steps of the pieces are used of it, and the rest is a strip beside them.
+        var ofAll = Gcd(ofPieces, Gcd(sheet.Width.Ticks, sheet.Height.Ticks));
+        var step = sheet.Longer.Ticks / ofAll <= PatternTable.LongestSide ? ofAll : ofPieces;
         var kinds = demands.GroupBy(d => (d.Size, MayTurn: MayTurn(d, sheet)))
             .OrderByDescending(g => g.Key.Size.Area).ThenBy(g => g.Key.Size.Width.Ticks).ThenBy(g => g.Key.MayTurn).ToList();
         return new(step, checked((int)(sheet.Width.Ticks / step)), checked((int)(sheet.Height.Ticks / step)),

@@ -78,7 +78,15 @@ internal sealed class Handed
         var times = taken.Min(t => _left[t.Key.Kind][t.Key.Demand] / t.Value);
         times = Math.Clamp(times, 1, most);
         foreach (var ((kind, demand), n) in taken) _left[kind][demand] -= n * times;
-        return (Node(tree, room), times);
+        return (Rest(room, Edge.Left, _grid.Length(_grid.Width), wide => Rest(wide, Edge.Top, _grid.Length(_grid.Height), box => Node(tree, box))), times);
+
+        // What of the sheet is no whole step comes off first.
+        static CutNode Rest(Box box, Edge fence, Length used, Func<Box, CutNode> then)
+        {
+            if (box.Along(fence.Axis()).Extent == used) return then(box);
+            var (off, rest) = SplitNode.Halve(box, fence, used);
+            return new SplitNode(box, fence, then(off), new OffcutNode(rest));
+        }
 
         void Choose(GridNode node)
         {

@@ -6,6 +6,9 @@ namespace VelvetFold.Core.Cutting.Search;
 /// <summary>The patterns met so far, one of each content, and the best choice among them.</summary>
 internal sealed class PatternPool(CutGrid grid, WorkBudget budget, int most)
 {
+    /// <summary>Less time than this, in seconds, is not worth building the model for.</summary>
+    private const double Least = 0.01;
+
     private readonly List<GridPattern> _patterns = [];
     private readonly Dictionary<string, int> _known = [];
 
@@ -52,6 +55,7 @@ internal sealed class PatternPool(CutGrid grid, WorkBudget budget, int most)
 
     private List<(GridPattern Pattern, int Times)>? Choose(double seconds, Action<CpModel, IntVar[]> aim)
     {
+        if (seconds < Least) return null;
         var model = new CpModel();
         var times = _patterns.Select((p, i) => model.NewIntVar(0, MostUseful(p), $"pattern {i}")).ToArray();
         for (var k = 0; k < grid.Pieces.Count; k++)
@@ -60,7 +64,7 @@ internal sealed class PatternPool(CutGrid grid, WorkBudget budget, int most)
             model.Add(LinearExpr.WeightedSum(users.Select(i => times[i]), users.Select(i => (long)_patterns[i].Counts[k])) >= grid.Pieces[k].Wanted);
         }
         aim(model, times);
-        var solver = new CpSolver { StringParameters = string.Create(CultureInfo.InvariantCulture, $"num_workers:1, linearization_level:2, random_seed:1, max_deterministic_time:{seconds:0.###}, max_time_in_seconds:{Math.Min(seconds * 2.5, budget.ClockSeconds):0.###}") };
+        var solver = new CpSolver { StringParameters = string.Create(CultureInfo.InvariantCulture, $"num_workers:1, linearization_level:2, random_seed:1, max_deterministic_time:{seconds:0.###}, max_time_in_seconds:{budget.ClockSeconds:0.###}") };
         if (solver.Solve(model) is not (CpSolverStatus.Optimal or CpSolverStatus.Feasible)) return null;
         return [.. times.Select((t, i) => (_patterns[i], (int)solver.Value(t))).Where(p => p.Item2 > 0)];
     }

@@ -7,6 +7,9 @@ namespace VelvetFold.Core.Cutting.Search;
 /// </summary>
 internal sealed class PatternTable
 {
+    /// <summary>The longest side in steps that a table is made for.</summary>
+    public const int LongestSide = 20_000;
+
     private const double Tiny = 1e-9;
 
     private readonly CutGrid _grid;
@@ -30,7 +33,7 @@ internal sealed class PatternTable
     /// <summary>A table for a sheet and its pieces, or null where it would take more steps than are allowed.</summary>
     public static PatternTable? For(CutGrid grid, long mostWork)
     {
-        if (grid.Width > 20_000 || grid.Height > 20_000) return null;
+        if (grid.Width > LongestSide || grid.Height > LongestSide) return null;
         var xs = Normal(grid.Width, grid.Pieces, p => p.Width, p => p.Height);
         var ys = Normal(grid.Height, grid.Pieces, p => p.Height, p => p.Width);
         var table = (long)xs.Length * ys.Length;

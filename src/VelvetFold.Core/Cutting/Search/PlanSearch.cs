@@ -61,7 +61,7 @@ internal sealed class PlanSearch
     // A sheet is laid and cut that way as often as the demand allows; what one try leaves over the next one takes.
     private void Begin()
     {
-        for (var attempt = 0; attempt < 24 && !_budget.IsSpent; attempt++)
+        for (var attempt = 0; attempt == 0 || (attempt < 24 && !_budget.IsSpent); attempt++)
         {
             var plan = new List<(GridPattern, int)>();
             var left = _grid.Pieces.Select(p => p.Wanted).ToArray();

@@ -163,10 +163,19 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
         for (var i = 0; i < _free.Count; i++)
         {
             var node = _free[i];
-            if (piece.Width <= node.Width && piece.Height <= node.Height && Fit(node, piece.Width, piece.Height, fit) is var straight && straight < least) (best, turned, least) = (i, false, straight);
-            if (piece.MayTurn && piece.Height <= node.Width && piece.Width <= node.Height && Fit(node, piece.Height, piece.Width, fit) is var laid && laid < least) (best, turned, least) = (i, true, laid);
+            if (Holds(node, piece.Width, piece.Height) && Fit(node, piece.Width, piece.Height, fit) is var straight && straight < least) (best, turned, least) = (i, false, straight);
+            if (piece.MayTurn && Holds(node, piece.Height, piece.Width) && Fit(node, piece.Height, piece.Width, fit) is var laid && laid < least) (best, turned, least) = (i, true, laid);
         }
         return (best, turned);
+    }
+
+    // Whether it fits, and can be set free by cuts no longer than the trimmer makes.
+    private bool Holds(GridNode node, int width, int height)
+    {
+        if (width > node.Width || height > node.Height) return false;
+        if (grid.LongestCut is not { } longest) return true;
+        var (right, below) = (width < node.Width, height < node.Height);
+        return (!right && !below) || (right && node.Height <= longest && (!below || width <= longest)) || (below && node.Width <= longest && (!right || height <= longest));
     }
 
     private static long Fit(GridNode node, int width, int height, int fit)
@@ -210,12 +219,12 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
                 if (i > 0 && left[i] == left[i - 1]) continue;
                 var piece = grid.Pieces[left[i]];
                 var fits = false;
-                if (piece.Width <= node.Width && piece.Height <= node.Height)
+                if (Holds(node, piece.Width, piece.Height))
                 {
                     fits = true;
                     if (Fit(node, piece.Width, piece.Height, fit) is var straight && straight < least) (best, turned, least) = (i, false, straight);
                 }
-                if (piece.MayTurn && piece.Height <= node.Width && piece.Width <= node.Height)
+                if (piece.MayTurn && Holds(node, piece.Height, piece.Width))
                 {
                     fits = true;
                     if (Fit(node, piece.Height, piece.Width, fit) is var lain && lain < least) (best, turned, least) = (i, true, lain);
@@ -251,7 +260,7 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
             2 => (long)right * node.Height > (long)below * node.Width,
             _ => Below(2) == 0,
         };
-        if (grid.LongestCut is { } longest && right > 0 && below > 0 && (upright ? node.Height : node.Width) > longest) upright = !upright;
+        if (grid.LongestCut is { } longest && right > 0 && below > 0 && (upright ? node.Height > longest || width > longest : node.Width > longest || height > longest)) upright = !upright;
         node.Lay(kind, width, height, turned, upright, _free);
     }
 

@@ -13,17 +13,16 @@ internal sealed class WorkBudget
 
     private readonly Stopwatch _clock = Stopwatch.StartNew();
     private readonly long _steps;
-    private readonly long _milliseconds;
+    private readonly double _milliseconds;
+    private readonly double _work;
     private readonly CancellationToken _stop;
     private long _spent;
 
+    /// <param name="milliseconds">The work, in milliseconds of a usual core.</param>
+    /// <param name="clock">When the clock ends it, in milliseconds.</param>
     /// <param name="stop">A wish to stop: the best so far is kept.</param>
-    public WorkBudget(int milliseconds, CancellationToken stop = default)
-    {
-        _milliseconds = milliseconds;
-        _steps = milliseconds * StepsPerMillisecond;
-        _stop = stop;
-    }
+    public WorkBudget(double milliseconds, double clock, CancellationToken stop = default) =>
+        (_work, _steps, _milliseconds, _stop) = (milliseconds, (long)(milliseconds * StepsPerMillisecond), clock, stop);
 
     /// <summary>Whether the clock or a wish to stop, not the counted work, ended it: another run may then find another plan.</summary>
     public bool WasCutShort { get; private set; }
@@ -33,7 +32,7 @@ internal sealed class WorkBudget
     /// <summary>A part of what is left, for work beside this one; it ends with the same clock and wish to stop.</summary>
     public WorkBudget Part(double share) => new(this, (long)(Math.Max(0, _steps - _spent) * share));
 
-    private WorkBudget(WorkBudget whole, long steps) => (_clock, _milliseconds, _stop, _steps) = (whole._clock, whole._milliseconds, whole._stop, steps);
+    private WorkBudget(WorkBudget whole, long steps) => (_clock, _milliseconds, _work, _stop, _steps) = (whole._clock, whole._milliseconds, whole._work, whole._stop, steps);
 
     /// <summary>Takes over what work beside this one has spent, the longest of it, and whether it was cut short.</summary>
     public void Join(IEnumerable<WorkBudget> parts)
@@ -48,8 +47,11 @@ internal sealed class WorkBudget
     /// <summary>What the clock still allows, in seconds; what must not take longer asks it.</summary>
     public double ClockSeconds => Math.Max(0.001, (_milliseconds - _clock.Elapsed.TotalMilliseconds) / 1_000);
 
+    /// <summary>What was spent of it in milliseconds of a usual core.</summary>
+    public double Used => Math.Min(_work, (double)_spent / StepsPerMillisecond);
+
     /// <summary>What is left of it in milliseconds of a usual machine.</summary>
-    public double LeftMilliseconds => Left * _milliseconds;
+    public double LeftMilliseconds => Left * _work;
 
     public bool IsSpent
     {
