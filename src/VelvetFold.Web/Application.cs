@@ -1,4 +1,5 @@
 using System.Reflection;
+using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Formats.Json;
 using VelvetFold.Store;
@@ -42,7 +43,7 @@ internal static class Application
 
     private static void AddParts(WebApplicationBuilder builder, StartOptions start)
     {
-        builder.Services.AddSingleton(TimeProvider.System);
+        builder.Services.AddSingleton(TimeProvider.System).AddSingleton<PlanMemory>().AddSingleton<PlanSearches>();
         builder.Services.AddDbContext<StudioContext>(options => options.UseStudio(start.Data));
         builder.Services.AddScoped<KitShelf>().AddScoped<GuestList>().AddScoped<DemoStudio>();
         builder.Services.ConfigureHttpJsonOptions(json => JsonText.Configure(json.SerializerOptions, LengthUnit.Inch));

@@ -20,7 +20,8 @@ public static class CutList
     /// <summary>The order to the planner for so many kits.</summary>
     public static CutOrder Order(Kit kit, IReadOnlyList<CutPiece> pieces, int kits) => new(
         [.. kit.Papers.Select(p => new StockSheet(p.Id, p.Size, p.OnHand) { TearStrip = p.TearStrip })],
-        [.. pieces.Select(p => new Demand(p.Label, p.Paper, p.Size, kits, p.Turn, p.Face))]);
+        [.. pieces.Select(p => new Demand(p.Label, p.Paper, p.Size, kits, p.Turn, p.Face))],
+        kit.LongestCut);
 
     private static IEnumerable<CutPiece> PiecesOf(Kit kit, Layout layout, PlacedPiece placed)
     {

@@ -5,18 +5,43 @@ namespace VelvetFold.Core.Cutting;
 /// <summary>Writes a pattern as a person at the trimmer works: cut by cut, each part with a name until it is a piece.</summary>
 public static class TrimmerProgramme
 {
-    /// <summary>The cuts of a pattern in order. A part is worked off before the rest is taken up again.</summary>
+    /// <summary>
+    /// The cuts of a pattern in order. The fence is moved as rarely as can be: every part that waits for a setting is cut at it before another is set; then the part cut
+    /// last is taken up first.
+    /// </summary>
     public static IReadOnlyList<TrimmerCut> Of(CutNode root)
     {
-        var names = Names(root);
-        return [.. root.All().OfType<SplitNode>().Select((split, i) =>
-            new TrimmerCut(i + 1, names[split], split.Fence, split.Setting, [names[split.Off], names[split.Rest]], split.Box))];
+        var (names, order) = Work(root);
+        return [.. order.Select((split, i) => new TrimmerCut(i + 1, names[split], split.Fence, split.Setting, [names[split.Off], names[split.Rest]], split.Box))];
+    }
+
+    // The splits in the order they are cut, and the names of all parts, given as they come to the table.
+    private static (Dictionary<CutNode, string> Names, List<SplitNode> Order) Work(CutNode root)
+    {
+        var names = new Namer(root);
+        var (order, waiting) = (new List<SplitNode>(), new List<SplitNode>());
+        if (root is SplitNode whole) waiting.Add(whole);
+        while (waiting.Count > 0)
+        {
+            var last = order.Count > 0 ? order[^1] : null;
+            var next = waiting.FindLastIndex(w => w.Setting == last?.Setting && w.Fence == last.Fence);
+            if (next < 0) next = waiting.FindLastIndex(w => w.Setting == last?.Setting);
+            if (next < 0) next = waiting.Count - 1;
+            var cut = waiting[next];
+            waiting.RemoveAt(next);
+            order.Add(cut);
+            foreach (var part in new[] { cut.Rest, cut.Off })
+                if (part is SplitNode split) waiting.Add(split);
+            names.Name(cut.Off);
+            names.Name(cut.Rest);
+        }
+        return (names.All, order);
     }
 
     /// <summary>The offcuts worth keeping, with their names.</summary>
     public static IReadOnlyList<NamedBox> Offcuts(CutNode root)
     {
-        var names = Names(root);
+        var names = Work(root).Names;
         return [.. root.All().OfType<OffcutNode>().Where(n => n.IsUseful || n.IsTearStrip).Select(n => new NamedBox(names[n], n.Box))];
     }
 
@@ -40,23 +65,27 @@ public static class TrimmerProgramme
     }
 
     // Pieces go by their labels; parts still to be cut by letters; offcuts by a number; scraps by that word.
-    private static Dictionary<CutNode, string> Names(CutNode root)
+    private sealed class Namer
     {
-        var names = new Dictionary<CutNode, string>(ReferenceEqualityComparer.Instance);
-        var (parts, offcuts) = (0, 0);
-        foreach (var node in root.All())
+        private int _parts;
+        private int _offcuts;
+
+        public Namer(CutNode root)
         {
-            names[node] = node switch
-            {
-                _ when ReferenceEquals(node, root) && node is SplitNode => "sheet",
-                PieceNode piece => piece.Piece.Id,
-                OffcutNode { IsTearStrip: true } => "tear strip",
-                OffcutNode { IsUseful: true } => $"offcut {++offcuts}",
-                OffcutNode => "scrap",
-                _ => Letters(parts++),
-            };
+            if (root is SplitNode) All[root] = "sheet";
+            else Name(root);
         }
-        return names;
+
+        public Dictionary<CutNode, string> All { get; } = new(ReferenceEqualityComparer.Instance);
+
+        public void Name(CutNode node) => All[node] = node switch
+        {
+            PieceNode piece => piece.Piece.Id,
+            OffcutNode { IsTearStrip: true } => "tear strip",
+            OffcutNode { IsUseful: true } => $"offcut {++_offcuts}",
+            OffcutNode => "scrap",
+            _ => Letters(_parts++),
+        };
     }
 
     private static string Letters(int n) => n < 26 ? ((char)('a' + n)).ToString() : Letters(n / 26 - 1) + (char)('a' + n % 26);

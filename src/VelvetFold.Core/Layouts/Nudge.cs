@@ -29,11 +29,21 @@ public static class Nudge
         };
     }
 
+    // The page, the piece, or the block of the arrangement that a piece is centred in; null where it has no place.
+    private static Span? Ground(Layout layout, ResolvedLayout resolved, string? on, Piece piece, Axis axis)
+    {
+        if (on is null) return layout.PageBox(piece.Side).Along(axis);
+        if (resolved.Piece(on) is { } other) return other.Box.Along(axis);
+        var members = (layout.Arrangement(on)?.Members ?? []).Select(resolved.Piece).OfType<PlacedPiece>().Select(m => m.Box.Along(axis)).ToList();
+        if (members.Count == 0) return null;
+        var start = members.Min(m => m.Start);
+        return new(start, members.Max(m => m.End) - start);
+    }
+
     private static AxisRule FromStart(Layout layout, ResolvedLayout resolved, Piece piece, Centred centred, Axis axis, Length by)
     {
         if (resolved.Piece(piece.Id) is not { } placed) return centred;
-        if (centred.In is { } on && resolved.Piece(on) is null) return centred;
-        var ground = resolved.Piece(centred.In)?.Box.Along(axis) ?? layout.PageBox(piece.Side).Along(axis);
+        if (Ground(layout, resolved, centred.In, piece, axis) is not { } ground) return centred;
         return new FromEdge(axis == Axis.Across ? Edge.Left : Edge.Top, placed.Box.Along(axis).Start - ground.Start + by, centred.In);
     }
 }

@@ -1,4 +1,5 @@
 using VelvetFold.Core;
+using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Layouts.Lines;
@@ -53,20 +54,29 @@ internal static class ComputeEndpoints
         var compute = api.MapGroup("/compute").WithTags("Compute");
         compute.MapPost("/kit", KitAsync).Accepts<KitQuestion>("application/json").Produces<KitAnswer>().ProducesProblem(400);
         compute.MapPost("/batch", BatchAsync).Accepts<KitQuestion>("application/json").Produces<PlanAnswer>().ProducesProblem(400);
+        compute.MapDelete("/batch/{search:guid}", (Guid search, PlanSearches searches) => searches.Stop(search) ? Results.NoContent() : Results.Problem(statusCode: 404, detail: "No such search is under way.")).Produces(204).ProducesProblem(404);
         compute.MapPost("/pages", PagesAsync).Accepts<PagesQuestion>("application/json").Produces<PagesAnswer>().ProducesProblem(400);
         compute.MapPost("/measure-lines", LinesAsync).Accepts<LinesQuestion>("application/json").Produces<LinesAnswer>().ProducesProblem(400);
         compute.MapLayouts();
+        compute.MapCuts();
         compute.MapPost("/revisions", RevisionsAsync).Accepts<RevisionsQuestion>("application/json").Produces<RevisionsAnswer>().ProducesProblem(400);
         compute.MapPost("/guest", GuestAsync).Accepts<GuestQuestion>("application/json").Produces<GuestAnswer>().ProducesProblem(400);
         compute.MapPost("/length", LengthAsync).Accepts<LengthQuestion>("application/json").Produces<LengthAnswer>().ProducesProblem(400);
         api.MapGet("/sizes", () => Results.Ok(new SizesAnswer(StandardSizes.All))).WithTags("Compute").Produces<SizesAnswer>();
     }
 
-    private static Task<IResult> KitAsync(HttpRequest request, CancellationToken cancel) =>
-        AnswerAsync(request, (kit, kits) => KitAnswer.For(kit, kits, cancel));
+    private static Task<IResult> KitAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel) =>
+        AnswerAsync(request, (kit, kits) => KitAnswer.For(kit, kits, cancel, memory));
 
-    private static Task<IResult> BatchAsync(HttpRequest request, CancellationToken cancel) =>
-        AnswerAsync(request, (kit, kits) => KitAnswer.BatchOf(kit, kits, cancel));
+    // Asked with a name for the search, it tells how it goes, a line of JSON at a time, and can be stopped by that name; the answer is the last line.
+    private static async Task<IResult> BatchAsync(HttpRequest request, Guid? search, PlanMemory memory, PlanSearches searches, CancellationToken cancel)
+    {
+        if (search is not { } name) return await AnswerAsync(request, (kit, kits) => KitAnswer.BatchOf(kit, kits, cancel, memory));
+        var reading = await Body.ReadAsync<KitQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        var kits = Math.Clamp(question.Kits ?? question.Kit.Kits, 1, KitRules.MostKits);
+        return searches.Follow(name, question.Kit.Unit, (told, stop) => KitAnswer.BatchOf(question.Kit, kits, cancel, memory, told, stop));
+    }
 
     private static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<Kit, int, T> answer)
     {
@@ -103,14 +113,14 @@ internal static class ComputeEndpoints
         return reading.Value is { } question ? Body.Json(new RevisionsAnswer(Revisions.Compare(question.Before, question.After)), question.After.Unit) : Problems.Bad(reading.Faults);
     }
 
-    private static async Task<IResult> GuestAsync(HttpRequest request, CancellationToken cancel)
+    private static async Task<IResult> GuestAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel)
     {
         var reading = await Body.ReadAsync<GuestQuestion>(request, "kit.", q => q.Kit);
         if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
         var unknown = Adaptation.Unknown(question.Kit, question.Changes);
         if (unknown.Count > 0)
             return Problems.Bad([.. unknown.Select(u => new Fault($"changes[{question.Changes.ToList().IndexOf(u)}]", $"There is no photo opening {u.Layout}-{u.Piece} in this kit."))]);
-        return Body.Json(KitAnswer.ForGuest(question.Kit, question.Changes, cancel), question.Kit.Unit);
+        return Body.Json(KitAnswer.ForGuest(question.Kit, question.Changes, cancel, memory), question.Kit.Unit);
     }
 
     private static async Task<IResult> LengthAsync(HttpRequest request)

@@ -130,10 +130,13 @@ public class ShapeTests
     {
         var kit = Kit(layout);
         var before = Resolver.Resolve(layout, kit);
+        // What is centred in a piece that has no place of its own cannot be measured from that piece's edge, and stays.
+        bool HasGround(AxisRule rule) => rule is not Centred { In: { } on } || before.Piece(on) is not null || layout.Arrangement(on) is not null;
         foreach (var piece in layout.Pieces.Where(p => p.Across is not Member && p.Down is not Member && before.Piece(p.Id) is not null))
         {
+            if (!HasGround(piece.Across) || !HasGround(piece.Down)) continue;
             var after = Resolver.Resolve(Nudge.Move(layout, kit, piece, L("1/16"), -L("1/4")), kit).Piece(piece.Id)!.Box;
-            Assert.Equal(before.Piece(piece.Id)!.Box.Moved(L("1/16"), -L("1/4")), after);
+            Assert.True(before.Piece(piece.Id)!.Box.Moved(L("1/16"), -L("1/4")) == after, $"{piece.Across} {piece.Down}: {before.Piece(piece.Id)!.Box} came to {after}");
         }
     });
 

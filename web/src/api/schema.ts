@@ -902,7 +902,9 @@ export interface paths {
         put?: never;
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    search?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -934,6 +936,50 @@ export interface paths {
             };
         };
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/batch/{search}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    search: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -1275,6 +1321,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/cuts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CutsQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CutsAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/revisions": {
         parameters: {
             query?: never;
@@ -1451,7 +1545,7 @@ export interface components {
              * @description Grid, honeycomb: how many stand in a row.
              */
             columns?: null | number;
-            /** @description Honeycomb: whether it is the first row, and every other after it, that stands half a hexagon to the right. */
+            /** @description Honeycomb: whether it is the first row, and every other after it, that stands half a hexagon to the right. A single row stands where it stands. */
             firstRowIn?: boolean;
             /** @description Honeycomb: whether members that run over the page's edge are meant to, and are trimmed there. */
             trimmed?: boolean;
@@ -1558,6 +1652,17 @@ export interface components {
             /** @description The paper that runs out first, where one is short of the run. */
             scarcest: null | string;
         };
+        /** @description One cut: the part in hand, how far from the fence, along which side the blade runs, and what it gives. */
+        CutAnswer: {
+            /** Format: int32 */
+            order: number;
+            part: string;
+            measure: components["schemas"]["Length"];
+            along: string;
+            plunge: boolean;
+            gives: string[];
+            fence: components["schemas"]["Edge"];
+        };
         /** @description One way to cut a sheet, and how often it is cut that way. */
         CutPattern: {
             sheet: string;
@@ -1595,6 +1700,25 @@ export interface components {
              * @description How many cuts are made in all.
              */
             cuts: number;
+        };
+        /** @description The plan over all papers, and how good it is. */
+        CutsAnswer: {
+            /** Format: int32 */
+            sheetsUsed: number;
+            /** Format: int32 */
+            lowerBound: number;
+            proved: boolean;
+            shortfall: components["schemas"]["Shortfall"][];
+            patterns: components["schemas"]["PatternAnswer"][];
+            bySheet: components["schemas"]["SheetAnswer"][];
+        };
+        /** @description What is to be cut from what, and how long may be searched, in milliseconds (2000 where left out). */
+        CutsQuestion: {
+            sheets: components["schemas"]["SheetAsked"][];
+            pieces: components["schemas"]["PieceAsked"][];
+            trimmer?: null | components["schemas"]["TrimmerAsked"];
+            /** Format: int32 */
+            budgetMs?: null | number;
         };
         /** @description One thing that is not as the designer made it, in a sentence. */
         Difference: {
@@ -2147,6 +2271,15 @@ export interface components {
             part?: null | string;
             more?: null | components["schemas"]["Length"];
         };
+        /** @description One way to cut a sheet, and how often. */
+        PatternAnswer: {
+            sheet: string;
+            /** Format: int32 */
+            times: number;
+            placements: components["schemas"]["PlacedAnswer"][];
+            cuts: components["schemas"]["CutAnswer"][];
+            offcuts: components["schemas"]["Box"][];
+        };
         /** @description Photos of one size, as they are brought. */
         PhotoCount: {
             size: components["schemas"]["Size"];
@@ -2212,6 +2345,17 @@ export interface components {
             /** @description Its hidden middles, which may be cut out for other pieces. */
             hidden: components["schemas"]["HiddenMiddle"][];
         };
+        /** @description Pieces of one size to cut from one paper; cut from face A and turned freely where nothing else is said. */
+        PieceAsked: {
+            id: string;
+            sheet: string;
+            width: components["schemas"]["Length"];
+            height: components["schemas"]["Length"];
+            /** Format: int32 */
+            quantity: number;
+            turn?: null | components["schemas"]["Turn"];
+            face?: null | components["schemas"]["SheetFace"];
+        };
         /** @description Equal pieces of one paper and face: how many for one kit and for all, and which they are. */
         PieceCount: {
             paper: string;
@@ -2228,6 +2372,16 @@ export interface components {
          * @enum {unknown}
          */
         PieceKind: "base" | "panel" | "strip" | "photo" | "title" | "journaling" | "die-cut" | "sticker" | "tie" | "raised" | "printed";
+        /** @description A piece on a sheet, from the sheet's top left corner; width and height as it lies. */
+        PlacedAnswer: {
+            piece: string;
+            x: components["schemas"]["Length"];
+            y: components["schemas"]["Length"];
+            width: components["schemas"]["Length"];
+            height: components["schemas"]["Length"];
+            turned: boolean;
+            face: components["schemas"]["SheetFace"];
+        };
         /** @description A piece with its place: the box it covers, and the photo and mats within where it holds a photo. */
         PlacedPiece: {
             /** @description As it stands everywhere: L1-B2. */
@@ -2311,6 +2465,24 @@ export interface components {
             x: components["schemas"]["Length"];
             y: components["schemas"]["Length"];
         };
+        /** @description What one paper takes. */
+        SheetAnswer: {
+            sheet: string;
+            /** Format: int32 */
+            sheetsUsed: number;
+            /** Format: int32 */
+            lowerBound: number;
+            proved: boolean;
+            shortfall: components["schemas"]["Shortfall"][];
+        };
+        /** @description Sheets of one paper to cut from; as many as needed where none are said to be on hand. */
+        SheetAsked: {
+            id: string;
+            width: components["schemas"]["Length"];
+            height: components["schemas"]["Length"];
+            /** Format: int32 */
+            onHand?: null | number;
+        };
         /** @description Sheets of one paper: needed, on hand (none where that is not limited), and how many are missing. */
         SheetCount: {
             paper: string;
@@ -2364,7 +2536,7 @@ export interface components {
             lowerBound: number;
             patterns: components["schemas"]["CutPattern"][];
             shortfall: components["schemas"]["Shortfall"][];
-            /** @description Whether fewer sheets are impossible. */
+            /** @description Whether fewer sheets are impossible, and all that was asked for is cut. */
             proved: boolean;
         };
         /** @description Pieces that the sheets on hand do not suffice for. */
@@ -2442,6 +2614,19 @@ export interface components {
         TearStrip: {
             edge: components["schemas"]["Edge"];
             width: components["schemas"]["Length"];
+        };
+        /** @description The trimmer: its longest cut, and the step its ruler is read to. */
+        TrimmerAsked: {
+            /**
+             * Format: length
+             * @description An exact length with its unit: 3 1/2 in, 89 mm.
+             */
+            longestCut?: string;
+            /**
+             * Format: length
+             * @description An exact length with its unit: 3 1/2 in, 89 mm.
+             */
+            ruler?: string;
         };
         /** @description One setting of the trimmer: the part in hand goes with an edge to the fence, the blade runs the whole way, two parts come of it. */
         TrimmerCut: {

@@ -33,16 +33,43 @@ internal sealed class Handed
         return sheets;
     }
 
-    /// <summary>The same sheet with all cuts of one direction side by side: equal parts next to each other, the larger first, waste together at the end.</summary>
+    /// <summary>
+    /// The same sheet with all cuts of one direction side by side: equal parts next to each other, the larger first, waste together at the end. A field of equal rows is cut
+    /// the other way where its columns then line up with what lies beside it: fewer settings.
+    /// </summary>
     public static GridNode Plain(GridNode node)
     {
         if (node.First is null) return node;
-        var parts = new List<GridNode>();
-        Collect(node, node.Upright, parts);
+        var (raw, parts) = (new List<GridNode>(), new List<GridNode>());
+        Collect(node, node.Upright, raw);
+        foreach (var part in raw.Select(Plain))
+        {
+            if (part.First is not null && part.Upright != node.Upright && Crossed(part) is { } columns) parts.AddRange(columns);
+            else if (part.First is not null && part.Upright == node.Upright) Collect(part, node.Upright, parts);
+            else parts.Add(part);
+        }
         int Extent(GridNode part) => node.Upright ? part.Width : part.Height;
-        var held = parts.Select(Plain).Where(p => !p.IsFree).OrderByDescending(Extent).ThenBy(Signature, StringComparer.Ordinal).ToList();
+        var held = parts.Where(p => !p.IsFree).OrderByDescending(Extent).ThenBy(Signature, StringComparer.Ordinal).ToList();
         if (held.Count == 0) return new(node.Width, node.Height);
         return Joined(node.Width, node.Height, node.Upright, held, 0);
+    }
+
+    // Rows that are all cut at the same places, as columns; null where they are not.
+    private static List<GridNode>? Crossed(GridNode node)
+    {
+        var rows = new List<GridNode>();
+        Collect(node, node.Upright, rows);
+        var cells = rows.Select(row =>
+        {
+            var across = new List<GridNode>();
+            Collect(row, !node.Upright, across);
+            return across;
+        }).ToList();
+        int Extent(GridNode cell) => node.Upright ? cell.Height : cell.Width;
+        if (cells[0].Count < 2 || cells.Any(row => row.Count != cells[0].Count || row.Zip(cells[0], (a, b) => Extent(a) != Extent(b)).Any(differ => differ))) return null;
+        return [.. Enumerable.Range(0, cells[0].Count).Select(at => node.Upright
+            ? Joined(node.Width, Extent(cells[0][at]), true, [.. cells.Select(row => row[at])], 0)
+            : Joined(Extent(cells[0][at]), node.Height, false, [.. cells.Select(row => row[at])], 0))];
     }
 
     private static GridNode Joined(int width, int height, bool upright, List<GridNode> parts, int at)
