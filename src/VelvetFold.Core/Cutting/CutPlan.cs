@@ -5,7 +5,8 @@ using VelvetFold.Core.Stock;
 namespace VelvetFold.Core.Cutting;
 
 /// <summary>A piece on the sheet; width and height as it lies there.</summary>
-public sealed record Placement(string Piece, Box Box, bool Turned, SheetFace Face);
+/// <param name="OffAt">The order of the cut that sets it free; 0 where the whole sheet is the piece.</param>
+public sealed record Placement(string Piece, Box Box, bool Turned, SheetFace Face, int OffAt);
 
 /// <summary>
 /// One setting of the trimmer: the part in hand goes with an edge to the fence, the blade runs the whole way, two parts come of it.
@@ -25,7 +26,11 @@ public sealed record CutPattern(string Sheet, int Times, [property: JsonIgnore] 
 {
     // Worked out when first asked for: a planner makes many patterns that nobody ever looks at.
     private readonly Lazy<IReadOnlyList<Placement>> _placements =
-        new(() => [.. Root.All().OfType<PieceNode>().Select(n => new Placement(n.Piece.Id, n.Box, n.Turned, n.Piece.Face))]);
+        new(() =>
+        {
+            var off = TrimmerProgramme.OffAt(Root);
+            return [.. Root.All().OfType<PieceNode>().Select(n => new Placement(n.Piece.Id, n.Box, n.Turned, n.Piece.Face, off.GetValueOrDefault(n)))];
+        });
 
     private readonly Lazy<IReadOnlyList<TrimmerCut>> _cuts = new(() => TrimmerProgramme.Of(Root));
     private readonly Lazy<IReadOnlyList<NamedBox>> _offcuts = new(() => TrimmerProgramme.Offcuts(Root));

@@ -15,6 +15,14 @@ public static class TrimmerProgramme
         return [.. order.Select((split, i) => new TrimmerCut(i + 1, names[split], split.Fence, split.Setting, [names[split.Off], names[split.Rest]], split.Box))];
     }
 
+    /// <summary>For each part, the order of the cut it comes of.</summary>
+    public static IReadOnlyDictionary<CutNode, int> OffAt(CutNode root)
+    {
+        var off = new Dictionary<CutNode, int>(ReferenceEqualityComparer.Instance);
+        foreach (var (cut, i) in Work(root).Order.Select((cut, i) => (cut, i))) (off[cut.Off], off[cut.Rest]) = (i + 1, i + 1);
+        return off;
+    }
+
     // The splits in the order they are cut, and the names of all parts, given as they come to the table.
     private static (Dictionary<CutNode, string> Names, List<SplitNode> Order) Work(CutNode root)
     {

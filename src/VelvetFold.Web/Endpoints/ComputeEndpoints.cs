@@ -1,4 +1,5 @@
 using VelvetFold.Core;
+using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Layouts;
@@ -55,6 +56,7 @@ internal static class ComputeEndpoints
         compute.MapPost("/kit", KitAsync).Accepts<KitQuestion>("application/json").Produces<KitAnswer>().ProducesProblem(400);
         compute.MapPost("/batch", BatchAsync).Accepts<KitQuestion>("application/json").Produces<PlanAnswer>().ProducesProblem(400);
         compute.MapDelete("/batch/{search:guid}", (Guid search, PlanSearches searches) => searches.Stop(search) ? Results.NoContent() : Results.Problem(statusCode: 404, detail: "No such search is under way.")).Produces(204).ProducesProblem(404);
+        compute.MapPost("/reach", ReachAsync).Accepts<KitQuestion>("application/json").Produces<StockReach>().ProducesProblem(400);
         compute.MapPost("/pages", PagesAsync).Accepts<PagesQuestion>("application/json").Produces<PagesAnswer>().ProducesProblem(400);
         compute.MapPost("/measure-lines", LinesAsync).Accepts<LinesQuestion>("application/json").Produces<LinesAnswer>().ProducesProblem(400);
         compute.MapLayouts();
@@ -77,6 +79,9 @@ internal static class ComputeEndpoints
         var kits = Math.Clamp(question.Kits ?? question.Kit.Kits, 1, KitRules.MostKits);
         return searches.Follow(name, question.Kit.Unit, (told, stop) => KitAnswer.BatchOf(question.Kit, kits, cancel, memory, told, stop));
     }
+
+    private static Task<IResult> ReachAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel) =>
+        AnswerAsync(request, (kit, _) => StockReach.Of(kit, cancel, memory));
 
     private static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<Kit, int, T> answer)
     {

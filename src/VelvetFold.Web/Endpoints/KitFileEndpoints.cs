@@ -1,3 +1,6 @@
+using VelvetFold.Core;
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Layouts;
 using VelvetFold.Formats;
 using VelvetFold.Formats.Json;
 using VelvetFold.Store;
@@ -10,8 +13,21 @@ internal static class KitFileEndpoints
     {
         api.MapGet("/kits/{slug}/file", DownloadAsync).WithTags("Files").Produces<KitFile>().ProducesProblem(404);
         api.MapPost("/kits/file", UploadAsync).WithTags("Files").Accepts<KitFile>("application/json").Produces<KitView>(201).ProducesProblem(400);
+        api.MapGet("/kits/{slug}/cuts.csv", (string slug, int? kits, KitShelf shelf, PlanMemory memory, CancellationToken cancel) => CutsAsync(slug, kits, shelf, memory, "text/csv", CutSheetFiles.Csv, cancel))
+            .WithTags("Files").Produces<string>(200, "text/csv").ProducesProblem(404);
+        api.MapGet("/kits/{slug}/cuts.svg", (string slug, int? kits, KitShelf shelf, PlanMemory memory, CancellationToken cancel) => CutsAsync(slug, kits, shelf, memory, "image/svg+xml", CutSheetFiles.TrueSize, cancel))
+            .WithTags("Files").Produces<string>(200, "image/svg+xml").ProducesProblem(404);
         api.MapGet("/schema/kit", () => Results.Text(SchemaOf.Json(typeof(KitFile)).ToJsonString(new() { WriteIndented = true }), "application/schema+json"))
             .WithTags("Files").Produces<object>(200, "application/schema+json");
+    }
+
+    // How one kit is cut; how all are cut together where their number is said.
+    private static async Task<IResult> CutsAsync(string slug, int? kits, KitShelf shelf, PlanMemory memory, string type, Func<Kit, CutPlan, string> write, CancellationToken cancel)
+    {
+        if (await shelf.FindAsync(slug, null, cancel) is not { } stored) return Problems.NoKit(slug);
+        if (kits is < 1 or > KitRules.MostKits) return Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 1 to {KitRules.MostKits}.");
+        var plan = kits is { } n ? KitAnswer.BatchOf(stored.Kit, n, cancel, memory) : KitAnswer.For(stored.Kit, 1, cancel, memory).EachKit;
+        return Results.File(System.Text.Encoding.UTF8.GetBytes(write(stored.Kit, plan.Plan)), type, $"{slug}-cuts.{(type == "text/csv" ? "csv" : "svg")}");
     }
 
     private static async Task<IResult> DownloadAsync(string slug, KitShelf shelf, CancellationToken cancel) =>

@@ -493,6 +493,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/cuts.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    kits?: number;
+                };
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/cuts.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    kits?: number;
+                };
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/svg+xml": string;
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schema/kit": {
         parameters: {
             query?: never;
@@ -980,6 +1076,54 @@ export interface paths {
                 };
             };
         };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KitQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockReach"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2209,6 +2353,22 @@ export interface components {
             preprinted?: boolean;
             thickness?: null | components["schemas"]["Length"];
         };
+        /** @description How far the sheets of one paper on hand reach when all kits are cut together. */
+        PaperReach: {
+            paper: string;
+            /** Format: int32 */
+            onHand: number;
+            /**
+             * Format: int32
+             * @description How many kits they give.
+             */
+            kits: number;
+            /**
+             * Format: int32
+             * @description How many they would give with one more sheet.
+             */
+            withOneMore: number;
+        };
         /** @description A sheet, pack or roll of parts: what one kit and the run take of it. */
         PartCount: {
             sheet: string;
@@ -2402,6 +2562,11 @@ export interface components {
             box: components["schemas"]["Box"];
             turned: boolean;
             face: components["schemas"]["SheetFace"];
+            /**
+             * Format: int32
+             * @description The order of the cut that sets it free; 0 where the whole sheet is the piece.
+             */
+            offAt: number;
         };
         /** @description A plan with its pictures. */
         PlanAnswer: {
@@ -2609,6 +2774,22 @@ export interface components {
             kit: string;
             papers: components["schemas"]["Paper"][];
             parts: components["schemas"]["PartSheet"][];
+        };
+        /** @description How many kits the stock on hand gives, and what stops it. */
+        StockReach: {
+            /**
+             * Format: int32
+             * @description The kits of the scarcest paper or part; none where nothing is limited.
+             */
+            kits: null | number;
+            /** @description The paper or sheet of parts that runs out first. */
+            first: null | string;
+            /**
+             * Format: int32
+             * @description How many kits one more sheet of it would bring it to, the others as they are.
+             */
+            withOneMore: null | number;
+            papers: components["schemas"]["PaperReach"][];
         };
         /** @description A strip along one edge, printed with the maker's name, that is cut off first; its back is usable. */
         TearStrip: {

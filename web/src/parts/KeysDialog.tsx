@@ -9,6 +9,7 @@ const keys: readonly [string, string][] = [
   ['Arrows', 'Move the open piece by the ruler’s smallest step; with Shift by ¼'],
   ['Alt + ↑ ↓', 'Move the piece one layer back or forward'],
   ['M', 'Choose an edge to measure the open piece from: Tab to it, Enter'],
+  ['← →', 'Under Cuts: cut the sheet piece by piece'],
   ['Delete', 'Remove the piece'],
   ['N', 'New piece, paper or guest'],
   ['O', 'Take papers and parts from another kit'],

@@ -7,12 +7,15 @@ interface Props {
   pattern: Pattern;
   lit: string | null;
   onLit: (label: string | null) => void;
+  /** How many cuts are made in the picture; null while it shows them all. */
+  at: number | null;
+  onAt: (cuts: number) => void;
 }
 
 const partName = (part: string) => (/^[a-z]{1,2}$/.test(part) ? `part ${part}` : part);
 
 /** The settings of the trimmer in order, large enough for arm's length. */
-export function CutLines({ pattern, lit, onLit }: Props) {
+export function CutLines({ pattern, lit, onLit, at, onAt }: Props) {
   if (pattern.cuts.length === 0)
     return (
       <p className="py-2">
@@ -32,7 +35,15 @@ export function CutLines({ pattern, lit, onLit }: Props) {
             onPointerEnter={() => onLit(isLabel ? off : null)}
             onPointerLeave={() => onLit(null)}
           >
-            <span className="text-right text-[15px] text-soft">{cut.order}</span>
+            <button
+              type="button"
+              aria-label={`Show the sheet after cut ${cut.order}`}
+              aria-current={at === cut.order ? 'step' : undefined}
+              className={`text-right text-[15px] ${at === cut.order ? 'font-semibold text-velvet' : 'text-soft hover:text-velvet'}`}
+              onClick={() => onAt(cut.order)}
+            >
+              {at !== null && cut.order <= at ? '✓' : cut.order}
+            </button>
             <span className="text-xl leading-7 font-semibold text-brass">
               {readable(cut.setting)}
               {same && <span className="text-[13px] font-normal text-soft"> same</span>}

@@ -9,6 +9,8 @@ import { Swatch } from '../../parts/Swatch';
 import { useKeys } from '../../parts/useKeys';
 import { CutLines } from './CutLines';
 import { proof } from './proof';
+import { Reach } from './Reach';
+import { marksAfter, partInHand, StepThrough } from './StepThrough';
 import { useBatch } from './useBatch';
 
 interface At {
@@ -23,10 +25,9 @@ export function Cuts() {
   const [at, setAt] = useState<At | null>(null);
   const navigate = useNavigate();
   const print = () => void navigate(`/kits/${slug}/print/cuts${all ? '?all' : ''}`);
-  useKeys([{ key: 'p', does: print }]);
-
+  const [cut, setCut] = useState<number | null>(null);
   const batch = useBatch(kit, all);
-  const plan: PlanAnswer | undefined = all ? batch.data : answer?.eachKit;
+  const plan: PlanAnswer | undefined = all ? batch.plan : answer?.eachKit;
   const papers = kit.papers ?? [];
   const sheets = plan?.plan.bySheet ?? [];
   const first = sheets[0];
@@ -41,14 +42,45 @@ export function Cuts() {
   const picture = plan?.pictures.find((p) => p.paper === here?.paper && p.pattern === here.pattern);
   const nameOf = (id: string) => papers.find((p) => p.id === id)?.name ?? id;
   const kits = Math.max(1, kit.kits ?? 1);
+  const cuts = pattern?.cuts.length ?? 0;
+  // Beyond the last cut, the finished sheet with all its numbers is shown.
+  const made = cut === null ? null : Math.min(cut, cuts);
+  const step = (by: number) => cuts > 0 && setCut(Math.max(0, Math.min(cuts, (made ?? (by > 0 ? 0 : cuts)) + by)));
+  const look = (next: At) => {
+    setAt(next);
+    setCut(null);
+  };
+  useKeys([
+    { key: 'p', does: print },
+    { key: 'ArrowRight', does: () => step(1) },
+    { key: 'ArrowLeft', does: () => step(-1) },
+  ]);
 
   const says = (
     <>
       <LeafHead
         aside={
-          <button type="button" className="press-first" title="P" onClick={print} disabled={!sheets.length}>
-            Print the cut sheet
-          </button>
+          <>
+            <a
+              className="press"
+              href={`/api/kits/${slug}/cuts.csv${all ? `?kits=${kits}` : ''}`}
+              download
+              title="Every cut as a table"
+            >
+              CSV
+            </a>
+            <a
+              className="press"
+              href={`/api/kits/${slug}/cuts.svg${all ? `?kits=${kits}` : ''}`}
+              download
+              title="The sheets at true size"
+            >
+              SVG
+            </a>
+            <button type="button" className="press-first" title="P" onClick={print} disabled={!sheets.length}>
+              Print the cut sheet
+            </button>
+          </>
         }
       >
         <h1 className="text-[28px] leading-8">Cuts</h1>
@@ -56,6 +88,25 @@ export function Cuts() {
       <p className="px-6 text-[15px] text-soft">
         {plan ? `${plan.plan.sheetsUsed} sheets, ${plan.plan.cuts} cuts; ${proof(plan.plan)}` : 'Planning…'}
       </p>
+      {all && <Reach kit={kit} />}
+      {batch.stop && (
+        <p role="status" className="flex items-baseline gap-3 px-6 text-[15px] text-soft">
+          <span className="min-w-0 flex-1 truncate">
+            Searching{' '}
+            {Object.entries(batch.progress)
+              .slice(-1)
+              .map(([paper, p]) => `${nameOf(paper)}: ${p.sheets} sheets so far, ${p.lowerBound} at least`)}
+          </span>
+          <button type="button" className="press" onClick={batch.stop}>
+            Stop, keep the best
+          </button>
+        </p>
+      )}
+      {batch.error && (
+        <p role="alert" className="px-6 text-[15px] text-rust">
+          {batch.error.message}
+        </p>
+      )}
       <div className="flex flex-wrap items-baseline gap-x-4 px-6 pt-2 text-[15px]" role="radiogroup" aria-label="How it is cut">
         <label className="flex items-center gap-1.5">
           <input type="radio" name="mode" className="accent-velvet" checked={!all} onChange={() => setAll(false)} />
@@ -101,7 +152,7 @@ export function Cuts() {
                       type="button"
                       aria-pressed={isHere}
                       className={`text-[15px] underline-offset-4 ${isHere ? 'font-semibold text-velvet' : 'text-soft underline decoration-line hover:text-velvet'}`}
-                      onClick={() => setAt({ paper: s.sheet, pattern: i })}
+                      onClick={() => look({ paper: s.sheet, pattern: i })}
                     >
                       sheet {i + 1}
                       {p.times > 1 ? `, ${p.times} times` : ''}
@@ -109,7 +160,9 @@ export function Cuts() {
                   );
                 })}
               </div>
-              {here?.paper === s.sheet && pattern && <CutLines pattern={pattern} lit={lit} onLit={setLit} />}
+              {here?.paper === s.sheet && pattern && (
+                <CutLines pattern={pattern} at={made} lit={lit} onLit={setLit} onAt={(order) => setCut(order)} />
+              )}
             </section>
           );
         })}
@@ -129,7 +182,12 @@ export function Cuts() {
       <div className="flex min-h-0 flex-1 items-center justify-center p-6 pt-2">
         {picture && (
           <ScenePicture
-            scene={picture.picture}
+            scene={
+              made === null || !pattern
+                ? picture.picture
+                : { ...picture.picture, marks: marksAfter(picture.picture.marks, pattern, made) }
+            }
+            over={made === null || !pattern ? [] : partInHand(pattern, made)}
             papers={papers}
             rulers={kit.unit ?? 'in'}
             lit={lit}
@@ -138,6 +196,7 @@ export function Cuts() {
           />
         )}
       </div>
+      {pattern && cuts > 0 && <StepThrough pattern={pattern} at={made ?? cuts} onAt={setCut} />}
     </>
   );
   return <Fold says={says} shows={shows} showing="the sheet" />;

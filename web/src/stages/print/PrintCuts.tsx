@@ -15,7 +15,7 @@ export function PrintCuts() {
   const batch = useBatch(data?.kit, all);
   const failed = error ?? batch.error;
   if (failed) throw failed;
-  const shown = all ? batch.data : data?.answer.eachKit;
+  const shown = all ? batch.plan : data?.answer.eachKit;
   if (!data || !shown) return <p className="p-12 text-soft">Setting the pages…</p>;
   const { kit, answer, slug } = data;
   const { plan, pictures } = shown;

@@ -1,0 +1,58 @@
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Layouts;
+
+namespace VelvetFold.Core.Counting;
+
+/// <summary>How far the sheets of one paper on hand reach when all kits are cut together.</summary>
+/// <param name="Kits">How many kits they give.</param>
+/// <param name="WithOneMore">How many they would give with one more sheet.</param>
+public sealed record PaperReach(string Paper, int OnHand, int Kits, int WithOneMore);
+
+/// <summary>How many kits the stock on hand gives, and what stops it.</summary>
+/// <param name="Kits">The kits of the scarcest paper or part; none where nothing is limited.</param>
+/// <param name="First">The paper or sheet of parts that runs out first.</param>
+/// <param name="WithOneMore">How many kits one more sheet of it would bring it to, the others as they are.</param>
+public sealed record StockReach(int? Kits, string? First, int? WithOneMore, IReadOnlyList<PaperReach> Papers)
+{
+    /// <summary>Finds it for a kit, planning each limited paper for one number of kits and another until the sheets just suffice.</summary>
+    /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
+    public static StockReach Of(Kit kit, CancellationToken cancel = default, PlanMemory? memory = null)
+    {
+        var pieces = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
+        var papers = new List<PaperReach>();
+        foreach (var paper in kit.Papers.Where(p => p.OnHand is not null && pieces.Any(c => c.Paper == p.Id)))
+        {
+            var (onHand, own) = (paper.OnHand!.Value, (IReadOnlyList<CutPiece>)[.. pieces.Where(c => c.Paper == paper.Id)]);
+            var kits = Most(kit, own, onHand, 0, cancel, memory);
+            papers.Add(new(paper.Id, onHand, kits, Most(kit, own, onHand + 1, kits, cancel, memory)));
+        }
+        var parts = PartCounts.Of(kit, 1).Where(p => p.KitsPossible is not null).Select(p => (Id: p.Sheet, Kits: p.KitsPossible!.Value)).ToList();
+        var all = papers.Select(p => (Id: p.Paper, p.Kits)).Concat(parts).OrderBy(p => p.Kits).ToList();
+        if (all.Count == 0) return new(null, null, null, papers);
+        var (first, reach) = all[0];
+        var next = all.Count > 1 ? all[1].Kits : int.MaxValue;
+        return new(reach, first, papers.FirstOrDefault(p => p.Paper == first) is { } scarce ? Math.Min(scarce.WithOneMore, next) : null, papers);
+    }
+
+    // The most kits that so many sheets give: doubled until they do not suffice, then halved in between. More kits never need fewer sheets.
+    private static int Most(Kit kit, IReadOnlyList<CutPiece> pieces, int sheets, int atLeast, CancellationToken cancel, PlanMemory? memory)
+    {
+        bool Suffice(int kits)
+        {
+            var order = CutList.Order(kit, pieces, kits);
+            order = order with { LongestCut = null, Sheets = [.. order.Sheets.Select(s => s with { OnHand = null })] };
+            var unfit = CutPlanner.Unfit(order).Select(p => p.Id).ToHashSet();
+            return CutPlanner.Plan(order with { Pieces = [.. order.Pieces.Where(p => !unfit.Contains(p.Id))] }, cancel, memory: memory).SheetsUsed <= sheets;
+        }
+
+        var (low, high) = (atLeast, Math.Max(1, atLeast + 1));
+        while (high <= KitRules.MostKits && Suffice(high)) (low, high) = (high, high * 2);
+        while (high - low > 1)
+        {
+            var middle = low + (high - low) / 2;
+            if (Suffice(middle)) low = middle;
+            else high = middle;
+        }
+        return low;
+    }
+}

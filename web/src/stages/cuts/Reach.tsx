@@ -1,0 +1,25 @@
+import { useQuery } from '@tanstack/react-query';
+import { api, unwrap, type Kit } from '../../api/client';
+
+/** How many kits the stock on hand gives, what runs out first, and what one more of it would bring. */
+export function Reach({ kit }: { kit: Kit }) {
+  const reach = useQuery({
+    queryKey: ['reach', kit],
+    queryFn: async ({ signal }) => unwrap(await api.POST('/api/compute/reach', { body: { kit }, signal })),
+    placeholderData: (before) => before,
+    gcTime: 5_000,
+  });
+  if (!reach.data || reach.data.kits == null) return null;
+  const { kits, first, withOneMore, papers } = reach.data;
+  const nameOf = (id: string) => kit.papers?.find((p) => p.id === id)?.name ?? kit.parts?.find((p) => p.id === id)?.name ?? id;
+  const paper = papers.find((p) => p.paper === first);
+  return (
+    <p className="px-6 pt-1 text-[15px] text-soft">
+      The stock on hand gives {kits} {kits === 1 ? 'kit' : 'kits'}; {nameOf(first ?? '')} runs out first
+      {paper &&
+        withOneMore != null &&
+        `: with one sheet more than its ${paper.onHand}, ${withOneMore > kits ? `${withOneMore} kits` : 'as many'}`}
+      .
+    </p>
+  );
+}
