@@ -14,7 +14,7 @@ internal static class CutBench
         var times = new List<double>();
         var totals = new Dictionary<string, (int Count, int Sheets, int Bound, int Proved)>();
         // The solvers' native parts are loaded once, before the clock runs.
-        CutPlanner.Plan(new CutOrder([new("S", Square(10))], [new("a", "S", Square(4), 7), new("b", "S", Square(3), 9)]), budgetMs: 200);
+        CutPlanner.Plan(new CutOrder([new("S", Square(10))], [new("a", "S", Square(4), 7), new("b", "S", Square(3), 9)]), new() { BudgetMs = 200 });
         foreach (var file in Directory.GetFiles(Path.Combine(folder, "instances"), "*.json").Order(StringComparer.Ordinal))
         {
             var name = Path.GetFileNameWithoutExtension(file);
@@ -22,7 +22,7 @@ internal static class CutBench
             using var json = JsonDocument.Parse(File.ReadAllText(file));
             var order = Read(json.RootElement);
             var clock = Stopwatch.StartNew();
-            var plan = CutPlanner.Plan(order, budgetMs: budgetMs, clockMs: budgetMs).BySheet[0];
+            var plan = CutPlanner.Plan(order, new() { BudgetMs = budgetMs, ClockMs = budgetMs }).BySheet[0];
             var ms = clock.Elapsed.TotalMilliseconds;
             times.Add(ms);
             var kind = name[..3] == "kit" ? "kit" : "class";

@@ -36,20 +36,12 @@ public sealed record KitAnswer(
 {
     /// <summary>Computes a kit for so many kits.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
-    public static KitAnswer For(Kit kit, int kits, CancellationToken cancel = default, PlanMemory? memory = null) => Computation.Run(kit, kits, new(cancel, memory)).Answer;
+    public static KitAnswer For(Kit kit, int kits, PlanTerms? terms = null) => Computation.Run(kit, kits, terms).Answer;
 
     /// <summary>How so many kits are cut together, patterns shared between them, searched for thoroughly.</summary>
-    /// <param name="told">Told how the search goes.</param>
-    /// <param name="stop">A wish to stop: the best so far is answered.</param>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
-    public static PlanAnswer BatchOf(
-        Kit kit, int kits, CancellationToken cancel = default, PlanMemory? memory = null, Action<PlanProgress>? told = null, CancellationToken stop = default) =>
-        Computation.Pictures(kit, Computation.Plan(kit, Cutting.CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]), kits, new(cancel, memory, ThoroughBudget, told, stop)));
-
-    /// <summary>The work of a thorough search, all papers together, in milliseconds of a usual core.</summary>
-    private const int ThoroughBudget = 4_000;
-
-    private sealed record Search(CancellationToken Cancel, PlanMemory? Memory, int BudgetMs = CutPlanner.QuickBudget, Action<PlanProgress>? Told = null, CancellationToken Stop = default);
+    public static PlanAnswer BatchOf(Kit kit, int kits, PlanTerms? terms = null) => Computation.Pictures(kit, Computation.Plan(
+        kit, Cutting.CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]), kits, (terms ?? new()) with { BudgetMs = PlanTerms.Thorough }));
 
     /// <summary>Computes the pages alone: places, pictures and findings.</summary>
     public static IReadOnlyList<LayoutAnswer> Pages(Kit kit) => [.. kit.Layouts.Select(l => Computation.Layout(kit, Resolver.Resolve(l, kit)))];
@@ -59,10 +51,10 @@ public sealed record KitAnswer(
 
     /// <summary>Computes a kit as one guest will make it, and what differs from the designer's.</summary>
     /// <exception cref="ArgumentException">A change names an opening that is not there.</exception>
-    public static GuestAnswer ForGuest(Kit kit, IReadOnlyList<OpeningChange> changes, CancellationToken cancel = default, PlanMemory? memory = null)
+    public static GuestAnswer ForGuest(Kit kit, IReadOnlyList<OpeningChange> changes, PlanTerms? terms = null)
     {
         var adapted = Adaptation.Apply(kit, changes);
-        var (before, after) = (Computation.Run(kit, 1, new(cancel, memory)), Computation.Run(adapted, 1, new(cancel, memory)));
+        var (before, after) = (Computation.Run(kit, 1, terms), Computation.Run(adapted, 1, terms));
         return new(adapted, after.Answer,
         [
             .. Differences.OfPages(kit, before.Layouts, after.Layouts),
@@ -74,11 +66,11 @@ public sealed record KitAnswer(
 
     private sealed record Computation(IReadOnlyList<ResolvedLayout> Layouts, KitAnswer Answer)
     {
-        public static Computation Run(Kit kit, int kits, Search search)
+        public static Computation Run(Kit kit, int kits, PlanTerms? terms)
         {
             var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
             var pieces = Cutting.CutList.Of(kit, layouts);
-            var (each, batch) = (Plan(kit, pieces, 1, search), kits == 1 ? null : Plan(kit, pieces, kits, search));
+            var (each, batch) = (Plan(kit, pieces, 1, terms), kits == 1 ? null : Plan(kit, pieces, kits, terms));
             var counts = PieceCounts.Of(kit, layouts, pieces, each, batch ?? each, kits);
             return new(layouts, new(
                 [.. layouts.Select(l => Layout(kit, l))],
@@ -88,7 +80,7 @@ public sealed record KitAnswer(
 
         // Pieces that fit no sheet are told by a finding and left out of the plan, so that the rest can still be planned. The plan is for what
         // is needed; what is on hand is compared by the counts.
-        public static CutPlan Plan(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, Search search)
+        public static CutPlan Plan(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, PlanTerms? terms)
         {
             var order = Cutting.CutList.Order(kit, pieces, kits);
             order = order with { Sheets = [.. order.Sheets.Select(s => s with { OnHand = null })] };
@@ -96,7 +88,7 @@ public sealed record KitAnswer(
             order = order with { Pieces = [.. order.Pieces.Where(p => !unfit.Contains(p.Id))] };
             // What the trimmer is too short for is cut with a knife and a long ruler, as a finding says.
             if (CutPlanner.Unfit(order).Count > 0) order = order with { LongestCut = null };
-            return CutPlanner.Plan(order, search.Cancel, search.BudgetMs, memory: search.Memory, told: search.Told, stop: search.Stop);
+            return CutPlanner.Plan(order, terms);
         }
 
         public static PlanAnswer Pictures(Kit kit, CutPlan plan) => new(plan,

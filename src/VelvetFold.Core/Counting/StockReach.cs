@@ -16,15 +16,15 @@ public sealed record StockReach(int? Kits, string? First, int? WithOneMore, IRea
 {
     /// <summary>Finds it for a kit, planning each limited paper for one number of kits and another until the sheets just suffice.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
-    public static StockReach Of(Kit kit, CancellationToken cancel = default, PlanMemory? memory = null)
+    public static StockReach Of(Kit kit, PlanTerms? terms = null)
     {
         var pieces = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
         var papers = new List<PaperReach>();
         foreach (var paper in kit.Papers.Where(p => p.OnHand is not null && pieces.Any(c => c.Paper == p.Id)))
         {
             var (onHand, own) = (paper.OnHand!.Value, (IReadOnlyList<CutPiece>)[.. pieces.Where(c => c.Paper == paper.Id)]);
-            var kits = Most(kit, own, onHand, 0, cancel, memory);
-            papers.Add(new(paper.Id, onHand, kits, Most(kit, own, onHand + 1, kits, cancel, memory)));
+            var kits = Most(kit, own, onHand, 0, terms);
+            papers.Add(new(paper.Id, onHand, kits, Most(kit, own, onHand + 1, kits, terms)));
         }
         var parts = PartCounts.Of(kit, 1).Where(p => p.KitsPossible is not null).Select(p => (Id: p.Sheet, Kits: p.KitsPossible!.Value)).ToList();
         var all = papers.Select(p => (Id: p.Paper, p.Kits)).Concat(parts).OrderBy(p => p.Kits).ToList();
@@ -35,14 +35,14 @@ public sealed record StockReach(int? Kits, string? First, int? WithOneMore, IRea
     }
 
     // The most kits that so many sheets give: doubled until they do not suffice, then halved in between. More kits never need fewer sheets.
-    private static int Most(Kit kit, IReadOnlyList<CutPiece> pieces, int sheets, int atLeast, CancellationToken cancel, PlanMemory? memory)
+    private static int Most(Kit kit, IReadOnlyList<CutPiece> pieces, int sheets, int atLeast, PlanTerms? terms)
     {
         bool Suffice(int kits)
         {
             var order = CutList.Order(kit, pieces, kits);
             order = order with { LongestCut = null, Sheets = [.. order.Sheets.Select(s => s with { OnHand = null })] };
             var unfit = CutPlanner.Unfit(order).Select(p => p.Id).ToHashSet();
-            return CutPlanner.Plan(order with { Pieces = [.. order.Pieces.Where(p => !unfit.Contains(p.Id))] }, cancel, memory: memory).SheetsUsed <= sheets;
+            return CutPlanner.Plan(order with { Pieces = [.. order.Pieces.Where(p => !unfit.Contains(p.Id))] }, terms).SheetsUsed <= sheets;
         }
 
         var (low, high) = (atLeast, Math.Max(1, atLeast + 1));

@@ -11,9 +11,6 @@ namespace VelvetFold.Core.Cutting;
 /// </remarks>
 public static class CutPlanner
 {
-    /// <summary>The work a plan is given unless it is said otherwise: as much as an answer while somebody types allows, in milliseconds of a usual core.</summary>
-    public const int QuickBudget = 12;
-
     /// <summary>The most pieces one order may have.</summary>
     public const int MostPieces = 10_000;
 
@@ -21,25 +18,23 @@ public static class CutPlanner
     public const int MostSheets = 200;
 
     /// <summary>Plans an order.</summary>
-    /// <param name="budgetMs">The work to do at most, all papers together, in milliseconds of a usual core; a paper whose plan is proved leaves its share to the others.</param>
-    /// <param name="clockMs">When the clock ends the search, whatever work is left; none for well after a usual core would be done.</param>
-    /// <param name="told">Told how the search goes: the paper, the fewest sheets so far, and the bound.</param>
-    /// <param name="stop">A wish to stop: the best so far is kept.</param>
     /// <exception cref="ArgumentException">A piece fits no sheet, or names one that is not there; <see cref="Unfit"/> tells beforehand.</exception>
-    public static CutPlan Plan(CutOrder order, CancellationToken cancel = default, int budgetMs = QuickBudget, int? clockMs = null, PlanMemory? memory = null, Action<PlanProgress>? told = null, CancellationToken stop = default)
+    /// <exception cref="OperationCanceledException">The terms' <see cref="PlanTerms.Cancel"/> was asked for.</exception>
+    public static CutPlan Plan(CutOrder order, PlanTerms? terms = null)
     {
+        terms ??= new();
         if (Unfit(order) is [var piece, ..]) throw new ArgumentException($"{piece.Id} does not fit its sheet.", nameof(order));
         var plans = new List<SheetPlan>();
-        var (left, clock, ends) = ((double)budgetMs, Stopwatch.StartNew(), clockMs ?? 8.0 * budgetMs + 200);
+        var (left, clock, ends) = ((double)terms.BudgetMs, Stopwatch.StartNew(), terms.ClockMs ?? 8.0 * terms.BudgetMs + 200);
         var open = order.Sheets.Select(s => (Sheet: s, Pieces: (IReadOnlyList<Demand>)[.. order.Pieces.Where(p => p.Sheet == s.Id && p.Quantity > 0)])).Where(s => s.Pieces.Count > 0).ToList();
         for (var i = 0; i < open.Count; i++)
         {
-            cancel.ThrowIfCancellationRequested();
+            terms.Cancel.ThrowIfCancellationRequested();
             // An equal share of what is left for each paper that is left, and half as much again: most need far less than theirs.
             var share = i == open.Count - 1 ? 1 : Math.Min(1, 1.5 / (open.Count - i));
-            var budget = new WorkBudget(Math.Max(0.5, left * share), Math.Max(1, (ends - clock.Elapsed.TotalMilliseconds) * share), stop);
-            var plan = PlanSheet(open[i].Sheet, open[i].Pieces, order.LongestCut, budget, budgetMs, memory, (sheets, bound) => told?.Invoke(new(open[i].Sheet.Id, sheets, bound)));
-            cancel.ThrowIfCancellationRequested();
+            var budget = new WorkBudget(Math.Max(0.5, left * share), Math.Max(1, (ends - clock.Elapsed.TotalMilliseconds) * share), terms.Stop, terms.Cancel);
+            var plan = PlanSheet(open[i].Sheet, open[i].Pieces, order.LongestCut, budget, terms);
+            terms.Cancel.ThrowIfCancellationRequested();
             var used = budget.Used;
             left -= used;
             plans.Add(plan);
@@ -72,15 +67,15 @@ public static class CutPlanner
     }
 
     private static SheetPlan PlanSheet(
-        StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, int budgetMs, PlanMemory? memory, Action<int, int> told)
+        StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms)
     {
-        if (memory?.Recall(sheet, pieces, longestCut, budgetMs) is { } known) return known;
+        if (terms.Memory?.Recall(sheet, pieces, longestCut, terms.BudgetMs) is { } known) return known;
         var room = Usable(sheet);
         var grid = CutGrid.Of(room.Size, pieces, longestCut);
-        var found = PlanSearch.Run(grid, budget, told);
+        var found = PlanSearch.Run(grid, budget, (sheets, bound) => terms.Told?.Invoke(new(sheet.Id, sheets, bound)));
         IReadOnlyList<CutPattern> patterns = [.. Handed.Of(grid, found.Patterns, room).Select(p => new CutPattern(sheet.Id, p.Times, WithTearStrip(sheet, p.Root)))];
         var plan = Limit(sheet, pieces, found.AtLeast, patterns) with { CutShort = found.CutShort };
-        return memory?.Keep(sheet, pieces, longestCut, budgetMs, plan) ?? plan;
+        return terms.Memory?.Keep(sheet, pieces, longestCut, terms.BudgetMs, plan) ?? plan;
     }
 
     private static CutNode WithTearStrip(StockSheet sheet, CutNode usable)

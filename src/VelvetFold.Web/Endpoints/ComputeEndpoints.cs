@@ -68,20 +68,20 @@ internal static class ComputeEndpoints
     }
 
     private static Task<IResult> KitAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel) =>
-        AnswerAsync(request, (kit, kits) => KitAnswer.For(kit, kits, cancel, memory));
+        AnswerAsync(request, (kit, kits) => KitAnswer.For(kit, kits, new() { Memory = memory, Cancel = cancel }));
 
     // Asked with a name for the search, it tells how it goes, a line of JSON at a time, and can be stopped by that name; the answer is the last line.
     private static async Task<IResult> BatchAsync(HttpRequest request, Guid? search, PlanMemory memory, PlanSearches searches, CancellationToken cancel)
     {
-        if (search is not { } name) return await AnswerAsync(request, (kit, kits) => KitAnswer.BatchOf(kit, kits, cancel, memory));
+        if (search is not { } name) return await AnswerAsync(request, (kit, kits) => KitAnswer.BatchOf(kit, kits, new() { Memory = memory, Cancel = cancel }));
         var reading = await Body.ReadAsync<KitQuestion>(request, "kit.", q => q.Kit);
         if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
         var kits = Math.Clamp(question.Kits ?? question.Kit.Kits, 1, KitRules.MostKits);
-        return searches.Follow(name, question.Kit.Unit, (told, stop) => KitAnswer.BatchOf(question.Kit, kits, cancel, memory, told, stop));
+        return searches.Follow(name, question.Kit.Unit, (told, stop) => KitAnswer.BatchOf(question.Kit, kits, new() { Memory = memory, Told = told, Stop = stop, Cancel = cancel }));
     }
 
     private static Task<IResult> ReachAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel) =>
-        AnswerAsync(request, (kit, _) => StockReach.Of(kit, cancel, memory));
+        AnswerAsync(request, (kit, _) => StockReach.Of(kit, new() { Memory = memory, Cancel = cancel }));
 
     private static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<Kit, int, T> answer)
     {
@@ -125,7 +125,7 @@ internal static class ComputeEndpoints
         var unknown = Adaptation.Unknown(question.Kit, question.Changes);
         if (unknown.Count > 0)
             return Problems.Bad([.. unknown.Select(u => new Fault($"changes[{question.Changes.ToList().IndexOf(u)}]", $"There is no photo opening {u.Layout}-{u.Piece} in this kit."))]);
-        return Body.Json(KitAnswer.ForGuest(question.Kit, question.Changes, cancel, memory), question.Kit.Unit);
+        return Body.Json(KitAnswer.ForGuest(question.Kit, question.Changes, new() { Memory = memory, Cancel = cancel }), question.Kit.Unit);
     }
 
     private static async Task<IResult> LengthAsync(HttpRequest request)

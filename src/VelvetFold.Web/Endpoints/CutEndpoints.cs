@@ -54,7 +54,7 @@ internal static class CutEndpoints
         var unfit = CutPlanner.Unfit(order).ToHashSet();
         if (unfit.Count > 0) return Problems.Bad([.. order.Pieces.Select((p, i) => (p, i)).Where(p => unfit.Contains(p.p)).Select(p => TooLarge(question, p.i))]);
         var budget = question.BudgetMs ?? UsualBudget;
-        var plan = CutPlanner.Plan(order, cancel, budget, clockMs: budget * 9 / 10);
+        var plan = CutPlanner.Plan(order, new() { BudgetMs = budget, ClockMs = budget * 9 / 10, Cancel = cancel });
         return Body.Json(Answer(plan), UnitOf(body));
     }
 

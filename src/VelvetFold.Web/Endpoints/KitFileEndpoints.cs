@@ -26,7 +26,7 @@ internal static class KitFileEndpoints
     {
         if (await shelf.FindAsync(slug, null, cancel) is not { } stored) return Problems.NoKit(slug);
         if (kits is < 1 or > KitRules.MostKits) return Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 1 to {KitRules.MostKits}.");
-        var plan = kits is { } n ? KitAnswer.BatchOf(stored.Kit, n, cancel, memory) : KitAnswer.For(stored.Kit, 1, cancel, memory).EachKit;
+        var plan = kits is { } n ? KitAnswer.BatchOf(stored.Kit, n, new() { Memory = memory, Cancel = cancel }) : KitAnswer.For(stored.Kit, 1, new() { Memory = memory, Cancel = cancel }).EachKit;
         return Results.File(System.Text.Encoding.UTF8.GetBytes(write(stored.Kit, plan.Plan)), type, $"{slug}-cuts.{(type == "text/csv" ? "csv" : "svg")}");
     }
 

@@ -102,5 +102,5 @@ public class CutPlannerTests
 
     [Fact]
     public void Planning_stops_when_asked() =>
-        Assert.Throws<OperationCanceledException>(() => CutPlanner.Plan(Order(("3", "4", 12)), new CancellationToken(canceled: true)));
+        Assert.Throws<OperationCanceledException>(() => CutPlanner.Plan(Order(("3", "4", 12)), new() { Cancel = new CancellationToken(canceled: true) }));
 }

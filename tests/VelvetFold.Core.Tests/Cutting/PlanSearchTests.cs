@@ -135,7 +135,7 @@ public class PlanSearchTests
         // A kit of mixed sizes times 12, made up.
         (string W, string H)[] sizes = [("11 1/2", "11"), ("5", "7"), ("4 1/4", "6 1/4"), ("3 1/4", "4 1/4"), ("11 1/2", "1"), ("9", "1 1/2"), ("2", "7"), ("6", "1/2"), ("3", "2")];
         var order = new CutOrder([new("S", S("12", "12"))], [.. sizes.Select((s, i) => new Demand($"P{i}", "S", S(s.W, s.H), 12, i % 3 == 0 ? Turn.None : Turn.Free))]);
-        var (quick, thorough) = (CutPlanner.Plan(order), CutPlanner.Plan(order, budgetMs: 1_500, clockMs: 20_000));
+        var (quick, thorough) = (CutPlanner.Plan(order), CutPlanner.Plan(order, new() { BudgetMs = 1_500, ClockMs = 20_000 }));
         Assert.True(thorough.SheetsUsed <= quick.SheetsUsed);
         Assert.True(thorough.Proved);
     }
@@ -157,7 +157,7 @@ public class PlanSearchTests
         using var stop = new CancellationTokenSource();
         stop.Cancel();
         var order = new CutOrder([new("S", S("12", "12"))], [new("P", "S", S("5", "7"), 40), new("Q", "S", S("3", "4"), 33)]);
-        var plan = CutPlanner.Plan(order, budgetMs: 60_000, stop: stop.Token).BySheet[0];
+        var plan = CutPlanner.Plan(order, new() { BudgetMs = 60_000, Stop = stop.Token }).BySheet[0];
         Assert.Equal(73, plan.Patterns.Sum(p => p.Times * p.Placements.Count));
         Assert.True(plan.LowerBound <= plan.SheetsUsed);
     }
@@ -167,10 +167,10 @@ public class PlanSearchTests
     {
         var memory = new PlanMemory();
         var order = new CutOrder([new("S", S("12", "12"))], [new("P", "S", S("5", "7"), 9), new("Q", "S", S("3", "4"), 7), new("R", "S", S("6 1/2", "2"), 8)]);
-        var first = CutPlanner.Plan(order, memory: memory).BySheet[0];
-        Assert.Same(first, CutPlanner.Plan(order, memory: memory).BySheet[0]);
-        var longer = CutPlanner.Plan(order, budgetMs: 300, memory: memory).BySheet[0];
-        Assert.Same(longer, CutPlanner.Plan(order, memory: memory).BySheet[0]);
+        var first = CutPlanner.Plan(order, new() { Memory = memory }).BySheet[0];
+        Assert.Same(first, CutPlanner.Plan(order, new() { Memory = memory }).BySheet[0]);
+        var longer = CutPlanner.Plan(order, new() { BudgetMs = 300, Memory = memory }).BySheet[0];
+        Assert.Same(longer, CutPlanner.Plan(order, new() { Memory = memory }).BySheet[0]);
         Assert.True(longer.SheetsUsed <= first.SheetsUsed);
     }
 }

@@ -70,7 +70,8 @@ public class MeasuredFromTests
         var kit = Kit(Layout(LayoutKind.Single, Piece("S1", "11", "1", Left("0"), Top("2")) with { Joins = [L("3"), L("7 1/2")] },
             Piece("Y1", "8", "1/8", Left("0"), Top("5"), kind: PieceKind.Tie, paper: null) with { Part = new() { Sheet = "twine", More = L("6") } },
             Piece("D1", "1", "1", Left("0"), Top("7"), kind: PieceKind.Sticker, paper: null) with { Part = new() { Sheet = "weather", Part = "small kite" } }))
-            with { Parts = [new() { Id = "twine", Name = "Twine" }, new() { Id = "weather", Name = "Weather stickers" }] };
+            with
+        { Parts = [new() { Id = "twine", Name = "Twine" }, new() { Id = "weather", Name = "Weather stickers" }] };
         var text = MeasureLines.Write(kit, kit.Layouts[0]);
         Assert.Contains("joined at 3 and 7 1/2", text, StringComparison.Ordinal);
         Assert.Contains("part \"twine\" with 6 more", text, StringComparison.Ordinal);

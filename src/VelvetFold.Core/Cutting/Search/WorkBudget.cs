@@ -16,13 +16,15 @@ internal sealed class WorkBudget
     private readonly double _milliseconds;
     private readonly double _work;
     private readonly CancellationToken _stop;
+    private readonly CancellationToken _cancel;
     private long _spent;
 
     /// <param name="milliseconds">The work, in milliseconds of a usual core.</param>
     /// <param name="clock">When the clock ends it, in milliseconds.</param>
     /// <param name="stop">A wish to stop: the best so far is kept.</param>
-    public WorkBudget(double milliseconds, double clock, CancellationToken stop = default) =>
-        (_work, _steps, _milliseconds, _stop) = (milliseconds, (long)(milliseconds * StepsPerMillisecond), clock, stop);
+    /// <param name="cancel">Nobody waits any more: the search ends at once, and what it found is not looked at.</param>
+    public WorkBudget(double milliseconds, double clock, CancellationToken stop = default, CancellationToken cancel = default) =>
+        (_work, _steps, _milliseconds, _stop, _cancel) = (milliseconds, (long)(milliseconds * StepsPerMillisecond), clock, stop, cancel);
 
     /// <summary>Whether the clock or a wish to stop, not the counted work, ended it: another run may then find another plan.</summary>
     public bool WasCutShort { get; private set; }
@@ -32,7 +34,7 @@ internal sealed class WorkBudget
     /// <summary>A part of what is left, for work beside this one; it ends with the same clock and wish to stop.</summary>
     public WorkBudget Part(double share) => new(this, (long)(Math.Max(0, _steps - _spent) * share));
 
-    private WorkBudget(WorkBudget whole, long steps) => (_clock, _milliseconds, _work, _stop, _steps) = (whole._clock, whole._milliseconds, whole._work, whole._stop, steps);
+    private WorkBudget(WorkBudget whole, long steps) => (_clock, _milliseconds, _work, _stop, _cancel, _steps) = (whole._clock, whole._milliseconds, whole._work, whole._stop, whole._cancel, steps);
 
     /// <summary>Takes over what work beside this one has spent, the longest of it, and whether it was cut short.</summary>
     public void Join(IEnumerable<WorkBudget> parts)
@@ -58,7 +60,7 @@ internal sealed class WorkBudget
         get
         {
             if (_spent >= _steps) return true;
-            if (!_stop.IsCancellationRequested && _clock.ElapsedMilliseconds < _milliseconds) return false;
+            if (!_stop.IsCancellationRequested && !_cancel.IsCancellationRequested && _clock.ElapsedMilliseconds < _milliseconds) return false;
             WasCutShort = true;
             return true;
         }
