@@ -33,6 +33,27 @@ internal static class PageArithmetic
                 new($"Move it to the {edge.Word()} edge", placed.Piece.With(axis, new FromEdge(edge, Length.Zero))));
     }
 
+    /// <summary>A piece that lies on a trimmed base and runs a little past its edge; what is meant to reach over it hangs or leans on the page.</summary>
+    public static IEnumerable<Finding> PastTheBase(Kit kit, ResolvedLayout layout)
+    {
+        var reading = kit.Reading();
+        for (var i = 0; i < layout.Pieces.Count; i++)
+        {
+            var under = layout.Pieces[i];
+            if (under.Piece.Kind != PieceKind.Base || under.Box.Size == layout.Layout.Page) continue;
+            foreach (var placed in layout.Pieces.Skip(i + 1).Where(p => p.Box.Overlaps(under.Box) && !p.Box.Contains(under.Box)))
+                foreach (var axis in Axes)
+                {
+                    if (placed.Piece.Rule(axis) is not (FromEdge { Of: not null } or Beside or Centred { In: not null })) continue;
+                    var (piece, ground) = (placed.Box.Along(axis), under.Box.Along(axis));
+                    var over = Length.Max(ground.Start - piece.Start, piece.End - ground.End);
+                    if (!over.IsPositive) continue;
+                    yield return new("past-the-base", Gravity.Note, layout.Layout.Id, [placed.Id, under.Id],
+                        $"{placed.Label} runs {reading.Format(over)} past the trimmed edge of {under.Label}. Make it smaller, or measure it from the page if it is meant to.");
+                }
+        }
+    }
+
     /// <summary>The corners of a tilted piece reach farther than its box; what matters is where they end, to the next tick outside.</summary>
     public static IEnumerable<Finding> TiltedOffThePage(Kit kit, ResolvedLayout layout)
     {

@@ -8,6 +8,7 @@ public static class PageCheck
     private static readonly Func<Kit, ResolvedLayout, IEnumerable<Finding>>[] Rules =
     [
         PageArithmetic.OffThePage,
+        PageArithmetic.PastTheBase,
         PageArithmetic.TiltedOffThePage,
         PageArithmetic.LargerThanItsGround,
         Layers.WhollyHidden,

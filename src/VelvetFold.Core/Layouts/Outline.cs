@@ -55,6 +55,23 @@ public sealed record Outline
     }
 
     /// <summary>
+    /// The area of a piece of that size within this outline, in square inches: of a circle or an oval pi/4 of its box, of a hexagon three quarters, of a template
+    /// what its points enclose.
+    /// </summary>
+    public static double SquareInches(Outline? outline, Size size)
+    {
+        const double squareTicks = (double)Length.TicksPerInch * Length.TicksPerInch;
+        var box = (double)size.Area / squareTicks;
+        return outline?.Kind switch
+        {
+            OutlineKind.Circle or OutlineKind.Oval => box * Math.PI / 4,
+            OutlineKind.Hexagon => box * 3 / 4,
+            OutlineKind.Template when outline.Points.Count >= 3 => (double)TwiceArea(outline.Points) / 2 / squareTicks,
+            _ => box,
+        };
+    }
+
+    /// <summary>
     /// The height of a regular hexagon of so many ticks from flat to flat, points up and down: width x 2/sqrt(3), to the nearest tick.
     /// </summary>
     public static Length HexagonHeight(Length width) => new((long)Math.Round(width.Ticks * (2 / Math.Sqrt(3))));

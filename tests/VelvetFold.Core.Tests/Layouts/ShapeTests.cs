@@ -36,6 +36,30 @@ public class ShapeTests
         Assert.Equal(Math.Sqrt(3) / 2 * width.ToInches() * width.ToInches(), (double)Outline.TwiceArea(corners) / 2 / Length.TicksPerInch / Length.TicksPerInch, 1e-4);
     }
 
+    // An oval drawn by NetTopologySuite from 400 points, and the hexagon's corners, against pi/4 and 3/4 of the box.
+    [Fact]
+    public void Areas_of_ovals_and_hexagons_are_those_of_a_geometry_library() => Gen.Select(Gen.Int[1, 160], Gen.Int[1, 160]).Sample((w, h) =>
+    {
+        var size = new Size(Length.Sixteenth * w, Length.Sixteenth * h);
+        var (width, height) = (size.Width.ToInches(), size.Height.ToInches());
+        var factory = new NetTopologySuite.Utilities.GeometricShapeFactory { NumPoints = 400, Width = width, Height = height, Base = new(0, 0) };
+        var oval = factory.CreateEllipse().Area;
+        Assert.Equal(oval, Outline.SquareInches(new() { Kind = OutlineKind.Oval }, size), oval * 1e-3);
+        Coordinate[] corners = [new(width / 2, 0), new(width, height / 4), new(width, height * 3 / 4), new(width / 2, height), new(0, height * 3 / 4), new(0, height / 4), new(width / 2, 0)];
+        Assert.Equal(new Polygon(new LinearRing(corners)).Area, Outline.SquareInches(new() { Kind = OutlineKind.Hexagon }, size), 1e-9 * width * height);
+        Assert.Equal(width * height, Outline.SquareInches(null, size), 1e-9);
+    });
+
+    [Fact]
+    public void A_piece_past_the_edge_of_a_trimmed_base_is_told()
+    {
+        var trimmed = Piece("B1", "11 1/2", "11 1/2", new Centred(), new Centred(), kind: PieceKind.Base);
+        IReadOnlyList<Finding> Of(Piece piece) => KitAnswer.Pages(Kit(Layout(LayoutKind.Single, trimmed, piece)))[0].Findings;
+        Assert.Contains(Of(Piece("S1", "11", "1", Left("1", "B1"), Top("2"))), f => f.Code == "past-the-base" && f.Says.Contains("½ past the trimmed edge of L1-B1", StringComparison.Ordinal));
+        Assert.DoesNotContain(Of(Piece("S1", "10", "1", Left("1", "B1"), Top("2"))), f => f.Code == "past-the-base");
+        Assert.DoesNotContain(Of(Piece("S1", "12", "1", Left("0"), Top("2"))), f => f.Code == "past-the-base");
+    }
+
     [Fact]
     public void The_largest_covered_rectangle_is_covered_and_none_is_larger() => Gen.Select(BoxTests.SmallBox, BoxTests.SmallBox.Array[1, 4]).Sample((box, covers) =>
     {
