@@ -32,9 +32,9 @@ public static class CutSheetFiles
         foreach (var (paper, number, pattern) in Sheets(kit, plan))
         {
             // A sheet that is laid down whole has a row of its own, without a cut.
-            if (pattern.Cuts.Count == 0) Row(paper, number, pattern.Times, null, "the whole sheet", "", "", "", pattern.Placements[0].Piece);
+            if (pattern.Cuts.Count == 0) Row(paper, pattern.From ?? (object)number, pattern.Times, null, "the whole sheet", "", "", "", pattern.Placements[0].Piece);
             foreach (var cut in pattern.Cuts)
-                Row(paper, number, pattern.Times, cut.Order, cut.Part, cut.Fence.Word(), LengthPattern.Exact(kit.Unit).Format(cut.Setting), cut.Gives[0], cut.Gives[1]);
+                Row(paper, pattern.From ?? (object)number, pattern.Times, cut.Order, cut.Part, cut.Fence.Word(), LengthPattern.Exact(kit.Unit).Format(cut.Setting), cut.Gives[0], cut.Gives[1]);
         }
         return text.ToString();
 
@@ -56,7 +56,7 @@ public static class CutSheetFiles
         var (top, width, layers) = (Length.Zero, Length.Zero, new List<XElement>());
         foreach (var (paper, number, pattern) in Sheets(kit, plan))
         {
-            var size = kit.Papers.First(p => p.Id == pattern.Sheet).Size;
+            var size = pattern.Root.Box.Size;
             layers.Add(Layer(paper, number, pattern, size, top));
             top += size.Height + Gap;
             width = Length.Max(width, size.Width);

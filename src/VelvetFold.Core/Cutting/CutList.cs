@@ -19,9 +19,20 @@ public static class CutList
 
     /// <summary>The order to the planner for so many kits.</summary>
     public static CutOrder Order(Kit kit, IReadOnlyList<CutPiece> pieces, int kits) => new(
-        [.. kit.Papers.Select(p => new StockSheet(p.Id, p.Size, p.OnHand) { TearStrip = p.TearStrip })],
+        [.. kit.Papers.Select(p => new StockSheet(p.Id, p.Size, p.OnHand) { TearStrip = p.TearStrip, Extras = [.. Extras(kit, p, kits)] })],
         [.. pieces.Select(p => new Demand(p.Label, p.Paper, p.Size, kits, p.Turn, p.Face))],
         kit.LongestCut);
+
+    // Offcuts on hand, and the insides of the pieces that are gutted: one of each for every kit.
+    private static IEnumerable<ExtraPaper> Extras(Kit kit, Paper paper, int kits)
+    {
+        foreach (var (offcut, i) in paper.Offcuts.Select((offcut, i) => (offcut, i)))
+            yield return new($"offcut on hand {(i + 1).ToString(System.Globalization.CultureInfo.InvariantCulture)}, {kit.Reading().Format(offcut.Size)}", offcut.Size, offcut.Count);
+        foreach (var layout in kit.Layouts)
+            foreach (var piece in layout.Pieces)
+                if (piece is { IsCut: true, Gut: { } border, Joins.Count: 0, Shape: null } && piece.Side != PageSide.Both && piece.Paper == paper.Id && piece.CutSize.Grown(-border) is { } inside)
+                    yield return new($"inside of {layout.Label(piece)}", piece.PrintTurned ? inside.Turned : inside, kits);
+    }
 
     private static IEnumerable<CutPiece> PiecesOf(Kit kit, Layout layout, PlacedPiece placed)
     {

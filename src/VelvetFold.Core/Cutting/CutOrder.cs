@@ -20,7 +20,13 @@ public sealed record StockSheet(string Id, Size Size, int? OnHand = null)
 {
     /// <summary>The tear strip, cut off first.</summary>
     public TearStrip? TearStrip { get; init; }
+
+    /// <summary>Paper of the same kind that is there anyway: offcuts on hand, and the insides of pieces that are gutted.</summary>
+    public IReadOnlyList<ExtraPaper> Extras { get; init; } = [];
 }
+
+/// <summary>Rectangles of paper that need no new sheet, none larger than one: what they are called, and how many there are.</summary>
+public sealed record ExtraPaper(string Name, Size Size, int Count);
 
 /// <summary>So many pieces of one size out of one kind of sheet.</summary>
 public sealed record Demand(string Id, string Sheet, Size Size, int Quantity, Turn Turn = Turn.Free, SheetFace Face = SheetFace.A);

@@ -12,7 +12,7 @@ public static class CutPicture
     public static Scene Draw(Kit kit, Paper paper, CutPattern pattern)
     {
         var reading = kit.Reading();
-        var marks = new List<Mark> { new BoxMark(Role.Sheet, null, new(Length.Zero, Length.Zero, paper.Size)) };
+        var marks = new List<Mark> { new BoxMark(Role.Sheet, null, pattern.Root.Box) };
         foreach (var node in pattern.Root.All())
         {
             switch (node)
@@ -28,7 +28,7 @@ public static class CutPicture
         }
         foreach (var offcut in pattern.Offcuts) marks.Add(new TextMark(Role.Offcut, null, offcut.Box, $"{offcut.Name} {reading.Format(offcut.Box.Size)}"));
         marks.AddRange(pattern.Cuts.Select(LineOf));
-        return new(paper.Size, Says(reading, paper, pattern), marks);
+        return new(pattern.Root.Box.Size, Says(reading, paper, pattern), marks);
     }
 
     /// <summary>The line a cut makes.</summary>
@@ -48,6 +48,6 @@ public static class CutPicture
     private static string Says(LengthPattern reading, Paper paper, CutPattern pattern)
     {
         var pieces = pattern.Placements.Select(p => $"{p.Piece} {reading.Format(p.Box.Size)} at {reading.Format(p.Box.X)} from the left, {reading.Format(p.Box.Y)} from the top");
-        return $"A sheet of {paper.Name}, {reading.Format(paper.Size)}: {string.Join("; ", pieces)}.";
+        return $"{(pattern.From is { } from ? $"{from} of" : "A sheet of")} {paper.Name}, {reading.Format(pattern.Root.Box.Size)}: {string.Join("; ", pieces)}.";
     }
 }

@@ -35,6 +35,9 @@ public sealed record CutPattern(string Sheet, int Times, [property: JsonIgnore] 
     private readonly Lazy<IReadOnlyList<TrimmerCut>> _cuts = new(() => TrimmerProgramme.Of(Root));
     private readonly Lazy<IReadOnlyList<NamedBox>> _offcuts = new(() => TrimmerProgramme.Offcuts(Root));
 
+    /// <summary>The paper that is there anyway and is cut instead of a sheet; none for a sheet.</summary>
+    public string? From { get; init; }
+
     /// <summary>The pieces, in the order they come off.</summary>
     public IReadOnlyList<Placement> Placements => _placements.Value;
 

@@ -66,16 +66,61 @@ public static class CutPlanner
         return (right && room.Height <= longest && (!below || piece.Width <= longest)) || (below && room.Width <= longest && (!right || piece.Height <= longest));
     }
 
-    private static SheetPlan PlanSheet(
-        StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms)
+    private static SheetPlan PlanSheet(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms)
     {
         if (terms.Memory?.Recall(sheet, pieces, longestCut, terms.BudgetMs) is { } known) return known;
+        var plan = FromSheets(sheet, pieces, longestCut, budget, terms);
+        if (sheet.Extras.Count > 0 && FromExtras(sheet, pieces, longestCut, budget, terms, plan) is { } saving) plan = saving;
+        return terms.Memory?.Keep(sheet, pieces, longestCut, terms.BudgetMs, plan) ?? plan;
+    }
+
+    private static SheetPlan FromSheets(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms)
+    {
+        if (pieces.Count == 0) return new(sheet.Id, 0, 0, [], []);
         var room = Usable(sheet);
         var grid = CutGrid.Of(room.Size, pieces, longestCut);
         var found = PlanSearch.Run(grid, budget, (sheets, bound) => terms.Told?.Invoke(new(sheet.Id, sheets, bound)));
         IReadOnlyList<CutPattern> patterns = [.. Handed.Of(grid, found.Patterns, room).Select(p => new CutPattern(sheet.Id, p.Times, WithTearStrip(sheet, p.Root)))];
-        var plan = Limit(sheet, pieces, found.AtLeast, patterns) with { CutShort = found.CutShort };
-        return terms.Memory?.Keep(sheet, pieces, longestCut, terms.BudgetMs, plan) ?? plan;
+        return Limit(sheet, pieces, found.AtLeast, patterns) with { CutShort = found.CutShort };
+    }
+
+    // What is there anyway is filled first, the largest of it and the largest pieces first, and the sheets planned for the rest; null where that saves no sheet.
+    private static SheetPlan? FromExtras(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms, SheetPlan without)
+    {
+        var (cut, left) = (new List<CutPattern>(), pieces);
+        foreach (var extra in sheet.Extras.OrderByDescending(e => e.Size.Area).ThenBy(e => e.Name, StringComparer.Ordinal))
+        {
+            for (var count = extra.Count; count > 0 && FillExtra(sheet, extra, left, longestCut) is { } filled;)
+            {
+                var pattern = filled with { Times = Math.Min(count, filled.Times) };
+                count -= pattern.Times;
+                cut.Add(pattern);
+                var taken = pattern.Placements.CountBy(p => p.Piece).ToDictionary();
+                left = [.. left.Select(d => d with { Quantity = d.Quantity - pattern.Times * taken.GetValueOrDefault(d.Id) }).Where(d => d.Quantity > 0)];
+            }
+        }
+        if (cut.Count == 0) return null;
+        var rest = FromSheets(sheet, left, longestCut, budget, terms);
+        if (rest.SheetsUsed + rest.Shortfall.Sum(s => s.Missing) >= without.SheetsUsed + without.Shortfall.Sum(s => s.Missing)) return null;
+        // None of it is larger than a sheet, so that each can stand for one sheet at most.
+        var bound = Math.Max(0, without.LowerBound - sheet.Extras.Sum(e => e.Count));
+        return rest with { Patterns = [.. rest.Patterns, .. cut], LowerBound = Math.Min(bound, rest.SheetsUsed) };
+    }
+
+    // Of some tries the one that uses most of it, so often as the demand allows; null where nothing fits.
+    private static CutPattern? FillExtra(StockSheet sheet, ExtraPaper extra, IReadOnlyList<Demand> left, Length? longestCut)
+    {
+        IReadOnlyList<Demand> fitting = [.. left.Where(d => Fits(d, extra.Size, longestCut))];
+        if (fitting.Count == 0) return null;
+        var grid = CutGrid.Of(extra.Size, fitting, longestCut);
+        var packer = new SheetPacker(grid, new WorkBudget(1_000, 1_000), seed: 0);
+        var all = packer.All();
+        var best = Enumerable.Range(0, 24).Select(_ => packer.PackOne([.. all])).MaxBy(p => p.Used)!;
+        var counts = new int[grid.Pieces.Count];
+        best.Root.Count(counts);
+        var times = Enumerable.Range(0, counts.Length).Where(k => counts[k] > 0).Min(k => grid.Pieces[k].Wanted / counts[k]);
+        var (root, often) = Handed.Of(grid, [(new GridPattern(best.Root, counts), times)], new(Length.Zero, Length.Zero, extra.Size))[0];
+        return new CutPattern(sheet.Id, often, root) { From = extra.Name };
     }
 
     private static CutNode WithTearStrip(StockSheet sheet, CutNode usable)

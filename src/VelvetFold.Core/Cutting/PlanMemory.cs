@@ -32,6 +32,7 @@ public sealed class PlanMemory
     {
         var key = new StringBuilder();
         key.Append(CultureInfo.InvariantCulture, $"{sheet.Id}|{sheet.Size.Width.Ticks}x{sheet.Size.Height.Ticks}|{sheet.OnHand}|{sheet.TearStrip?.Edge}{sheet.TearStrip?.Width.Ticks}|{longestCut?.Ticks}");
+        foreach (var extra in sheet.Extras) key.Append(CultureInfo.InvariantCulture, $"|+{extra.Name}:{extra.Size.Width.Ticks}x{extra.Size.Height.Ticks}*{extra.Count}");
         foreach (var p in pieces) key.Append(CultureInfo.InvariantCulture, $"|{p.Id}:{p.Size.Width.Ticks}x{p.Size.Height.Ticks}*{p.Quantity}{p.Turn}{p.Face}");
         return key.ToString();
     }

@@ -38,12 +38,14 @@ public sealed class Guide
         Add(GuideHalf.Cutting, StepKind.Caution, _words.Say("caution.blades"), []);
         foreach (var sheet in _plan.BySheet) WriteSheets(sheet);
         foreach (var placed in _layouts.SelectMany(l => l.Pieces)) WriteGutting(placed);
+        // The insides are there once they are cut out.
+        foreach (var sheet in _plan.BySheet) WriteExtras(sheet);
     }
 
     private void WriteSheets(SheetPlan sheet)
     {
         var number = 0;
-        foreach (var (pattern, index) in sheet.Patterns.Select((p, i) => (p, i)))
+        foreach (var (pattern, index) in sheet.Patterns.Select((p, i) => (p, i)).Where(p => p.p.From is null))
         {
             for (var time = 0; time < pattern.Times; time++)
             {
@@ -55,6 +57,16 @@ public sealed class Guide
         var offcuts = sheet.Patterns.SelectMany(p => p.Offcuts.Where(o => o.Name != "scrap").Select(o => _reading.Format(o.Box.Size))).ToList();
         if (offcuts.Count > 0)
             Add(GuideHalf.Cutting, StepKind.Keep, _words.Say("keep.offcuts", ("paper", PaperName(sheet.Sheet)), ("offcuts", string.Join(", ", offcuts))), [], paper: sheet.Sheet);
+    }
+
+    private void WriteExtras(SheetPlan sheet)
+    {
+        foreach (var (pattern, index) in sheet.Patterns.Select((p, i) => (p, i)).Where(p => p.p.From is not null))
+        {
+            var text = _words.Say(pattern.Cuts.Count == 0 ? "cut.extra.whole" : "cut.extra", ("from", pattern.From!), ("paper", PaperName(sheet.Sheet)), ("piece", pattern.Placements[0].Piece));
+            for (var time = 0; time < pattern.Times; time++)
+                _steps.Add(new(_steps.Count + 1, GuideHalf.Cutting, StepKind.Cut, text, [.. CutLines(pattern)], [.. pattern.Placements.Select(p => p.Piece)], Paper: sheet.Sheet, Pattern: index));
+        }
     }
 
     // Plunge cuts from mark to mark leave a frame and a middle to use elsewhere.

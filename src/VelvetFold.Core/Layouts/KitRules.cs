@@ -46,6 +46,13 @@ public static partial class KitRules
         ColourFault(faults, paper.FaceB?.Colour, $"{at}.faceB.colour");
         ColourFault(faults, paper.FaceB?.Ink, $"{at}.faceB.ink");
         if (paper.OnHand is < 0 or > 100_000) faults.Add(new($"{at}.onHand", $"{paper.OnHand} sheets cannot be on hand; the number is from 0 to 100000."));
+        foreach (var (offcut, i) in paper.Offcuts.Select((offcut, i) => (offcut, i)))
+        {
+            SizeFault(faults, offcut.Size, $"{at}.offcuts[{i}].size");
+            if (!offcut.Size.FitsIn(paper.Size)) faults.Add(new($"{at}.offcuts[{i}].size", $"An offcut of {offcut.Size} is larger than a sheet of {paper.Name}, {paper.Size}."));
+            if (offcut.Count is < 1 or > 1_000) faults.Add(new($"{at}.offcuts[{i}].count", $"{offcut.Count} offcuts cannot be on hand; the number is from 1 to 1000."));
+        }
+        if (paper.Offcuts.Count > 100) faults.Add(new($"{at}.offcuts", $"{paper.Name} has {paper.Offcuts.Count} sizes of offcuts; up to 100 can be."));
         if (paper.TearStrip is { } strip && (!strip.Width.IsPositive || strip.Width >= paper.Size.Along(strip.Edge.Axis())))
             faults.Add(new($"{at}.tearStrip.width", $"A tear strip of {strip.Width} does not fit a sheet of {paper.Size}."));
     }

@@ -62,6 +62,15 @@ public sealed record TearStrip
     public required Length Width { get; init; }
 }
 
+/// <summary>Rectangles of one size left over from earlier cutting; their height runs as the sheet's did.</summary>
+public sealed record OffcutOnHand
+{
+    public required Size Size { get; init; }
+
+    /// <summary>How many there are, 1 or more.</summary>
+    public int Count { get; init; } = 1;
+}
+
 /// <summary>A paper that sheets are bought of.</summary>
 public sealed record Paper
 {
@@ -85,6 +94,9 @@ public sealed record Paper
 
     /// <summary>Whether its sheets are bases printed for a page already, which need no piecing and are not cut up.</summary>
     public bool Preprinted { get; init; }
+
+    /// <summary>Offcuts on hand, used before a new sheet where that saves one.</summary>
+    public IReadOnlyList<OffcutOnHand> Offcuts { get; init; } = [];
 
     /// <summary>How thick a sheet is.</summary>
     public Length? Thickness { get; init; }

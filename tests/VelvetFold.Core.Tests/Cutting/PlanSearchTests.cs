@@ -129,6 +129,17 @@ public class PlanSearchTests
         Assert.Equal(1, settings.Zip(settings.Skip(1), (a, b) => a == b ? 0 : 1).Sum());
     }
 
+    // A 10 x 6 fits an 8 1/2 x 11 only turned.
+    [Fact]
+    public void A_piece_that_fits_its_sheet_only_turned_is_turned()
+    {
+        var sheet = new StockSheet("S", S("8 1/2", "11"));
+        var plan = CutPlanner.Plan(new([sheet], [new("P", "S", S("10", "6"), 3), new("Q", "S", S("2", "2"), 5)])).BySheet[0];
+        Assert.Equal((3, true), (plan.SheetsUsed, plan.Proved));
+        Assert.All(plan.Patterns.SelectMany(p => p.Placements).Where(p => p.Piece == "P"), p => Assert.Equal((true, S("6", "10")), (p.Turned, p.Box.Size)));
+        Assert.Single(CutPlanner.Unfit(new([sheet], [new("P", "S", S("10", "6"), 1, Turn.None)])));
+    }
+
     [Fact]
     public void A_thorough_search_proves_what_a_quick_one_leaves_open()
     {

@@ -1812,6 +1812,8 @@ export interface components {
             sheet: string;
             /** Format: int32 */
             times: number;
+            /** @description The paper that is there anyway and is cut instead of a sheet; none for a sheet. */
+            from?: null | string;
             /** @description The pieces, in the order they come off. */
             placements: components["schemas"]["Placement"][];
             /** @description The cuts, in the order they are made. */
@@ -2279,6 +2281,15 @@ export interface components {
             name: string;
             size: components["schemas"]["Size"];
         };
+        /** @description Rectangles of one size left over from earlier cutting; their height runs as the sheet's did. */
+        OffcutOnHand: {
+            size: components["schemas"]["Size"];
+            /**
+             * Format: int32
+             * @description How many there are, 1 or more.
+             */
+            count?: number;
+        };
         /** @description One change to one opening. */
         OpeningChange: {
             layout: string;
@@ -2351,6 +2362,8 @@ export interface components {
             onHand?: null | number;
             /** @description Whether its sheets are bases printed for a page already, which need no piecing and are not cut up. */
             preprinted?: boolean;
+            /** @description Offcuts on hand, used before a new sheet where that saves one. */
+            offcuts?: components["schemas"]["OffcutOnHand"][];
             thickness?: null | components["schemas"]["Length"];
         };
         /** @description How far the sheets of one paper on hand reach when all kits are cut together. */

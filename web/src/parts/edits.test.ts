@@ -1,6 +1,17 @@
 import { expect, test } from 'vitest';
 import type { Kit, Piece } from '../api/client';
-import { cutFrom, freeLabel, freePaperId, leaningOn, withLayer, withoutPiece, withPiece } from './edits';
+import {
+  cutFrom,
+  freeLabel,
+  freePaperId,
+  freePartSheetId,
+  leaningOn,
+  mended,
+  usedFrom,
+  withLayer,
+  withoutPiece,
+  withPiece,
+} from './edits';
 
 const piece = (id: string, on?: string): Piece => ({
   id,
@@ -56,4 +67,24 @@ test('what leans and what is cut is known before anything is removed', () => {
   if (!layout) throw new Error('no layout');
   expect(leaningOn(layout, 'B1')).toEqual(['B2']);
   expect(cutFrom(kit, 'slate')).toEqual(['L1-B1', 'L1-B2', 'L1-B3']);
+});
+
+test('a sheet of parts gets a name of its own and says what comes off it', () => {
+  const sticker: Piece = { ...piece('D1'), kind: 'sticker', paper: undefined, part: { sheet: 'weather', part: 'sun' } };
+  const withParts: Kit = {
+    ...kit,
+    parts: [{ id: 'weather', name: 'Weather' }],
+    layouts: kit.layouts?.map((l) => ({ ...l, pieces: [...(l.pieces ?? []), sticker] })),
+  };
+  expect(freePartSheetId(withParts, 'Weather')).toBe('weather-2');
+  expect(freePartSheetId(withParts)).toBe('parts');
+  expect(usedFrom(withParts, 'weather')).toEqual(['L1-D1']);
+});
+
+test('a mend changes its piece, and lays it behind another where its layer was the matter', () => {
+  const shorter = { ...piece('B3'), size: { width: '1 in', height: '1 in' } };
+  const laid = mended(kit, 'L1', { says: 'Lay it behind B1', piece: shorter, behind: 'B1' });
+  expect(ids(laid)).toEqual(['B3', 'B1', 'B2']);
+  expect(laid.layouts?.[0]?.pieces?.[0]?.size.width).toBe('1 in');
+  expect(ids(mended(kit, 'L1', { says: 'Shorten it', piece: shorter, behind: null }))).toEqual(['B1', 'B2', 'B3']);
 });

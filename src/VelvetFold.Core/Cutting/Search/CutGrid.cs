@@ -50,9 +50,8 @@ internal sealed class CutGrid
         };
     }
 
-    // Turning a square changes nothing, and a piece that fits one way only is not worth asking twice.
-    private static bool MayTurn(Demand demand, Size sheet) =>
-        demand.Turn == Turn.Free && demand.Size.Width != demand.Size.Height && demand.Size.Turned.FitsIn(sheet) && demand.Size.FitsIn(sheet);
+    // Turning a square changes nothing, and what does not fit turned is not worth asking twice. What fits turned only may be turned, and has to be.
+    private static bool MayTurn(Demand demand, Size sheet) => demand.Turn == Turn.Free && demand.Size.Width != demand.Size.Height && demand.Size.Turned.FitsIn(sheet);
 
     /// <summary>The demands that are kinds of this size, in the order they were asked for.</summary>
     public IReadOnlyList<Demand> DemandsOf(int kind) => _demands[kind];

@@ -18,9 +18,9 @@ internal static class GridBounds
                 var sum = Int128.Zero;
                 foreach (var piece in grid.Pieces)
                 {
-                    var straight = (Int128)f.Of(piece.Width) * g.Of(piece.Height);
-                    var counts = piece.MayTurn ? Int128.Min(straight, (Int128)f.Of(piece.Height) * g.Of(piece.Width)) : straight;
-                    sum += counts * piece.Wanted;
+                    var straight = piece.Width <= grid.Width && piece.Height <= grid.Height ? (Int128)f.Of(piece.Width) * g.Of(piece.Height) : Int128.MaxValue;
+                    var turned = piece.MayTurn ? (Int128)f.Of(piece.Height) * g.Of(piece.Width) : Int128.MaxValue;
+                    sum += Int128.Min(straight, turned) * piece.Wanted;
                 }
                 best = Math.Max(best, (long)((sum + whole - 1) / whole));
             }

@@ -1,4 +1,3 @@
-using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
@@ -11,6 +10,7 @@ internal sealed class LineReader
 
     private readonly LineCursor _cursor;
     private readonly PlaceReader _places;
+    private readonly OptionReader _options;
     private readonly bool _newPapers;
     private Kit _kit;
     private Layout _layout;
@@ -19,6 +19,7 @@ internal sealed class LineReader
     {
         _cursor = new(text, kit.Unit);
         _places = new(_cursor, () => _layout!);
+        _options = new(_cursor, () => _kit!, () => _layout!, PaperHere, newPapers);
         _newPapers = newPapers;
         _kit = kit;
         _layout = kit.Layout(layoutId) ?? new() { Id = layoutId, Name = layoutId, Page = StandardSizes.All[0].Size };
@@ -203,7 +204,7 @@ internal sealed class LineReader
     // One clause: an option, or a place on one axis or both.
     private Piece Clause(Piece piece, LineGroup? group)
     {
-        if (Option(piece) is { } changed) return changed;
+        if (_options.Read(piece) is { } changed) return changed;
         if (_cursor.Take("in the") is not null) return Corner(piece);
         if (group is not null && _cursor.Take("in a") is not null) return InA(piece, group);
         if (group is not null && _cursor.Take("evenly") is not null)
@@ -246,94 +247,6 @@ internal sealed class LineReader
         var on = _cursor.Take("in", "on") is null ? null : _places.NeedPiece();
         if (axis != "down") piece = piece with { Across = new Centred(on) };
         return axis == "across" ? piece : piece with { Down = new Centred(on) };
-    }
-
-    private Piece? Option(Piece piece)
-    {
-        var mark = _cursor.At;
-        if (_cursor.Take("called") is not null) return piece with { Name = _cursor.Quoted() ?? throw new LineException(_cursor.Column, "The name after 'called' stands in quotation marks.") };
-        if (_cursor.Take("on mat", "on mats") is not null) return OnMat(piece);
-        if (_cursor.Take("on") is not null) return piece with { Side = NeedPage() };
-        if (_cursor.Take(LineWords.Schools.Keys) is { } school) return Photo(piece, mark, o => o with { School = LineWords.Schools[school] });
-        if (_cursor.Take("focal") is not null) return Photo(piece, mark, o => o with { Focal = true });
-        if (_cursor.Take("left empty") is not null) return Photo(piece, mark, o => o with { Use = OpeningUse.Empty });
-        if (_cursor.Take("print turned") is not null) return piece with { PrintTurned = true };
-        if (_cursor.Take("raised") is not null) return piece with { Mount = Mount.Raised };
-        if (_cursor.Take("flat") is not null) return piece with { Mount = Mount.Flat };
-        if (_cursor.Take("joined at") is not null) return piece with { Joins = NeedJoins(piece) };
-        if (_cursor.Take("part") is not null) return piece with { Part = NeedPart(), Paper = null };
-        if (_cursor.Take("tilted") is not null) return piece with { Tilt = _cursor.NeedNumber() };
-        if (_cursor.Take("gutted") is not null) return piece with { Gut = _cursor.NeedLength() };
-        if (_cursor.Take(LineWords.Shapes.Keys) is { } shape) return piece with { Shape = LineWords.Shapes[shape] == OutlineKind.Rectangle ? null : new() { Kind = LineWords.Shapes[shape] } };
-        if (_cursor.Take("template") is not null) return piece with { Shape = new() { Kind = OutlineKind.Template, Points = NeedPoints() } };
-        if (_cursor.Take(LineWords.Works.Keys) is { } work) return Finished(piece, LineWords.Works[work]);
-        return null;
-    }
-
-    private List<Length> NeedJoins(Piece piece)
-    {
-        var at = _cursor.Column;
-        var joins = new List<Length> { _cursor.NeedLength() };
-        while (_cursor.Take("and") is not null) joins.Add(_cursor.NeedLength());
-        var along = piece.Size.Along(piece.LongAxis);
-        if (joins.Any(j => !j.IsPositive || j >= along) || joins.Zip(joins.Skip(1), (a, b) => a >= b).Any(wrong => wrong))
-            throw new LineException(at, $"{piece.Id} is {along} long; joins lie inside it, one after the other.");
-        return joins;
-    }
-
-    // part "Weather stickers" "sun", or of a roll: part "Bakers' twine" with 4 more
-    private PartUse NeedPart()
-    {
-        var at = _cursor.Column;
-        var name = _cursor.Quoted() ?? throw new LineException(at, "The sheet the part is on stands in quotation marks after 'part'.");
-        var sheet = _kit.Parts.FirstOrDefault(s => s.Id == name) ?? _kit.Parts.FirstOrDefault(s => string.Equals(s.Name, name, StringComparison.OrdinalIgnoreCase));
-        if (sheet is null && !_newPapers) throw new LineException(at, $"No sheet of parts is called '{name}'. There are: {(_kit.Parts.Count == 0 ? "none yet; add it under Stock" : string.Join(", ", _kit.Parts.Select(s => s.Name)))}.");
-        var use = new PartUse { Sheet = sheet?.Id ?? name, Part = _cursor.Quoted() };
-        if (_cursor.Take("with") is null) return use;
-        use = use with { More = _cursor.NeedLength() };
-        _cursor.Need("more");
-        return use;
-    }
-
-    private PageSide NeedPage()
-    {
-        var at = _cursor.Column;
-        var side = LineWords.Pages[_cursor.Need([.. LineWords.Pages.Keys])];
-        if (_layout.Kind == LayoutKind.Single && side != PageSide.Left) throw new LineException(at, $"{_layout.Id} is a single page.");
-        return side;
-    }
-
-    private static Piece Photo(Piece piece, int at, Func<PhotoOpening, PhotoOpening> change) => piece.Opening is { } opening
-        ? piece with { Opening = change(opening) }
-        : throw new LineException(at + 1, $"{piece.Id} is no photo.");
-
-    private Piece OnMat(Piece piece)
-    {
-        var at = _cursor.At;
-        var reveal = _cursor.Length() ?? _kit.Matting.Reveal;
-        var (paper, face) = PaperHere() ?? throw _cursor.Fault();
-        var frame = _cursor.Take("framed") is null ? (Length?)null : _cursor.NeedLength();
-        return Photo(piece, at, o => o with { Mats = [.. o.Mats, new Mat { Paper = paper!, Face = face, Reveal = reveal, Frame = frame }] });
-    }
-
-    private Piece Finished(Piece piece, EdgeWork work)
-    {
-        var edges = _cursor.Take("all round") is not null ? Edges.All : [LineWords.Sides[_cursor.Need([.. LineWords.Sides.Keys])]];
-        var uses = _cursor.Take("uses") is null ? (Length?)null : _cursor.NeedLength();
-        return piece with { Finishes = [.. piece.Finishes.Where(f => !edges.Contains(f.Edge)), .. edges.Select(e => new EdgeFinish { Edge = e, Work = work, Allowance = uses })] };
-    }
-
-    private List<OutlinePoint> NeedPoints()
-    {
-        var points = new List<OutlinePoint>();
-        while (_cursor.Take("(") is not null)
-        {
-            var x = _cursor.NeedLength();
-            if (!_cursor.Comma()) throw _cursor.Fault();
-            points.Add(new(x, _cursor.NeedLength()));
-            _cursor.Need(")");
-        }
-        return points.Count >= 3 ? points : throw new LineException(_cursor.Column, "A template needs at least three points: (0, 0) (3, 0) (0, 4).");
     }
 
     private (string? Paper, SheetFace Face)? PaperHere()

@@ -154,7 +154,7 @@ export function Cuts() {
                       className={`text-[15px] underline-offset-4 ${isHere ? 'font-semibold text-velvet' : 'text-soft underline decoration-line hover:text-velvet'}`}
                       onClick={() => look({ paper: s.sheet, pattern: i })}
                     >
-                      sheet {i + 1}
+                      {p.from ?? `sheet ${i + 1}`}
                       {p.times > 1 ? `, ${p.times} times` : ''}
                     </button>
                   );

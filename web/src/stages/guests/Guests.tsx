@@ -15,6 +15,7 @@ export function Guests() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [name, setName] = useState('');
+  const [pressed, setPressed] = useState<{ guest: number; changes: OpeningChange[] } | null>(null);
   const field = useRef<HTMLInputElement>(null);
   const params = { path: { slug } };
   const guests = useQuery({
@@ -42,7 +43,10 @@ export function Guests() {
           headers: { 'If-Match': `"${guest.version}"` },
         }),
       ),
-    onSettled: reread,
+    onSettled: async () => {
+      await reread();
+      setPressed(null);
+    },
   });
   const remove = useMutation({
     mutationFn: async (id: number) =>
@@ -65,8 +69,9 @@ export function Guests() {
   );
   // What was just pressed stands at once, while it is being saved. A change to an opening that the designer has since removed no longer
   // speaks of anything.
-  const pressed = save.isPending && save.variables.guest.id === guest?.id ? save.variables.changes : guest?.changes;
-  const changes = (pressed ?? []).filter((c) => openings.some((o) => o.layout.id === c.layout && o.piece.id === c.piece));
+  const changes = ((pressed && pressed.guest === guest?.id ? pressed.changes : guest?.changes) ?? []).filter((c) =>
+    openings.some((o) => o.layout.id === c.layout && o.piece.id === c.piece),
+  );
 
   const says = (
     <>
@@ -134,7 +139,10 @@ export function Guests() {
             guest={guest}
             openings={openings}
             changes={changes}
-            onChange={(next) => save.mutate({ guest, changes: next })}
+            onChange={(next) => {
+              setPressed({ guest: guest.id, changes: next });
+              save.mutate({ guest, changes: next });
+            }}
             onRemove={() => remove.mutate(guest.id)}
             onPrint={() => void navigate(`/kits/${slug}/print/guide?guest=${guest.id}`)}
           />

@@ -10,13 +10,22 @@ interface Props {
   text: string;
   onText: (text: string) => void;
   answer: LineAnswer | undefined;
+  /** Whether the answer is still that to an earlier text. */
+  stale: boolean;
   onMade: (id: string | null) => void;
 }
 
 const longestHistory = 40;
 
+// How much of a word is typed already: the word begins where the typed text begins to be it.
+function begun(text: string, word: string): number {
+  for (let n = Math.min(word.length, text.length); n > 0; n--)
+    if (word.toLowerCase().startsWith(text.slice(-n).toLowerCase())) return n;
+  return 0;
+}
+
 /** The measure line at the foot of the leaf: a piece is made or changed in one breath. */
-export function MeasureLine({ layoutId, text, onText, answer, onMade }: Props) {
+export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: Props) {
   const newest = useNewestKit();
   const [history, setHistory] = useState<readonly string[]>([]);
   const [back, setBack] = useState(0);
@@ -26,7 +35,9 @@ export function MeasureLine({ layoutId, text, onText, answer, onMade }: Props) {
   useKeys([{ key: '/', does: () => field.current?.focus() }]);
 
   const fault = text.trim() ? answer?.errors[0] : undefined;
-  const completions = text.trim() ? (answer?.completions ?? []).filter((c) => !c.startsWith('a ')).slice(0, 7) : [];
+  // Of the words offered for an earlier text only those stand that go on with what has been typed since.
+  const goesOn = (word: string) => !stale || begun(text, word) > 0;
+  const completions = text.trim() ? (answer?.completions ?? []).filter((c) => !c.startsWith('a ') && goesOn(c)).slice(0, 7) : [];
   const atEnd = fault === undefined || fault.column >= text.trimEnd().length - 12;
 
   // Enter asks for itself, and does not wait for the ghost: whoever types fast loses nothing.
@@ -53,11 +64,7 @@ export function MeasureLine({ layoutId, text, onText, answer, onMade }: Props) {
     make.mutate(text);
   };
   const complete = (word: string) => {
-    // The word begins where the typed text begins to be it.
-    let from = text.length;
-    for (let n = 1; n <= Math.min(word.length, text.length); n++)
-      if (word.toLowerCase().startsWith(text.slice(-n).toLowerCase())) from = text.length - n;
-    onText(`${text.slice(0, from)}${word} `);
+    onText(`${text.slice(0, text.length - begun(text, word))}${word} `);
     field.current?.focus();
   };
   const recall = (by: number) => {

@@ -144,7 +144,14 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
         onSwap={(other) => chosen && moves.swap(chosen, other)}
       />
       <footer className="flex shrink-0 items-start gap-3 border-t border-line bg-chalk px-6 pt-3 pb-1">
-        <MeasureLine layoutId={layoutId} text={line} onText={setLine} answer={said.data} onMade={setChosen} />
+        <MeasureLine
+          layoutId={layoutId}
+          text={line}
+          onText={setLine}
+          answer={said.data}
+          stale={said.isPlaceholderData}
+          onMade={setChosen}
+        />
         <AddPiece layout={layout} onAdded={setChosen} />
       </footer>
     </>

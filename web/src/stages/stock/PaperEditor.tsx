@@ -3,6 +3,7 @@ import { Choice } from '../../parts/Choice';
 import { useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
+import { OffcutList } from './OffcutList';
 import { TextField } from '../../parts/TextField';
 
 interface Props {
@@ -80,6 +81,8 @@ export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
           a base printed for a page, laid down whole
         </label>
       </span>
+      <span className="text-soft">Offcuts</span>
+      <OffcutList paper={paper} onChange={onChange} />
       <span className="text-soft">Tear strip</span>
       {paper.tearStrip ? (
         <span className="flex flex-wrap items-baseline gap-2">

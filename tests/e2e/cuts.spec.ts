@@ -1,0 +1,62 @@
+import { expect, test } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { freshKit } from './studio';
+
+test('a sheet is cut piece by piece with the keys and with the mouse', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/cuts`);
+  const paper = page.getByRole('region', { name: 'Spar Plaid' });
+  await expect(paper.getByText('proved fewest')).toBeVisible();
+  await expect(page.getByText('All is cut.')).toBeVisible();
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.getByText(/^Cut (\d+) of \1: set/)).toBeVisible();
+  await page.getByLabel('Cuts made').fill('0');
+  await expect(page.getByText(/^Cut 1 of \d+: set ½, bottom edge to the fence\./)).toBeVisible();
+  await page.getByRole('button', { name: 'Cut', exact: true }).click();
+  await expect(page.getByText(/^Cut 2 of/)).toBeVisible();
+  await page.getByRole('button', { name: 'Show the sheet after cut 3' }).click();
+  await expect(page.getByRole('button', { name: 'Show the sheet after cut 3' })).toHaveText('✓');
+});
+
+test('all kits together are searched for, proved, and say how far the stock reaches', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/cuts`);
+  await page.getByLabel('all kits together').check();
+  await expect(page.getByText(/\d{3} sheets, \d+ cuts; proved fewest/)).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText('The stock on hand gives 12 kits; High Wind runs out first')).toBeVisible({ timeout: 20_000 });
+});
+
+test('the cut sheet goes out as a table and as a drawing', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/cuts`);
+  for (const [name, begins] of [
+    ['CSV', 'Paper,Sheet,Times,Cut'],
+    ['SVG', '<svg '],
+  ] as const) {
+    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name }).click()]);
+    expect(readFileSync(await download.path(), 'utf8').startsWith(begins)).toBe(true);
+  }
+});
+
+test('an offcut on hand saves a sheet', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/stock`);
+  const row = page.getByRole('listitem').filter({ hasText: 'High Wind' });
+  await expect(row).toContainText('14');
+  await row
+    .getByRole('button', { name: /High Wind/ })
+    .first()
+    .click();
+  await page.getByRole('button', { name: 'Some are on hand' }).click();
+  for (const [side, text] of [
+    ['Width', '12'],
+    ['Height', '12'],
+  ] as const) {
+    const field = page.getByLabel(`${side} of offcut 1 of High Wind`);
+    await field.fill(text);
+    await field.press('Enter');
+    await expect(field).toHaveValue(text);
+  }
+  await page.getByRole('link', { name: 'Cuts' }).click();
+  await expect(page.getByRole('button', { name: 'offcut on hand 1, 12 x 12' })).toBeVisible();
+});
