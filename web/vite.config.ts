@@ -6,5 +6,5 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   build: { outDir: '../src/VelvetFold.Web/wwwroot', emptyOutDir: true },
   server: { proxy: { '/api': 'http://127.0.0.1:5080' } },
-  test: { environment: 'jsdom', setupFiles: './src/test-setup.ts', include: ['src/**/*.test.{ts,tsx}'] },
+  test: { environment: 'jsdom', setupFiles: './src/test-setup.ts', include: ['src/**/*.test.{ts,tsx}'], testTimeout: 30_000 },
 });
