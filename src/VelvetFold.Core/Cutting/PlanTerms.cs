@@ -4,7 +4,7 @@ namespace VelvetFold.Core.Cutting;
 public sealed record PlanTerms
 {
     /// <summary>The work while somebody types and waits for the answer, in milliseconds of a usual core.</summary>
-    public const int Quick = 12;
+    public const int Quick = 8;
 
     /// <summary>The work when somebody looks at the cuts themselves.</summary>
     public const int Thorough = 4_000;

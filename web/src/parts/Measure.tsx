@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
-import { useId, useRef, useState } from 'react';
+import { useId, useLayoutEffect, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { api, ApiError, unwrap } from '../api/client';
 import { useKit } from './kitContext';
 import { readable } from './length';
@@ -20,13 +21,19 @@ export function Measure({ label, value, onChange, align = 'right' }: Props) {
   const [fault, setFault] = useState<string | null>(null);
   const left = useRef(false);
   const faultId = useId();
+  const latest = useRef(onChange);
+  useLayoutEffect(() => {
+    latest.current = onChange;
+  }, [onChange]);
   const read = useMutation({
+    // One after the other, and each on the screen before the next is taken: of two measurements typed quickly neither is lost.
+    scope: { id: 'measure' },
     mutationFn: async (text: string) =>
       unwrap(await api.POST('/api/compute/length', { body: { text, unit: kit.unit ?? 'in', ruler: kit.ruler } })),
     onSuccess: ({ exact }) => {
       setTyped(null);
       setFault(null);
-      if (exact !== value) onChange(exact);
+      if (exact !== value) flushSync(() => latest.current(exact));
     },
     onError: (error) => setFault(error instanceof ApiError ? (error.errors.text ?? error.message) : error.message),
   });
