@@ -173,9 +173,7 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
           </>
         }
       >
-        <p className="text-[15px] text-soft">
-          {layout.kind === 'spread' ? 'The spread to scale, its seam in the middle' : 'The page to scale'}
-        </p>
+        <p className="text-[15px] text-soft">{layout.kind === 'spread' ? 'The spread to scale' : 'The page to scale'}</p>
       </LeafHead>
       <div className="flex min-h-0 flex-1 items-center justify-center p-6 pt-2">
         {computed && (
