@@ -105,3 +105,11 @@ test('a computation that fails is told, not passed over', async ({ page, request
   await page.getByRole('button', { name: 'Try again' }).click();
   await expect(page.getByRole('alert')).toBeHidden();
 });
+
+test('hidden areas are shown and told', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages`);
+  await page.getByLabel('What the picture shows').click();
+  await page.getByRole('option', { name: 'hidden areas' }).click();
+  await expect(page.getByText(/Nobody will see these.*L1-A1 10½ x 10/)).toBeVisible();
+});

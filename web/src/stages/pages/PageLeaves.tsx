@@ -1,9 +1,11 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { Layout, LayoutAnswer } from '../../api/client';
+import type { Layout, LayoutAnswer, Mark } from '../../api/client';
+import { Choice } from '../../parts/Choice';
 import { withLayer, withLayout, withoutPiece } from '../../parts/edits';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
+import { readable } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { TextField } from '../../parts/TextField';
@@ -23,12 +25,22 @@ interface Props {
   onAddLayout: () => void;
 }
 
+type View = 'papers' | 'outline' | 'hidden';
+type HiddenMiddle = LayoutAnswer['pieces'][number]['hidden'][number];
+
+// Where paper may be cut out under what covers it, with what it is cut out of.
+const hiddenMarks = (hidden: readonly HiddenMiddle[]): Mark[] =>
+  hidden.flatMap((h): Mark[] => [
+    { mark: 'box', role: 'ghost', piece: null, box: h.box },
+    { mark: 'text', role: 'label', piece: null, within: h.box, text: h.part },
+  ]);
+
 /** One layout: its pieces and the measure line on the left, the page to scale on the right. */
 export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
   const { kit, slug, change, lit, setLit } = useKit();
   const [chosen, setChosen] = useState<string | null>(null);
   const [to, setTo] = useState<string | null>(null);
-  const [outline, setOutline] = useState(false);
+  const [view, setView] = useState<View>('papers');
   const [line, setLine] = useState('');
   const navigate = useNavigate();
   const said = useMeasureLine(kit, layoutId, line);
@@ -77,6 +89,7 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
   const setPage = (page: Layout['page']) => change(withLayout(kit, layoutId, (l) => ({ ...l, page })));
   const label = chosen && `${layoutId}-${chosen}`;
   const over = between ?? (chosen ? (computed?.pieces.find((p) => p.id === chosen)?.dimensions ?? []) : []);
+  const hidden = computed?.pieces.flatMap((p) => p.hidden) ?? [];
   const faulty = computed?.findings.some((f) => f.gravity === 'fault');
   const says = (
     <>
@@ -167,9 +180,16 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
                 {picking ? `Press the edge to measure ${piece.id} from` : `Measure ${piece.id} from an edge`}
               </button>
             )}
-            <button type="button" className="quiet" aria-pressed={outline} onClick={() => setOutline(!outline)}>
-              {outline ? 'Show papers' : 'Outline only'}
-            </button>
+            <Choice
+              label="What the picture shows"
+              value={view}
+              options={[
+                { value: 'papers', name: 'papers' },
+                { value: 'outline', name: 'outlines only' },
+                { value: 'hidden', name: 'hidden areas' },
+              ]}
+              onChange={setView}
+            />
           </>
         }
       >
@@ -183,8 +203,8 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
             rulers={kit.unit ?? 'in'}
             lit={lit}
             chosen={label}
-            over={over}
-            outline={outline}
+            over={view === 'hidden' ? hiddenMarks(hidden) : over}
+            outline={view !== 'papers'}
             ghost={moves.ghost ?? { marks: ghostOf(line.trim() ? said.data : undefined), x: 0, y: 0 }}
             onDrag={(dragged, x, y, done) => {
               setChosen(dragged.slice(layoutId.length + 1));
@@ -208,6 +228,15 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
           />
         )}
       </div>
+      {view === 'hidden' && (
+        <p role="status" className="px-6 pb-4 text-[15px] text-soft">
+          {hidden.length === 0
+            ? 'Nothing worth cutting out lies hidden.'
+            : `Nobody will see these, and they may be cut out for other pieces: ${hidden
+                .map((h) => `${h.part} ${readable(h.box.width)} x ${readable(h.box.height)}`)
+                .join('; ')}.`}
+        </p>
+      )}
     </>
   );
   return <Fold says={says} shows={shows} showing="the page to scale" />;
