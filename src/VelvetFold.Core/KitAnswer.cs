@@ -80,16 +80,8 @@ public sealed record KitAnswer(
 
         // Pieces that fit no sheet are told by a finding and left out of the plan, so that the rest can still be planned. The plan is for what
         // is needed; what is on hand is compared by the counts.
-        public static CutPlan Plan(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, PlanTerms? terms)
-        {
-            var order = Cutting.CutList.Order(kit, pieces, kits);
-            order = order with { Sheets = [.. order.Sheets.Select(s => s with { OnHand = null })] };
-            var unfit = CutPlanner.Unfit(order with { LongestCut = null }).Select(p => p.Id).ToHashSet();
-            order = order with { Pieces = [.. order.Pieces.Where(p => !unfit.Contains(p.Id))] };
-            // What the trimmer is too short for is cut with a knife and a long ruler, as a finding says.
-            if (CutPlanner.Unfit(order).Count > 0) order = order with { LongestCut = null };
-            return CutPlanner.Plan(order, terms);
-        }
+        public static CutPlan Plan(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, PlanTerms? terms) =>
+            CutPlanner.Plan(CutPlanner.Plannable(Cutting.CutList.Order(kit, pieces, kits)), terms);
 
         public static PlanAnswer Pictures(Kit kit, CutPlan plan) => new(plan,
             [.. plan.BySheet.SelectMany(s => s.Patterns.Select((p, i) => new SheetPicture(s.Sheet, i, CutPicture.Draw(kit, kit.Paper(s.Sheet)!, p))))]);

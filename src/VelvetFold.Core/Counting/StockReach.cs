@@ -37,13 +37,7 @@ public sealed record StockReach(int? Kits, string? First, int? WithOneMore, IRea
     // The most kits that so many sheets give: doubled until they do not suffice, then halved in between. More kits never need fewer sheets.
     private static int Most(Kit kit, IReadOnlyList<CutPiece> pieces, int sheets, int atLeast, PlanTerms? terms)
     {
-        bool Suffice(int kits)
-        {
-            var order = CutList.Order(kit, pieces, kits);
-            order = order with { LongestCut = null, Sheets = [.. order.Sheets.Select(s => s with { OnHand = null })] };
-            var unfit = CutPlanner.Unfit(order).Select(p => p.Id).ToHashSet();
-            return CutPlanner.Plan(order with { Pieces = [.. order.Pieces.Where(p => !unfit.Contains(p.Id))] }, terms).SheetsUsed <= sheets;
-        }
+        bool Suffice(int kits) => CutPlanner.Plan(CutPlanner.Plannable(CutList.Order(kit, pieces, kits)), terms).SheetsUsed <= sheets;
 
         var (low, high) = (atLeast, Math.Max(1, atLeast + 1));
         while (high <= KitRules.MostKits && Suffice(high)) (low, high) = (high, high * 2);

@@ -46,6 +46,18 @@ public static class CutPlanner
     public static IReadOnlyList<Demand> Unfit(CutOrder order) =>
         [.. order.Pieces.Where(p => order.Sheets.FirstOrDefault(s => s.Id == p.Sheet) is not { } sheet || !Fits(p, Usable(sheet).Size, order.LongestCut))];
 
+    /// <summary>
+    /// What of an order can be planned for as many sheets as it takes: without the stock's limits and the pieces that fit no sheet, of which findings tell; where the
+    /// trimmer is too short for a piece, for a knife and a long ruler.
+    /// </summary>
+    public static CutOrder Plannable(CutOrder order)
+    {
+        order = order with { Sheets = [.. order.Sheets.Select(s => s with { OnHand = null })] };
+        var unfit = Unfit(order with { LongestCut = null }).Select(p => p.Id).ToHashSet();
+        order = order with { Pieces = [.. order.Pieces.Where(p => !unfit.Contains(p.Id))] };
+        return Unfit(order).Count > 0 ? order with { LongestCut = null } : order;
+    }
+
     /// <summary>The part of a sheet that pieces may be cut from: all of it less the tear strip.</summary>
     public static Box Usable(StockSheet sheet)
     {
