@@ -31,8 +31,8 @@ foreach (var name in new[] { "kite-weekend", "year-of-bread" })
     Time("pictures", () => layouts.Select(l => LayoutPicture.Draw(kit, l)).ToList());
     Time("resolve", () => kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList());
     Time("pages: resolve, check, draw", () => KitAnswer.Pages(kit));
-    Time("plan one kit", () => CutPlanner.Plan(CutList.Order(kit, pieces, 1)));
-    Time($"plan {kit.Kits} kits", () => CutPlanner.Plan(CutList.Order(kit, pieces, kit.Kits)));
+    Time("plan one kit", () => CutPlanner.Plan(CutList.Order(kit, pieces, 1, CutMode.EachKit)));
+    Time($"plan {kit.Kits} kits", () => CutPlanner.Plan(CutList.Order(kit, pieces, kit.Kits, CutMode.Batch)));
     Time("complete answer", () => KitAnswer.For(kit, kit.Kits));
     Time("write the answer", () => System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(answer, JsonText.In(kit.Unit)));
     Console.WriteLine($"  answer {System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(answer, JsonText.In(kit.Unit)).Length / 1000} kB");

@@ -22,6 +22,11 @@ public sealed record PieceAnswer(string Id, string Label, string Place, PlacedPi
 /// <summary>A sheet's picture, by paper and place of its pattern in the plan.</summary>
 public sealed record SheetPicture(string Paper, int Pattern, Scene Picture);
 
+/// <summary>A sheet as laid by hand.</summary>
+/// <param name="Pieces">What lies on it now.</param>
+/// <param name="NoRoom">The labels that lay there before and find no room any more.</param>
+public sealed record LaidSheet(IReadOnlyList<KeptPiece> Pieces, IReadOnlyList<string> NoRoom);
+
 /// <summary>A plan with its pictures.</summary>
 public sealed record PlanAnswer(CutPlan Plan, IReadOnlyList<SheetPicture> Pictures);
 
@@ -41,7 +46,24 @@ public sealed record KitAnswer(
     /// <summary>How so many kits are cut together, patterns shared between them, searched for thoroughly.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public static PlanAnswer BatchOf(Kit kit, int kits, PlanTerms? terms = null) => Computation.Pictures(kit, Computation.Plan(
-        kit, Cutting.CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]), kits, (terms ?? new()) with { BudgetMs = PlanTerms.Thorough }));
+        kit, Cutting.CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]), kits, CutMode.Batch, (terms ?? new()) with { BudgetMs = PlanTerms.Thorough }));
+
+    /// <summary>
+    /// A sheet as it is once a piece is laid on it by hand, with what lies there already; what finds no room any more is named, and the planner lays it elsewhere.
+    /// </summary>
+    /// <param name="kits">How many kits are cut together.</param>
+    /// <param name="there">The labels on the sheet, so often as each lies there.</param>
+    /// <returns>Null where the piece cannot be cut from such a sheet.</returns>
+    /// <exception cref="ArgumentException">The kit does not cut the piece, or one that lies there, from that paper.</exception>
+    public static LaidSheet? Lay(Kit kit, CutMode mode, int kits, string paper, IReadOnlyList<string> there, string piece)
+    {
+        var pieces = Cutting.CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
+        var order = CutPlanner.Plannable(Cutting.CutList.Order(kit, pieces, kits, mode));
+        if (CutPlanner.Lay(order, paper, there, piece) is not { } laid) return null;
+        var left = there.ToList();
+        foreach (var label in laid.Select(p => p.Piece)) left.Remove(label);
+        return new(laid, left);
+    }
 
     /// <summary>Computes the pages alone: places, pictures and findings.</summary>
     public static IReadOnlyList<LayoutAnswer> Pages(Kit kit) => [.. kit.Layouts.Select(l => Computation.Layout(kit, Resolver.Resolve(l, kit)))];
@@ -70,18 +92,19 @@ public sealed record KitAnswer(
         {
             var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
             var pieces = Cutting.CutList.Of(kit, layouts);
-            var (each, batch) = (Plan(kit, pieces, 1, terms), kits == 1 ? null : Plan(kit, pieces, kits, terms));
-            var counts = PieceCounts.Of(kit, layouts, pieces, each, batch ?? each, kits);
+            var each = Plan(kit, pieces, 1, CutMode.EachKit, terms);
+            var demand = RunDemand.Of(kit, pieces, kits, terms, kits == 1 ? each : null);
+            var counts = PieceCounts.Of(kit, layouts, pieces, each, demand, kits);
             return new(layouts, new(
                 [.. layouts.Select(l => Layout(kit, l))],
                 StockCheck.Of(kit, counts), pieces, Pictures(kit, each), counts,
-                Guide.Write(kit, layouts, each, Words.English)));
+                Guide.Write(kit, layouts, pieces, each, Words.English)));
         }
 
         // Pieces that fit no sheet are told by a finding and left out of the plan, so that the rest can still be planned. The plan is for what
         // is needed; what is on hand is compared by the counts.
-        public static CutPlan Plan(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, PlanTerms? terms) =>
-            CutPlanner.Plan(CutPlanner.Plannable(Cutting.CutList.Order(kit, pieces, kits)), terms);
+        public static CutPlan Plan(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, CutMode mode, PlanTerms? terms) =>
+            CutPlanner.Plan(CutPlanner.Plannable(Cutting.CutList.Order(kit, pieces, kits, mode)), terms);
 
         public static PlanAnswer Pictures(Kit kit, CutPlan plan) => new(plan,
             [.. plan.BySheet.SelectMany(s => s.Patterns.Select((p, i) => new SheetPicture(s.Sheet, i, CutPicture.Draw(kit, kit.Paper(s.Sheet)!, p))))]);

@@ -27,14 +27,15 @@ public static class CutSheetFiles
             // A name that a spreadsheet would take for a formula is written so that it is text.
             InjectionOptions = CsvHelper.Configuration.InjectionOptions.Escape,
         });
-        foreach (var head in new[] { "Paper", "Sheet", "Times", "Cut", "Part", "Edge at the fence", "Setting", "Comes off", "Stays" }) csv.WriteField(head);
+        foreach (var head in new[] { "Paper", "Sheet", "Times", "Cut", "Part", "Edge at the fence", "Setting", "Comes off", "Stays", "Plunge from", "to" }) csv.WriteField(head);
         csv.NextRecord();
         foreach (var (paper, number, pattern) in Sheets(kit, plan))
         {
             // A sheet that is laid down whole has a row of its own, without a cut.
-            if (pattern.Cuts.Count == 0) Row(paper, pattern.From ?? (object)number, pattern.Times, null, "the whole sheet", "", "", "", pattern.Placements[0].Piece);
+            if (pattern.Cuts.Count == 0) Row(paper, pattern.From ?? (object)number, pattern.Times, null, "the whole sheet", "", "", "", pattern.Placements[0].Piece, "", "");
             foreach (var cut in pattern.Cuts)
-                Row(paper, pattern.From ?? (object)number, pattern.Times, cut.Order, cut.Part, cut.Fence.Word(), LengthPattern.Exact(kit.Unit).Format(cut.Setting), cut.Gives[0], cut.Gives[1]);
+                Row(paper, pattern.From ?? (object)number, pattern.Times, cut.Order, cut.Part, cut.Fence.Word(), LengthPattern.Exact(kit.Unit).Format(cut.Setting), cut.Gives.ElementAtOrDefault(0) ?? "", cut.Gives.ElementAtOrDefault(1) ?? cut.Part,
+                    cut.Plunge is { } plunge ? LengthPattern.Exact(kit.Unit).Format(plunge.Start) : "", cut.Plunge is { } run ? LengthPattern.Exact(kit.Unit).Format(run.End) : "");
         }
         return text.ToString();
 

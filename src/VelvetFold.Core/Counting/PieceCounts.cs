@@ -13,7 +13,8 @@ public sealed record PhotoCount(Size Size, int PerKit, int Total);
 
 /// <summary>Sheets of one paper: needed, on hand (none where that is not limited), and how many are missing.</summary>
 /// <param name="KitsPossible">How many kits the sheets on hand give, cut kit by kit; none where sheets are not limited.</param>
-public sealed record SheetCount(string Paper, int PerKit, int Total, int? OnHand, int Missing, int? KitsPossible);
+/// <param name="Cut">How many of the run's sheets are cut already; they are not on hand any more.</param>
+public sealed record SheetCount(string Paper, int PerKit, int Total, int? OnHand, int Missing, int? KitsPossible, int Cut);
 
 /// <summary>All counts of a kit, for one and for the run.</summary>
 public sealed record Counts(int Kits, int Pieces, IReadOnlyList<PieceCount> ByPiece, IReadOnlyList<PhotoCount> Photos, IReadOnlyList<SheetCount> Sheets, IReadOnlyList<PartCount> Parts)
@@ -34,7 +35,7 @@ public static class PieceCounts
     /// <summary>
     /// Counts pieces, photos and sheets. Sheets for the run are those of the batch plan, which may share a sheet between kits.
     /// </summary>
-    public static Counts Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan each, CutPlan batch, int kits)
+    public static Counts Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan each, RunDemand run, int kits)
     {
         var byPiece = pieces
             .GroupBy(p => (p.Paper, p.Face, p.Size))
@@ -43,14 +44,14 @@ public static class PieceCounts
             .SelectMany(l => l.Pieces).Where(p => p.Piece.HoldsPhoto)
             .GroupBy(p => p.Piece.Size)
             .Select(g => new PhotoCount(g.Key, g.Count(), g.Count() * kits));
-        var sheets = kit.Papers.Where(p => each.For(p.Id) is not null).Select(p => Sheets(p, each.For(p.Id)!, batch.For(p.Id), kits));
+        var sheets = kit.Papers.Where(p => each.For(p.Id) is not null || run.Sheets(p.Id) > 0).Select(p => Sheets(p, each.For(p.Id)?.SheetsUsed ?? 0, run));
         return new(kits, pieces.Count, [.. byPiece], [.. photos], [.. sheets], PartCounts.Of(kit, kits));
     }
 
-    private static SheetCount Sheets(Paper paper, SheetPlan each, SheetPlan? batch, int kits)
+    private static SheetCount Sheets(Paper paper, int perKit, RunDemand run)
     {
-        var needed = batch?.SheetsUsed ?? 0;
-        return new(paper.Id, each.SheetsUsed, needed, paper.OnHand, paper.OnHand is { } have ? Math.Max(0, needed - have) : 0,
-            paper.OnHand is { } hand && each.SheetsUsed > 0 ? hand / each.SheetsUsed : null);
+        var (needed, cut) = (run.Sheets(paper.Id), run.Cut(paper.Id));
+        return new(paper.Id, perKit, needed, paper.OnHand, paper.OnHand is { } have ? Math.Max(0, needed - cut - have) : 0,
+            paper.OnHand is { } hand && perKit > 0 ? (hand + cut) / perKit : null, cut);
     }
 }

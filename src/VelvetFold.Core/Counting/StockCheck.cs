@@ -26,7 +26,7 @@ public static class StockCheck
     {
         var name = kit.Paper(sheet.Paper)!.Name;
         string Number(int n) => n.ToString(CultureInfo.InvariantCulture);
-        return $"{name} is short: {Number(counts.Kits)} kits take {Number(sheet.Total)} sheets, {Number(sheet.OnHand ?? 0)} are on hand. "
+        return $"{name} is short: {Number(counts.Kits)} kits take {Number(sheet.Total)} sheets, {(sheet.Cut > 0 ? $"{Number(sheet.Cut)} are cut, " : "")}{Number(sheet.OnHand ?? 0)} are on hand. "
             + $"They suffice for {Number(sheet.KitsPossible ?? 0)} kits; {Number(sheet.Missing)} more sheets are needed for all.";
     }
 }

@@ -12,32 +12,35 @@ public sealed record PaperReach(string Paper, int OnHand, int Kits, int WithOneM
 /// <param name="Kits">The kits of the scarcest paper or part; none where nothing is limited.</param>
 /// <param name="First">The paper or sheet of parts that runs out first.</param>
 /// <param name="WithOneMore">How many kits one more sheet of it would bring it to, the others as they are.</param>
-public sealed record StockReach(int? Kits, string? First, int? WithOneMore, IReadOnlyList<PaperReach> Papers)
+/// <param name="Savings">Sheets that the run would not take, were hidden middles cut out.</param>
+public sealed record StockReach(int? Kits, string? First, int? WithOneMore, IReadOnlyList<PaperReach> Papers, IReadOnlyList<GutSaving> Savings)
 {
     /// <summary>Finds it for a kit, planning each limited paper for one number of kits and another until the sheets just suffice.</summary>
+    /// <param name="kits">The run that savings are looked for in.</param>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
-    public static StockReach Of(Kit kit, PlanTerms? terms = null)
+    public static StockReach Of(Kit kit, int kits, PlanTerms? terms = null)
     {
+        var savings = GutSaving.Of(kit, kits, terms);
         var pieces = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
         var papers = new List<PaperReach>();
         foreach (var paper in kit.Papers.Where(p => p.OnHand is not null && pieces.Any(c => c.Paper == p.Id)))
         {
             var (onHand, own) = (paper.OnHand!.Value, (IReadOnlyList<CutPiece>)[.. pieces.Where(c => c.Paper == paper.Id)]);
-            var kits = Most(kit, own, onHand, 0, terms);
-            papers.Add(new(paper.Id, onHand, kits, Most(kit, own, onHand + 1, kits, terms)));
+            var most = Most(kit, own, onHand, 0, terms);
+            papers.Add(new(paper.Id, onHand, most, Most(kit, own, onHand + 1, most, terms)));
         }
         var parts = PartCounts.Of(kit, 1).Where(p => p.KitsPossible is not null).Select(p => (Id: p.Sheet, Kits: p.KitsPossible!.Value)).ToList();
         var all = papers.Select(p => (Id: p.Paper, p.Kits)).Concat(parts).OrderBy(p => p.Kits).ToList();
-        if (all.Count == 0) return new(null, null, null, papers);
+        if (all.Count == 0) return new(null, null, null, papers, savings);
         var (first, reach) = all[0];
         var next = all.Count > 1 ? all[1].Kits : int.MaxValue;
-        return new(reach, first, papers.FirstOrDefault(p => p.Paper == first) is { } scarce ? Math.Min(scarce.WithOneMore, next) : null, papers);
+        return new(reach, first, papers.FirstOrDefault(p => p.Paper == first) is { } scarce ? Math.Min(scarce.WithOneMore, next) : null, papers, savings);
     }
 
     // The most kits that so many sheets give: doubled until they do not suffice, then halved in between. More kits never need fewer sheets.
     private static int Most(Kit kit, IReadOnlyList<CutPiece> pieces, int sheets, int atLeast, PlanTerms? terms)
     {
-        bool Suffice(int kits) => CutPlanner.Plan(CutPlanner.Plannable(CutList.Order(kit, pieces, kits)), terms).SheetsUsed <= sheets;
+        bool Suffice(int kits) => RunDemand.Of(kit, pieces, kits, terms) is var run && run.Sheets(pieces[0].Paper) - run.Cut(pieces[0].Paper) <= sheets;
 
         var (low, high) = (atLeast, Math.Max(1, atLeast + 1));
         while (high <= KitRules.MostKits && Suffice(high)) (low, high) = (high, high * 2);

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
@@ -18,19 +19,37 @@ public enum Turn
 /// <summary>Sheets to cut from: all of one size, with the part that may be used and the tear strip that comes off first.</summary>
 public sealed record StockSheet(string Id, Size Size, int? OnHand = null)
 {
-    /// <summary>The tear strip, cut off first.</summary>
-    public TearStrip? TearStrip { get; init; }
+    /// <summary>What comes off every sheet first: its tear strip, and what squares it.</summary>
+    public SheetTrims Trims { get; init; } = new(null, null);
+
+    /// <summary>The face of the tear strip that may be used, its other one bearing the maker's name; none where neither may.</summary>
+    public SheetFace? TearStripFace { get; init; }
+
+    /// <summary>How many sheets are cut at once, 1 or more.</summary>
+    public int AtOnce { get; init; } = 1;
+
+    /// <summary>Sheets that are cut as they stand here; the rest is planned around them.</summary>
+    public IReadOnlyList<KeptSheet> Kept { get; init; } = [];
 
     /// <summary>Paper of the same kind that is there anyway: offcuts on hand, and the insides of pieces that are gutted.</summary>
     public IReadOnlyList<ExtraPaper> Extras { get; init; } = [];
 }
 
 /// <summary>Rectangles of paper that need no new sheet, none larger than one: what they are called, and how many there are.</summary>
-public sealed record ExtraPaper(string Name, Size Size, int Count);
+/// <param name="Face">The face that may be used; both where none is named.</param>
+public sealed record ExtraPaper(string Name, Size Size, int Count, SheetFace? Face = null);
 
 /// <summary>So many pieces of one size out of one kind of sheet.</summary>
-public sealed record Demand(string Id, string Sheet, Size Size, int Quantity, Turn Turn = Turn.Free, SheetFace Face = SheetFace.A);
+public sealed record Demand(string Id, string Sheet, Size Size, int Quantity, Turn Turn = Turn.Free, SheetFace Face = SheetFace.A)
+{
+    /// <summary>The border that is kept where the inside is cut out; none where it stays whole.</summary>
+    public Length? Gut { get; init; }
+
+    /// <summary>What its inside is called once it is out.</summary>
+    public string Inside => $"inside of {Id}";
+}
 
 /// <summary>What is to be cut, and from what.</summary>
 /// <param name="LongestCut">The longest cut of the trimmer; none where it is no limit.</param>
-public sealed record CutOrder(IReadOnlyList<StockSheet> Sheets, IReadOnlyList<Demand> Pieces, Length? LongestCut = null);
+/// <param name="NarrowestStrip">The narrowest setting of its fence; none where it is no limit. What is narrower lies on the far side of the blade.</param>
+public sealed record CutOrder(IReadOnlyList<StockSheet> Sheets, IReadOnlyList<Demand> Pieces, Length? LongestCut = null, Length? NarrowestStrip = null);

@@ -36,13 +36,14 @@ public static class CutPicture
     {
         var box = cut.PartBox;
         var (off, _) = SplitNode.Halve(box, cut.Fence, cut.Setting);
+        var (start, end) = cut.Plunge is { } run ? (run.Start, run.End) : (Length.Zero, box.Along(cut.Fence.Axis() == Axis.Across ? Axis.Down : Axis.Across).Extent);
         if (cut.Fence.Axis() == Axis.Across)
         {
             var x = cut.Fence.IsStart() ? off.Right : off.X;
-            return new(Role.Cut, null, x, box.Y, x, box.Bottom, cut.Order);
+            return new(Role.Cut, null, x, box.Y + start, x, box.Y + end, cut.Order);
         }
         var y = cut.Fence.IsStart() ? off.Bottom : off.Y;
-        return new(Role.Cut, null, box.X, y, box.Right, y, cut.Order);
+        return new(Role.Cut, null, box.X + start, y, box.X + end, y, cut.Order);
     }
 
     private static string Says(LengthPattern reading, Paper paper, CutPattern pattern)

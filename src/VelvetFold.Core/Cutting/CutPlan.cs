@@ -15,8 +15,12 @@ public sealed record Placement(string Piece, Box Box, bool Turned, SheetFace Fac
 /// <param name="Part">The part in hand.</param>
 /// <param name="Fence">The edge of that part that lies at the fence, as the sheet was first laid down.</param>
 /// <param name="Setting">From the fence to the blade.</param>
-/// <param name="Gives">What comes off, and what stays in the hand.</param>
-public sealed record TrimmerCut(int Order, string Part, Edge Fence, Length Setting, IReadOnlyList<string> Gives, Box PartBox);
+/// <param name="Gives">What comes off, and what stays in the hand; empty for a plunge cut that sets nothing free yet.</param>
+/// <param name="Plunge">For a cut that starts and stops inside the part: from where to where along the blade. None for a cut from edge to edge.</param>
+public sealed record TrimmerCut(int Order, string Part, Edge Fence, Length Setting, IReadOnlyList<string> Gives, Box PartBox, PlungeCut? Plunge = null);
+
+/// <summary>Where the blade is set down and lifted again, from the end of the part at which it begins.</summary>
+public sealed record PlungeCut(Length Start, Length End);
 
 /// <summary>A part with the name it goes by.</summary>
 public sealed record NamedBox(string Name, Box Box);
@@ -38,6 +42,18 @@ public sealed record CutPattern(string Sheet, int Times, [property: JsonIgnore] 
     /// <summary>The paper that is there anyway and is cut instead of a sheet; none for a sheet.</summary>
     public string? From { get; init; }
 
+    /// <summary>How many are cut at once, stacked; 1 where each is cut by itself.</summary>
+    public int AtOnce { get; init; } = 1;
+
+    /// <summary>Whether it stands as the designer keeps it, rather than as planned.</summary>
+    public bool IsKept { get; init; }
+
+    /// <summary>How many of its sheets are cut already.</summary>
+    public int Cut { get; init; }
+
+    /// <summary>How often the whole programme is gone through for the sheets that are not cut yet.</summary>
+    public int Passes => (Times - Cut + AtOnce - 1) / AtOnce;
+
     /// <summary>The pieces, in the order they come off.</summary>
     public IReadOnlyList<Placement> Placements => _placements.Value;
 
@@ -51,12 +67,23 @@ public sealed record CutPattern(string Sheet, int Times, [property: JsonIgnore] 
 /// <summary>Pieces that the sheets on hand do not suffice for.</summary>
 public sealed record Shortfall(string Piece, int Missing);
 
+/// <summary>A kept sheet that is let go, or of which only what is cut already stands.</summary>
+/// <param name="Place">Its place among the kit's kept sheets of that paper and mode, from 0.</param>
+/// <param name="Pieces">The labels that are no longer wanted, or no longer of that size, or too many.</param>
+public sealed record StaleSheet(int Place, IReadOnlyList<string> Pieces);
+
 /// <summary>The plan for one kind of sheet.</summary>
 /// <param name="LowerBound">No plan whatever uses fewer sheets.</param>
 public sealed record SheetPlan(string Sheet, int SheetsUsed, int LowerBound, IReadOnlyList<CutPattern> Patterns, IReadOnlyList<Shortfall> Shortfall)
 {
     /// <summary>Whether fewer sheets are impossible, and all that was asked for is cut.</summary>
     public bool Proved => SheetsUsed <= LowerBound && Shortfall.Count == 0;
+
+    /// <summary>How many of its sheets are cut already.</summary>
+    public int Cut => Patterns.Sum(p => p.Cut);
+
+    /// <summary>Kept sheets that cannot be cut as they stand any more.</summary>
+    public IReadOnlyList<StaleSheet> Stale { get; init; } = [];
 
     /// <summary>Whether the clock or a wish to stop ended the search before its work was done.</summary>
     [JsonIgnore]
@@ -75,8 +102,8 @@ public sealed record CutPlan(IReadOnlyList<SheetPlan> BySheet)
 
     public bool Proved => BySheet.All(s => s.Proved);
 
-    /// <summary>How many cuts are made in all.</summary>
-    public int Cuts => BySheet.Sum(s => s.Patterns.Sum(p => p.Times * p.Cuts.Count));
+    /// <summary>How many cuts are still to be made in all, a stack at a time.</summary>
+    public int Cuts => BySheet.Sum(s => s.Patterns.Sum(p => p.Passes * p.Cuts.Count));
 
     /// <summary>The plan of that sheet, or null.</summary>
     public SheetPlan? For(string sheet) => BySheet.FirstOrDefault(s => s.Sheet == sheet);

@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using VelvetFold.Core.Cutting.Search;
+using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Cutting;
@@ -26,14 +27,14 @@ public static class CutPlanner
         if (Unfit(order) is [var piece, ..]) throw new ArgumentException($"{piece.Id} does not fit its sheet.", nameof(order));
         var plans = new List<SheetPlan>();
         var (left, clock, ends) = ((double)terms.BudgetMs, Stopwatch.StartNew(), terms.ClockMs ?? 8.0 * terms.BudgetMs + 200);
-        var open = order.Sheets.Select(s => (Sheet: s, Pieces: (IReadOnlyList<Demand>)[.. order.Pieces.Where(p => p.Sheet == s.Id && p.Quantity > 0)])).Where(s => s.Pieces.Count > 0).ToList();
+        var open = order.Sheets.Select(s => (Sheet: s, Pieces: (IReadOnlyList<Demand>)[.. order.Pieces.Where(p => p.Sheet == s.Id && p.Quantity > 0)])).Where(s => s.Pieces.Count > 0 || s.Sheet.Kept.Count > 0).ToList();
         for (var i = 0; i < open.Count; i++)
         {
             terms.Cancel.ThrowIfCancellationRequested();
             // An equal share of what is left for each paper that is left, and half as much again: most need far less than theirs.
             var share = i == open.Count - 1 ? 1 : Math.Min(1, 1.5 / (open.Count - i));
             var budget = new WorkBudget(Math.Max(0.5, left * share), Math.Max(1, (ends - clock.Elapsed.TotalMilliseconds) * share), terms.Stop, terms.Cancel);
-            var plan = PlanSheet(open[i].Sheet, open[i].Pieces, order.LongestCut, budget, terms);
+            var plan = PlanSheet(open[i].Sheet, open[i].Pieces, order, budget, terms);
             terms.Cancel.ThrowIfCancellationRequested();
             var used = budget.Used;
             left -= used;
@@ -58,14 +59,23 @@ public static class CutPlanner
         return Unfit(order).Count > 0 ? order with { LongestCut = null } : order;
     }
 
-    /// <summary>The part of a sheet that pieces may be cut from: all of it less the tear strip.</summary>
-    public static Box Usable(StockSheet sheet)
+    /// <summary>The part of a sheet that pieces may be cut from: all of it less the tear strip and what squares it.</summary>
+    public static Box Usable(StockSheet sheet) => sheet.Trims.Usable(sheet.Size);
+
+    /// <summary>
+    /// Lays a piece on a sheet by hand, with what lies there already; what finds no room any more is left for the planner.
+    /// </summary>
+    /// <param name="there">The labels on the sheet, so often as each lies there; none for a sheet of its own.</param>
+    /// <returns>The pieces of the sheet in their new places; null where the piece cannot be cut from such a sheet.</returns>
+    /// <exception cref="ArgumentException">The order does not have the piece, or one that lies there.</exception>
+    public static IReadOnlyList<KeptPiece>? Lay(CutOrder order, string sheet, IReadOnlyList<string> there, string piece)
     {
-        var whole = new Box(Length.Zero, Length.Zero, sheet.Size);
-        return sheet.TearStrip is { } strip ? SplitNode.Halve(whole, strip.Edge, strip.Width).Remainder : whole;
+        Demand Named(string label) => order.Pieces.FirstOrDefault(p => p.Id == label && p.Sheet == sheet) ?? throw new ArgumentException($"{label} is not cut from {sheet}.", nameof(piece));
+        return Keeping.Lay(order.Sheets.First(s => s.Id == sheet), [.. there.Select(Named)], Named(piece), order.LongestCut);
     }
 
-    private static bool Fits(Demand piece, Size room, Length? longestCut) => Fits(piece.Size, room, longestCut) || (piece.Turn == Turn.Free && Fits(piece.Size.Turned, room, longestCut));
+    /// <summary>Whether a piece can be set free from so much paper.</summary>
+    internal static bool Fits(Demand piece, Size room, Length? longestCut) => Fits(piece.Size, room, longestCut) || (piece.Turn == Turn.Free && Fits(piece.Size.Turned, room, longestCut));
 
     // It must be set free by cuts the trimmer can make: the first goes along one whole side of the sheet.
     private static bool Fits(Size piece, Size room, Length? longestCut)
@@ -78,12 +88,26 @@ public static class CutPlanner
         return (right && room.Height <= longest && (!below || piece.Width <= longest)) || (below && room.Width <= longest && (!right || piece.Height <= longest));
     }
 
-    private static SheetPlan PlanSheet(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms)
+    private static SheetPlan PlanSheet(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order, WorkBudget budget, PlanTerms terms)
     {
-        if (terms.Memory?.Recall(sheet, pieces, longestCut, terms.BudgetMs) is { } known) return known;
-        var plan = FromSheets(sheet, pieces, longestCut, budget, terms);
-        if (sheet.Extras.Count > 0 && FromExtras(sheet, pieces, longestCut, budget, terms, plan) is { } saving) plan = saving;
-        return terms.Memory?.Keep(sheet, pieces, longestCut, terms.BudgetMs, plan) ?? plan;
+        if (terms.Memory?.Recall(sheet, pieces, order, terms.BudgetMs) is { } known) return known;
+        var kept = Keeping.Of(sheet, pieces, order.LongestCut);
+        var plan = FromSheets(sheet, kept.Left, order.LongestCut, budget, terms);
+        if (FromExtras(sheet, kept.Left, order.LongestCut, budget, terms, plan) is { } saving) plan = saving;
+        if (FromTearStrips(sheet, kept.Left, order.LongestCut, budget, terms, plan) is { } better) plan = better;
+        var own = kept.Patterns.Sum(p => p.Times);
+        plan = plan with { SheetsUsed = plan.SheetsUsed + own, LowerBound = plan.LowerBound + own, Stale = kept.Stale, Patterns = [.. kept.Patterns.Concat(plan.Patterns).Select(Handled)] };
+        plan = Limit(sheet, pieces, plan);
+        return terms.Memory?.Keep(sheet, pieces, order, terms.BudgetMs, plan) ?? plan;
+
+        // As it is cut on the trimmer: what squares a sheet first, no setting too narrow, as many sheets at once as lie equal.
+        CutPattern Handled(CutPattern pattern) => new(sheet.Id, pattern.Times, Reachable(pattern.From is null ? Trimmed(sheet, pattern.Root) : pattern.Root, order.NarrowestStrip))
+        {
+            From = pattern.From,
+            IsKept = pattern.IsKept,
+            Cut = pattern.Cut,
+            AtOnce = Math.Clamp(sheet.AtOnce, 1, Math.Max(1, pattern.Times - pattern.Cut)),
+        };
     }
 
     private static SheetPlan FromSheets(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms)
@@ -92,15 +116,58 @@ public static class CutPlanner
         var room = Usable(sheet);
         var grid = CutGrid.Of(room.Size, pieces, longestCut);
         var found = PlanSearch.Run(grid, budget, (sheets, bound) => terms.Told?.Invoke(new(sheet.Id, sheets, bound)));
-        IReadOnlyList<CutPattern> patterns = [.. Handed.Of(grid, found.Patterns, room).Select(p => new CutPattern(sheet.Id, p.Times, WithTearStrip(sheet, p.Root)))];
-        return Limit(sheet, pieces, found.AtLeast, patterns) with { CutShort = found.CutShort };
+        IReadOnlyList<CutPattern> patterns = [.. Handed.Of(grid, found.Patterns, room).Select(p => new CutPattern(sheet.Id, p.Times, p.Root))];
+        return new(sheet.Id, patterns.Sum(p => p.Times), found.AtLeast, patterns, []) { CutShort = found.CutShort };
     }
 
     // What is there anyway is filled first, the largest of it and the largest pieces first, and the sheets planned for the rest; null where that saves no sheet.
     private static SheetPlan? FromExtras(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms, SheetPlan without)
     {
+        if (sheet.Extras.Count == 0) return null;
+        var (cut, left) = Fill(sheet, sheet.Extras, pieces, longestCut);
+        if (cut.Count == 0) return null;
+        var rest = FromSheets(sheet, left, longestCut, budget, terms);
+        if (rest.SheetsUsed >= without.SheetsUsed) return null;
+        return rest with { Patterns = [.. rest.Patterns, .. cut], LowerBound = Math.Min(LeastWith(sheet, sheet.Extras, pieces, without), rest.SheetsUsed) };
+    }
+
+    // None of it is larger than a sheet, so that each can stand for one sheet at most; and what fits none of it needs its sheets whatever is there.
+    private static int LeastWith(StockSheet sheet, IReadOnlyList<ExtraPaper> extras, IReadOnlyList<Demand> pieces, SheetPlan without)
+    {
+        IReadOnlyList<Demand> apart = [.. pieces.Where(p => !extras.Any(e => Serves(e, p, null)))];
+        var alone = apart.Count == 0 ? 0 : GridBounds.Sheets(CutGrid.Of(Usable(sheet).Size, apart));
+        return Math.Max(alone, without.LowerBound - extras.Sum(e => e.Count));
+    }
+
+    // Every sheet that is cut gives its tear strip. Used where that saves a sheet, or where a piece is as wide as the strip, so that nothing has to be set for it.
+    private static SheetPlan? FromTearStrips(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms, SheetPlan without)
+    {
+        if (sheet.TearStripFace is not { } face || sheet.Trims.TearStrip is not { } tear) return null;
+        IReadOnlyList<Demand> left = [.. pieces.Select(d => d with { Quantity = d.Quantity - CutFromExtras(without, d) }).Where(d => d.Quantity > 0)];
+        var size = tear.Edge.Axis() == Axis.Across ? new Size(tear.Width, sheet.Size.Height) : new Size(sheet.Size.Width, tear.Width);
+        for (var sheets = without.SheetsUsed - 1; sheets >= Math.Max(1, without.SheetsUsed - 2); sheets--)
+            if (With(left, sheets) is { } saving && saving.SheetsUsed <= sheets) return saving;
+        return With([.. left.Where(d => d.Size.Shorter == tear.Width)], without.SheetsUsed);
+
+        SheetPlan? With(IReadOnlyList<Demand> fitting, int sheets)
+        {
+            var strip = new ExtraPaper("tear strip", size, sheets, face);
+            var (cut, _) = Fill(sheet, [strip], fitting, longestCut);
+            if (cut.Count == 0) return null;
+            var taken = cut.SelectMany(p => p.Placements.Select(q => (q.Piece, p.Times))).GroupBy(q => q.Piece).ToDictionary(g => g.Key, g => g.Sum(q => q.Times));
+            var rest = FromSheets(sheet, [.. left.Select(d => d with { Quantity = d.Quantity - taken.GetValueOrDefault(d.Id) }).Where(d => d.Quantity > 0)], longestCut, budget, terms);
+            if (rest.SheetsUsed > without.SheetsUsed || cut.Sum(p => p.Times) > rest.SheetsUsed) return null;
+            var bound = Math.Min(LeastWith(sheet, [.. sheet.Extras, strip], pieces, without), rest.SheetsUsed);
+            return rest with { Patterns = [.. rest.Patterns, .. without.Patterns.Where(p => p.From is not null), .. cut], LowerBound = bound };
+        }
+    }
+
+    private static int CutFromExtras(SheetPlan plan, Demand demand) => plan.Patterns.Where(p => p.From is not null).Sum(p => p.Times * p.Placements.Count(q => q.Piece == demand.Id));
+
+    private static (IReadOnlyList<CutPattern> Cut, IReadOnlyList<Demand> Left) Fill(StockSheet sheet, IReadOnlyList<ExtraPaper> extras, IReadOnlyList<Demand> pieces, Length? longestCut)
+    {
         var (cut, left) = (new List<CutPattern>(), pieces);
-        foreach (var extra in sheet.Extras.OrderByDescending(e => e.Size.Area).ThenBy(e => e.Name, StringComparer.Ordinal))
+        foreach (var extra in extras.OrderByDescending(e => e.Size.Area).ThenBy(e => e.Name, StringComparer.Ordinal))
         {
             for (var count = extra.Count; count > 0 && FillExtra(sheet, extra, left, longestCut) is { } filled;)
             {
@@ -111,18 +178,15 @@ public static class CutPlanner
                 left = [.. left.Select(d => d with { Quantity = d.Quantity - pattern.Times * taken.GetValueOrDefault(d.Id) }).Where(d => d.Quantity > 0)];
             }
         }
-        if (cut.Count == 0) return null;
-        var rest = FromSheets(sheet, left, longestCut, budget, terms);
-        if (rest.SheetsUsed + rest.Shortfall.Sum(s => s.Missing) >= without.SheetsUsed + without.Shortfall.Sum(s => s.Missing)) return null;
-        // None of it is larger than a sheet, so that each can stand for one sheet at most.
-        var bound = Math.Max(0, without.LowerBound - sheet.Extras.Sum(e => e.Count));
-        return rest with { Patterns = [.. rest.Patterns, .. cut], LowerBound = Math.Min(bound, rest.SheetsUsed) };
+        return (cut, left);
     }
 
-    // Of some tries the one that uses most of it, so often as the demand allows; null where nothing fits.
+    private static bool Serves(ExtraPaper extra, Demand piece, Length? longestCut) => (extra.Face is null || extra.Face == piece.Face) && Fits(piece, extra.Size, longestCut);
+
+    // Of some tries the one that uses most of it, so often as the demand allows; null where nothing fits. A piece is not cut from its own inside.
     private static CutPattern? FillExtra(StockSheet sheet, ExtraPaper extra, IReadOnlyList<Demand> left, Length? longestCut)
     {
-        IReadOnlyList<Demand> fitting = [.. left.Where(d => Fits(d, extra.Size, longestCut))];
+        IReadOnlyList<Demand> fitting = [.. left.Where(d => Serves(extra, d, longestCut) && d.Inside != extra.Name)];
         if (fitting.Count == 0) return null;
         var grid = CutGrid.Of(extra.Size, fitting, longestCut);
         var packer = new SheetPacker(grid, new WorkBudget(1_000, 1_000), seed: 0);
@@ -135,28 +199,43 @@ public static class CutPlanner
         return new CutPattern(sheet.Id, often, root) { From = extra.Name };
     }
 
-    private static CutNode WithTearStrip(StockSheet sheet, CutNode usable)
+    // The tear strip comes off first, then what squares the sheet.
+    private static CutNode Trimmed(StockSheet sheet, CutNode usable)
     {
-        if (sheet.TearStrip is not { } strip) return usable;
-        var whole = new Box(Length.Zero, Length.Zero, sheet.Size);
-        return new SplitNode(whole, strip.Edge, new OffcutNode(SplitNode.Halve(whole, strip.Edge, strip.Width).Off, IsTearStrip: true), usable);
+        return Off(new Box(Length.Zero, Length.Zero, sheet.Size), [.. sheet.Trims.Strips]);
+
+        CutNode Off(Box box, IReadOnlyList<(Edge Edge, Length Width, bool IsTearStrip)> strips)
+        {
+            if (strips is not [var strip, ..]) return usable;
+            var (off, rest) = SplitNode.Halve(box, strip.Edge, strip.Width);
+            return new SplitNode(box, strip.Edge, new OffcutNode(off, strip.IsTearStrip), Off(rest, [.. strips.Skip(1)]));
+        }
+    }
+
+    // A strip that the fence cannot be set to lies beyond the blade instead: the fence is at the other edge.
+    private static CutNode Reachable(CutNode node, Length? narrowest)
+    {
+        if (narrowest is not { } least || node is not SplitNode split) return node;
+        var (off, rest) = (Reachable(split.Off, narrowest), Reachable(split.Rest, narrowest));
+        return split.Setting < least && rest.Box.Along(split.Fence.Axis()).Extent >= least
+            ? new SplitNode(split.Box, split.Fence.Opposite(), rest, off)
+            : split with { Off = off, Rest = rest };
     }
 
     // With too few sheets on hand the plan stops when they are used, and says which pieces are missing.
-    private static SheetPlan Limit(StockSheet sheet, IReadOnlyList<Demand> pieces, int bound, IReadOnlyList<CutPattern> patterns)
+    private static SheetPlan Limit(StockSheet sheet, IReadOnlyList<Demand> pieces, SheetPlan plan)
     {
-        var total = patterns.Sum(p => p.Times);
-        if (sheet.OnHand is not { } onHand || onHand >= total) return new(sheet.Id, total, bound, patterns, []);
+        if (sheet.OnHand is not { } onHand || onHand >= plan.SheetsUsed) return plan;
         var (kept, room) = (new List<CutPattern>(), onHand);
-        foreach (var pattern in patterns)
+        foreach (var pattern in plan.Patterns)
         {
-            var times = Math.Min(pattern.Times, room);
-            if (times == 0) break;
+            var times = pattern.From is null ? Math.Min(pattern.Times, room) : pattern.Times;
+            if (times == 0) continue;
             kept.Add(pattern with { Times = times });
-            room -= times;
+            if (pattern.From is null) room -= times;
         }
         var got = kept.SelectMany(p => p.Placements.Select(q => (q.Piece, p.Times))).GroupBy(q => q.Piece).ToDictionary(g => g.Key, g => g.Sum(q => q.Times));
         var missing = pieces.Select(p => new Shortfall(p.Id, p.Quantity - got.GetValueOrDefault(p.Id))).Where(s => s.Missing > 0).ToList();
-        return new(sheet.Id, onHand, bound, kept, missing);
+        return plan with { SheetsUsed = onHand, Patterns = kept, Shortfall = missing };
     }
 }

@@ -12,7 +12,20 @@ public static class TrimmerProgramme
     public static IReadOnlyList<TrimmerCut> Of(CutNode root)
     {
         var (names, order) = Work(root);
-        return [.. order.Select((split, i) => new TrimmerCut(i + 1, names[split], split.Fence, split.Setting, [names[split.Off], names[split.Rest]], split.Box))];
+        var cuts = order.Select((split, i) => new TrimmerCut(i + 1, names[split], split.Fence, split.Setting, [names[split.Off], names[split.Rest]], split.Box)).ToList();
+        foreach (var piece in root.All().OfType<PieceNode>()) cuts.AddRange(Gutting(piece, names[piece], cuts.Count));
+        return cuts;
+    }
+
+    // Once all pieces lie free: four cuts from mark to mark at one setting, the piece turned between them.
+    private static IEnumerable<TrimmerCut> Gutting(PieceNode node, string name, int before)
+    {
+        if (node.Piece.Gut is not { } border || node.Box.Inset(border) is null) yield break;
+        foreach (var (edge, i) in new[] { Edge.Left, Edge.Top, Edge.Right, Edge.Bottom }.Select((edge, i) => (edge, i)))
+        {
+            var run = node.Box.Along(edge.Axis() == Axis.Across ? Axis.Down : Axis.Across).Extent;
+            yield return new(before + i + 1, name, edge, border, i == 3 ? [node.Piece.Inside, name] : [], node.Box, new(border, run - border));
+        }
     }
 
     /// <summary>For each part, the order of the cut it comes of.</summary>
@@ -54,22 +67,54 @@ public static class TrimmerProgramme
     }
 
     /// <summary>
-    /// Cuts a sheet by the programme and tells what lies on the table in the end, by name. Knows nothing of the plan but the sheet's size.
+    /// Cuts a sheet by the programme and tells what lies on the table in the end, by name; a piece whose inside is cut out keeps its outer box. Knows nothing of the plan
+    /// but the sheet's size.
     /// </summary>
-    /// <exception cref="InvalidOperationException">A cut names a part that is not on the table, or runs outside it.</exception>
+    /// <exception cref="InvalidOperationException">A cut names a part that is not on the table, runs outside it, or leaves an inside partly cut out.</exception>
     public static IReadOnlyDictionary<string, IReadOnlyList<Box>> Replay(Size sheet, IReadOnlyList<TrimmerCut> cuts)
     {
-        var table = new List<NamedBox> { new("sheet", new(Length.Zero, Length.Zero, sheet)) };
+        var table = new List<OnTable> { new("sheet", new(Length.Zero, Length.Zero, sheet)) };
         foreach (var cut in cuts.OrderBy(c => c.Order))
         {
-            var at = table.FindLastIndex(p => p.Name == cut.Part);
+            var at = table.FindLastIndex(p => p.Name == cut.Part && p.Plunged.Count < 4);
+            // A whole sheet that is a piece is called by its label once its inside is cut.
+            if (at < 0 && cut.Plunge is not null && table is [{ Name: "sheet" } whole])
+            {
+                table[0] = whole with { Name = cut.Part };
+                at = 0;
+            }
             if (at < 0) throw new InvalidOperationException($"Cut {cut.Order} wants {cut.Part}, which is not on the table.");
+            if (cut.Plunge is { } plunge)
+            {
+                if (table[at].Plunge(cut, plunge) is { } inside) table.Add(new(cut.Gives[0], inside));
+                continue;
+            }
+            if (table[at].Plunged.Count > 0) throw new InvalidOperationException($"Cut {cut.Order} would run through {cut.Part}, which is partly cut out.");
             var (off, rest) = SplitNode.Halve(table[at].Box, cut.Fence, cut.Setting);
             table.RemoveAt(at);
             table.Add(new(cut.Gives[1], rest));
             table.Add(new(cut.Gives[0], off));
         }
+        if (table.FirstOrDefault(p => p.Plunged.Count is > 0 and < 4) is { } open) throw new InvalidOperationException($"The inside of {open.Name} is only partly cut out.");
         return table.GroupBy(p => p.Name).ToDictionary(g => g.Key, g => (IReadOnlyList<Box>)[.. g.Select(p => p.Box)]);
+    }
+
+    private sealed record OnTable(string Name, Box Box)
+    {
+        public Dictionary<Edge, (Length At, PlungeCut Run)> Plunged { get; } = [];
+
+        // The inside, once the fourth cut frees it: the four lines have to meet at its corners and nowhere else.
+        public Box? Plunge(TrimmerCut cut, PlungeCut run)
+        {
+            if (!Plunged.TryAdd(cut.Fence, (cut.Setting, run))) throw new InvalidOperationException($"Cut {cut.Order} is made twice in {Name}.");
+            if (Plunged.Count < 4) return null;
+            var (left, top) = (Plunged[Edge.Left].At, Plunged[Edge.Top].At);
+            var (right, bottom) = (Box.Width - Plunged[Edge.Right].At, Box.Height - Plunged[Edge.Bottom].At);
+            bool Meets(Edge edge, Length start, Length end) => Plunged[edge].Run == new PlungeCut(start, end);
+            if (!Meets(Edge.Left, top, bottom) || !Meets(Edge.Right, top, bottom) || !Meets(Edge.Top, left, right) || !Meets(Edge.Bottom, left, right))
+                throw new InvalidOperationException($"The cuts inside {Name} do not meet at its corners.");
+            return new(Box.X + left, Box.Y + top, right - left, bottom - top);
+        }
     }
 
     // Pieces go by their labels; parts still to be cut by letters; offcuts by a number; scraps by that word.

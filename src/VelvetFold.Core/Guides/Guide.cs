@@ -2,6 +2,7 @@ using System.Globalization;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Guides;
 
@@ -10,19 +11,21 @@ public sealed class Guide
 {
     private readonly Kit _kit;
     private readonly IReadOnlyList<ResolvedLayout> _layouts;
+    private readonly IReadOnlyList<CutPiece> _pieces;
     private readonly CutPlan _plan;
     private readonly Words _words;
     private readonly LengthPattern _reading;
     private readonly List<Step> _steps = [];
 
-    private Guide(Kit kit, IReadOnlyList<ResolvedLayout> layouts, CutPlan plan, Words words) =>
-        (_kit, _layouts, _plan, _words, _reading) = (kit, layouts, plan, words, kit.Reading());
+    private Guide(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan plan, Words words) =>
+        (_kit, _layouts, _pieces, _plan, _words, _reading) = (kit, layouts, pieces, plan, words, kit.Reading());
 
     /// <summary>The steps for one kit, numbered from 1.</summary>
-    /// <param name="plan">The plan by which one kit is cut.</param>
-    public static IReadOnlyList<Step> Write(Kit kit, IReadOnlyList<ResolvedLayout> layouts, CutPlan plan, Words words)
+    /// <param name="pieces">All that is cut for one kit, by whomever.</param>
+    /// <param name="plan">The plan by which a guest cuts one kit.</param>
+    public static IReadOnlyList<Step> Write(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan plan, Words words)
     {
-        var guide = new Guide(kit, layouts, plan, words);
+        var guide = new Guide(kit, layouts, pieces, plan, words);
         guide.WriteCutting();
         foreach (var layout in layouts.Where(l => l.Pieces.Count > 0)) guide.WriteAssembly(layout);
         return guide._steps;
@@ -30,14 +33,20 @@ public sealed class Guide
 
     private void WriteCutting()
     {
-        if (_plan.SheetsUsed == 0) return;
+        var ready = _pieces.Where(p => p.By == CutBy.Host).Select(p => p.Label).ToList();
+        if (_plan.BySheet.Count == 0)
+        {
+            if (ready.Count > 0) Add(GuideHalf.Cutting, StepKind.Gather, _words.Say("gather.ready", ("pieces", List(ready))), ready);
+            return;
+        }
         var sheets = _plan.BySheet.Select(s => _words.Say("gather.sheets", ("count", Number(s.SheetsUsed)), ("paper", PaperName(s.Sheet))));
         var parts = _kit.Parts.Where(s => _layouts.Any(l => l.Pieces.Any(p => p.Piece.Part?.Sheet == s.Id))).Select(s => s.Name).ToList();
         var gather = _words.Say("gather", ("sheets", string.Join(", ", sheets)));
-        Add(GuideHalf.Cutting, StepKind.Gather, parts.Count == 0 ? gather : gather + " " + _words.Say("gather.parts", ("parts", List(parts))), []);
+        if (parts.Count > 0) gather += " " + _words.Say("gather.parts", ("parts", List(parts)));
+        if (ready.Count > 0) gather += " " + _words.Say("gather.ready", ("pieces", List(ready)));
+        Add(GuideHalf.Cutting, StepKind.Gather, gather, ready);
         Add(GuideHalf.Cutting, StepKind.Caution, _words.Say("caution.blades"), []);
         foreach (var sheet in _plan.BySheet) WriteSheets(sheet);
-        foreach (var placed in _layouts.SelectMany(l => l.Pieces)) WriteGutting(placed);
         // The insides are there once they are cut out.
         foreach (var sheet in _plan.BySheet) WriteExtras(sheet);
     }
@@ -49,7 +58,7 @@ public sealed class Guide
         {
             for (var time = 0; time < pattern.Times; time++)
             {
-                var text = _words.Say(pattern.Cuts.Count == 0 ? "cut.whole" : "cut.sheet", ("paper", PaperName(sheet.Sheet)),
+                var text = _words.Say(pattern.Cuts.Count == 0 ? "cut.whole" : pattern.Root is PieceNode ? "cut.whole.inside" : "cut.sheet", ("paper", PaperName(sheet.Sheet)),
                     ("sheet", Number(++number)), ("sheets", Number(sheet.SheetsUsed)), ("piece", pattern.Placements[0].Piece));
                 _steps.Add(new(_steps.Count + 1, GuideHalf.Cutting, StepKind.Cut, text, [.. CutLines(pattern)], [.. pattern.Placements.Select(p => p.Piece)], Paper: sheet.Sheet, Pattern: index));
             }
@@ -69,25 +78,30 @@ public sealed class Guide
         }
     }
 
-    // Plunge cuts from mark to mark leave a frame and a middle to use elsewhere.
-    private void WriteGutting(PlacedPiece placed)
-    {
-        if (placed.Piece is not { IsCut: true, Gut: { } border } || placed.CutSize.Grown(-border) is not { } middle) return;
-        var size = placed.CutSize;
-        Add(GuideHalf.Cutting, StepKind.Cut, _words.Say(size.Width == size.Height ? "gut.square" : "gut", ("piece", placed.Label), ("border", _reading.Format(border)),
-            ("far", _reading.Format(size.Shorter - border)), ("farther", _reading.Format(size.Longer - border)), ("middle", _reading.Format(middle))), [placed.Label]);
-    }
-
     private IEnumerable<string> CutLines(CutPattern pattern)
     {
         TrimmerCut? last = null;
         foreach (var cut in pattern.Cuts)
         {
+            if (cut.Plunge is { } plunge)
+            {
+                yield return PlungeLine(cut, plunge, last is { Plunge: not null } && last.Part == cut.Part);
+                last = cut;
+                continue;
+            }
             var same = last is not null && last.Setting == cut.Setting;
             yield return _words.Say(same ? "cut.same" : "cut.line", ("part", PartName(cut.Part)), ("edge", _words.Say("edge." + cut.Fence.Word())),
                 ("setting", _reading.Format(cut.Setting)), ("off", Sentence(PartName(cut.Gives[0]))), ("rest", PartName(cut.Gives[1])));
             last = cut;
         }
+    }
+
+    // Four cuts from mark to mark leave a frame and a middle to use elsewhere; by knife where the trimmer's blade cannot be set down inside a sheet.
+    private string PlungeLine(TrimmerCut cut, PlungeCut plunge, bool turned)
+    {
+        var text = _words.Say(_kit.NoPlunge ? turned ? "plunge.knife.turn" : "plunge.knife" : turned ? "plunge.turn" : "plunge", ("part", PartName(cut.Part)), ("edge", _words.Say("edge." + cut.Fence.Word())),
+            ("setting", _reading.Format(cut.Setting)), ("start", _reading.Format(plunge.Start)), ("end", _reading.Format(plunge.End)));
+        return cut.Gives is [var inside, var frame] ? text + " " + _words.Say("plunge.free", ("inside", Sentence(inside)), ("size", _reading.Format(cut.PartBox.Size.Grown(-cut.Setting)!.Value)), ("frame", PartName(frame))) : text;
     }
 
     private string PartName(string part) => part == "sheet" ? _words.Say("part.sheet")

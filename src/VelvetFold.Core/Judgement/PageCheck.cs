@@ -19,6 +19,8 @@ public static class PageCheck
         Reveals.Thin,
         PaperCheck.PaperOf,
         PaperCheck.LongerThanTheTrimmer,
+        PaperCheck.NarrowerThanTheTrimmer,
+        PaperCheck.GuttedWhereItShows,
         PaperCheck.AgainstItsDirection,
         Shapes.Regular,
         PaperCheck.PreprintedCutUp,

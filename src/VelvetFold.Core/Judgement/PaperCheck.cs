@@ -72,6 +72,23 @@ internal static class PaperCheck
             : layout.Pieces.Where(p => p.Piece.IsCut && p.Piece.CutSize.Longer > longest && p.Piece.CutSize.Shorter < longest).Select(p => new Finding("longer-than-trimmer", Gravity.Note, layout.Layout.Id, [p.Id],
                 $"{p.Label} is {kit.Reading().Format(p.Piece.CutSize.Longer)} long, and the trimmer cuts {kit.Reading().Format(longest)}. Make it shorter, or cut it with a knife and a long ruler."));
 
+    /// <summary>A strip that the fence cannot be set to.</summary>
+    public static IEnumerable<Finding> NarrowerThanTheTrimmer(Kit kit, ResolvedLayout layout) =>
+        kit.NarrowestStrip is not { } narrowest
+            ? []
+            : layout.Pieces.Where(p => p.Piece.IsCut && p.Piece.CutSize.Shorter < narrowest).Select(p => new Finding("narrower-than-trimmer", Gravity.Note, layout.Layout.Id, [p.Id],
+                $"{p.Label} is {kit.Reading().Format(p.Piece.CutSize.Shorter)} wide, and the trimmer's fence is set to {kit.Reading().Format(narrowest)} at least: it falls on the far side of the blade. Measure it twice, or cut it with a knife along a ruler."));
+
+    /// <summary>A mat whose middle is cut out where it shows.</summary>
+    public static IEnumerable<Finding> GuttedWhereItShows(Kit kit, ResolvedLayout layout) =>
+        from placed in layout.Pieces
+        where placed.Piece.HoldsPhoto
+        from layer in placed.Stack.Layers
+        where layer.Mat.Gut is { } border && border <= layer.Mat.Reveal
+        select new Finding("gutted-where-it-shows", Gravity.Fault, layout.Layout.Id, [placed.Id],
+            $"The mat of {placed.Label} keeps a border of {kit.Reading().Format(layer.Mat.Gut!.Value)} and shows {kit.Reading().Format(layer.Mat.Reveal)} of it: the hole would show. Keep {kit.Reading().Format(layer.Mat.Reveal + Hidden.Lap(kit.Unit))}, or leave it whole.",
+            new("Keep more of it", placed.Piece with { Opening = placed.Piece.Opening! with { Mats = [.. placed.Piece.Opening.Mats.Select(m => m.Gut is { } gut && gut <= m.Reveal ? m with { Gut = m.Reveal + Hidden.Lap(kit.Unit) } : m)] } }));
+
     /// <summary>A print with one way up that lies on its side.</summary>
     public static IEnumerable<Finding> AgainstItsDirection(Kit kit, ResolvedLayout layout) =>
         layout.Pieces.Where(p => p.Piece is { IsCut: true, PrintTurned: true } && kit.Paper(p.Piece.Paper)?[p.Piece.Face]?.Direction == PrintDirection.OneWay)

@@ -26,6 +26,15 @@ public sealed record Kit
     /// <summary>The longest cut of the trimmer; none where it is no limit.</summary>
     public Length? LongestCut { get; init; }
 
+    /// <summary>The narrowest strip the trimmer's fence can be set to; none where it is no limit.</summary>
+    public Length? NarrowestStrip { get; init; }
+
+    /// <summary>Whether the trimmer's blade cannot be set down inside a sheet, so that insides are cut out with a knife and a ruler.</summary>
+    public bool NoPlunge { get; init; }
+
+    /// <summary>How thick a stack of sheets the trimmer cuts at once; none where sheets are cut singly.</summary>
+    public Length? CutsThrough { get; init; }
+
     /// <summary>Whether the pages go into page protectors, which raised parts press on.</summary>
     public bool Protectors { get; init; }
 
@@ -35,6 +44,9 @@ public sealed record Kit
     public IReadOnlyList<PartSheet> Parts { get; init; } = [];
 
     public IReadOnlyList<Layout> Layouts { get; init; } = [];
+
+    /// <summary>Sheets the designer has laid out by hand, keeps as they are, or has cut already.</summary>
+    public IReadOnlyList<KeptSheet> KeptSheets { get; init; } = [];
 
     /// <summary>The designer's own notes; they are not printed in the guide.</summary>
     public string? Notes { get; init; }

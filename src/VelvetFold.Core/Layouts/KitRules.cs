@@ -32,10 +32,34 @@ public static partial class KitRules
         Twice(faults, kit.Papers.Select(p => p.Id), i => $"papers[{i}].id", "papers");
         Twice(faults, kit.Parts.Select(p => p.Id), i => $"parts[{i}].id", "sheets of parts");
         Twice(faults, kit.Layouts.Select(l => l.Id), i => $"layouts[{i}].id", "layouts");
+        TrimmerFaults(faults, kit);
+        KeptFaults(faults, kit);
         for (var i = 0; i < kit.Papers.Count; i++) PaperFaults(faults, kit.Papers[i], $"papers[{i}]");
         for (var i = 0; i < kit.Parts.Count; i++) PartFaults(faults, kit.Parts[i], $"parts[{i}]");
         for (var i = 0; i < kit.Layouts.Count; i++) LayoutFaults(faults, kit.Layouts[i], $"layouts[{i}]");
         return faults;
+    }
+
+    private static void TrimmerFaults(List<Fault> faults, Kit kit)
+    {
+        if (kit.NarrowestStrip is { } narrow && (!narrow.IsPositive || narrow > Length.Inches(6))) faults.Add(new("narrowestStrip", $"A trimmer whose fence cannot be set narrower than {narrow} cannot be planned for; it is more than 0 and at most 6 in."));
+        if (kit.CutsThrough is { } deep && (!deep.IsPositive || deep > Length.Inches(1))) faults.Add(new("cutsThrough", $"A trimmer that cuts through {deep} cannot be planned for; it is more than 0 and at most 1 in."));
+    }
+
+    private static void KeptFaults(List<Fault> faults, Kit kit)
+    {
+        if (kit.KeptSheets.Count > 500) faults.Add(new("keptSheets", $"{kit.KeptSheets.Count} kept sheets are more than the 500 that can be."));
+        foreach (var (kept, i) in kit.KeptSheets.Select((kept, i) => (kept, i)))
+        {
+            var at = $"keptSheets[{i}]";
+            if (kit.Paper(kept.Paper) is not { } paper) faults.Add(new($"{at}.paper", $"There is no paper {kept.Paper} in this kit."));
+            else
+                foreach (var (piece, p) in kept.Pieces.Select((piece, p) => (piece, p)))
+                    if (!new Box(Length.Zero, Length.Zero, paper.Size).Contains(piece.Box) || !piece.Box.Size.IsReal) faults.Add(new($"{at}.pieces[{p}].box", $"{piece.Piece} does not lie on a sheet of {paper.Name}, {paper.Size}."));
+            if (kept.Times is < 1 or > MostKits) faults.Add(new($"{at}.times", $"A sheet cannot be cut {kept.Times} times like this; the number is from 1 to {MostKits}."));
+            if (kept.Cut < 0 || kept.Cut > kept.Times) faults.Add(new($"{at}.cut", $"{kept.Cut} of {kept.Times} sheets cannot be cut already."));
+            if (kept.Pieces.Count is 0 or > 2_000) faults.Add(new($"{at}.pieces", "A kept sheet has from 1 to 2000 pieces."));
+        }
     }
 
     private static void PaperFaults(List<Fault> faults, Stock.Paper paper, string at)
@@ -55,6 +79,9 @@ public static partial class KitRules
         if (paper.Offcuts.Count > 100) faults.Add(new($"{at}.offcuts", $"{paper.Name} has {paper.Offcuts.Count} sizes of offcuts; up to 100 can be."));
         if (paper.TearStrip is { } strip && (!strip.Width.IsPositive || strip.Width >= paper.Size.Along(strip.Edge.Axis())))
             faults.Add(new($"{at}.tearStrip.width", $"A tear strip of {strip.Width} does not fit a sheet of {paper.Size}."));
+        if (paper.Squaring is { } squaring && (!squaring.Width.IsPositive || !paper.Usable.Size.IsReal))
+            faults.Add(new($"{at}.squaring.width", $"With {squaring.Width} cut off to square it, nothing is left of a sheet of {paper.Size}."));
+        if (paper.Thickness is { IsPositive: false } thickness) faults.Add(new($"{at}.thickness", $"A sheet cannot be {thickness} thick."));
     }
 
     private static void PartFaults(List<Fault> faults, PartSheet sheet, string at)
@@ -98,6 +125,8 @@ public static partial class KitRules
                 if (finish.Allowance is { } uses && (uses < Length.Zero || uses > Largest)) faults.Add(new($"{path}.finishes[{f}].allowance", $"An edge cannot use up {uses}."));
             foreach (var (mat, m) in (piece.Opening?.Mats ?? []).Select((mat, m) => (mat, m)))
                 if (mat.Frame is { IsPositive: false }) faults.Add(new($"{path}.opening.mats[{m}].frame", $"A frame's strips are {mat.Frame} wide; they must be wider than 0."));
+            foreach (var (mat, m) in (piece.Opening?.Mats ?? []).Select((mat, m) => (mat, m)))
+                if (mat.Gut is { IsPositive: false }) faults.Add(new($"{path}.opening.mats[{m}].gut", $"A border of {mat.Gut} leaves nothing of the mat."));
             if (layout.Kind == LayoutKind.Single && piece.Side != PageSide.Left) faults.Add(new($"{path}.side", $"{layout.Id} is a single page and has no other."));
             foreach (var (mat, m) in (piece.Opening?.Mats ?? []).Select((mat, m) => (mat, m)))
                 if (!mat.Reveal.IsPositive || mat.Reveal > Largest) faults.Add(new($"{path}.opening.mats[{m}].reveal", $"A mat shows {mat.Reveal}; it must show more than 0."));

@@ -118,6 +118,9 @@ public sealed record Piece
     /// <summary>Where it may be pieced together from shorter paper: distances along its longer side, from its left or top end.</summary>
     public IReadOnlyList<Length> Joins { get; init; } = [];
 
+    /// <summary>Who cuts it; of a photo, who cuts its mats.</summary>
+    public CutBy CutBy { get; init; }
+
     /// <summary>The ready-made part it is; none for what is cut from paper.</summary>
     public PartUse? Part { get; init; }
 

@@ -35,6 +35,9 @@ public sealed record Mat
 
     /// <summary>The width of the strips where a mitred frame of four strips takes the place of a whole mat; none for a whole mat.</summary>
     public Length? Frame { get; init; }
+
+    /// <summary>The border that is kept where its hidden middle is cut out for other pieces; none where it stays whole.</summary>
+    public Length? Gut { get; init; }
 }
 
 /// <summary>A mat with the size it is cut to.</summary>

@@ -89,6 +89,9 @@ public sealed record Paper
 
     public TearStrip? TearStrip { get; init; }
 
+    /// <summary>What is cut off to square it first; none where its edges are true.</summary>
+    public Squaring? Squaring { get; init; }
+
     /// <summary>Sheets on hand; none where as many as needed can be bought.</summary>
     public int? OnHand { get; init; }
 
@@ -104,38 +107,11 @@ public sealed record Paper
     /// <summary>The face's print, or null where the sheet has no such face.</summary>
     public Face? this[SheetFace face] => face == SheetFace.A ? FaceA : FaceB;
 
-    /// <summary>What is left of the sheet once its tear strip is off; the strip itself comes first or last on its axis.</summary>
+    /// <summary>What comes off before pieces are cut from it.</summary>
     [JsonIgnore]
-    public Box Usable
-    {
-        get
-        {
-            var whole = new Box(Length.Zero, Length.Zero, Size);
-            if (TearStrip is not { } strip) return whole;
-            return strip.Edge switch
-            {
-                Edge.Left => new(strip.Width, Length.Zero, Size.Width - strip.Width, Size.Height),
-                Edge.Top => new(Length.Zero, strip.Width, Size.Width, Size.Height - strip.Width),
-                Edge.Right => new(Length.Zero, Length.Zero, Size.Width - strip.Width, Size.Height),
-                _ => new(Length.Zero, Length.Zero, Size.Width, Size.Height - strip.Width),
-            };
-        }
-    }
+    public SheetTrims Trims => new(TearStrip, Squaring);
 
-    /// <summary>The tear strip's place on the sheet, or null where there is none.</summary>
+    /// <summary>What is left of the sheet once its tear strip is off and it is squared.</summary>
     [JsonIgnore]
-    public Box? TearStripBox
-    {
-        get
-        {
-            if (TearStrip is not { } strip) return null;
-            return strip.Edge switch
-            {
-                Edge.Left => new(Length.Zero, Length.Zero, strip.Width, Size.Height),
-                Edge.Top => new(Length.Zero, Length.Zero, Size.Width, strip.Width),
-                Edge.Right => new(Size.Width - strip.Width, Length.Zero, strip.Width, Size.Height),
-                _ => new(Length.Zero, Size.Height - strip.Width, Size.Width, strip.Width),
-            };
-        }
-    }
+    public Box Usable => Trims.Usable(Size);
 }

@@ -42,6 +42,12 @@ internal sealed record LinesQuestion(string Text, Kit? Kit = null, string? Layou
 internal sealed record LinesAnswer(
     Kit Kit, Layout Layout, IReadOnlyList<string> Touched, IReadOnlyList<LineFault> Errors, IReadOnlyList<string> Completions, string Text, LayoutAnswer Pages);
 
+/// <summary>A piece to lay on a sheet by hand.</summary>
+/// <param name="Kits">How many kits are cut together; those of the document where left out.</param>
+/// <param name="Paper">The paper's id.</param>
+/// <param name="There">The labels on the sheet, so often as each lies there; none for a sheet of its own.</param>
+internal sealed record LayQuestion(Kit Kit, CutMode Mode, string Paper, IReadOnlyList<string> There, string Piece, int? Kits = null);
+
 /// <summary>Two revisions to compare.</summary>
 internal sealed record RevisionsQuestion(Kit Before, Kit After);
 
@@ -57,6 +63,7 @@ internal static class ComputeEndpoints
         compute.MapPost("/batch", BatchAsync).Accepts<KitQuestion>("application/json").Produces<PlanAnswer>().ProducesProblem(400);
         compute.MapDelete("/batch/{search:guid}", (Guid search, PlanSearches searches) => searches.Stop(search) ? Results.NoContent() : Results.Problem(statusCode: 404, detail: "No such search is under way.")).Produces(204).ProducesProblem(404);
         compute.MapPost("/reach", ReachAsync).Accepts<KitQuestion>("application/json").Produces<StockReach>().ProducesProblem(400);
+        compute.MapPost("/cuts/lay", LayAsync).Accepts<LayQuestion>("application/json").Produces<LaidSheet>().ProducesProblem(400);
         compute.MapPost("/pages", PagesAsync).Accepts<PagesQuestion>("application/json").Produces<PagesAnswer>().ProducesProblem(400);
         compute.MapPost("/measure-lines", LinesAsync).Accepts<LinesQuestion>("application/json").Produces<LinesAnswer>().ProducesProblem(400);
         compute.MapLayouts();
@@ -81,7 +88,7 @@ internal static class ComputeEndpoints
     }
 
     private static Task<IResult> ReachAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel) =>
-        AnswerAsync(request, (kit, _) => StockReach.Of(kit, new() { Memory = memory, Cancel = cancel }));
+        AnswerAsync(request, (kit, kits) => StockReach.Of(kit, kits, new() { Memory = memory, Cancel = cancel }));
 
     private static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<Kit, int, T> answer)
     {
@@ -90,6 +97,25 @@ internal static class ComputeEndpoints
         var kits = question.Kits ?? question.Kit.Kits;
         if (kits is < 0 or > KitRules.MostKits) return Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 0 to {KitRules.MostKits}.");
         return Body.Json(answer(question.Kit, Math.Max(1, kits)), question.Kit.Unit);
+    }
+
+    private static async Task<IResult> LayAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<LayQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (question.There.Count > 2_000) return Problems.Bad("there", $"{question.There.Count} pieces do not lie on one sheet.");
+        if (question.Kit.Paper(question.Paper) is not { } paper) return Problems.Bad("paper", $"There is no paper {question.Paper} in this kit.");
+        try
+        {
+            var kits = Math.Clamp(question.Kits ?? question.Kit.Kits, 1, KitRules.MostKits);
+            return KitAnswer.Lay(question.Kit, question.Mode, kits, question.Paper, question.There, question.Piece) is { } laid
+                ? Body.Json(laid, question.Kit.Unit)
+                : Problems.Bad("piece", $"{question.Piece} cannot be cut from a sheet of {paper.Name} with this trimmer.");
+        }
+        catch (ArgumentException)
+        {
+            return Problems.Bad("piece", $"{question.Piece}, or a piece that lies there, is not among those cut from {paper.Name} in this way of cutting.");
+        }
     }
 
     private static async Task<IResult> PagesAsync(HttpRequest request)

@@ -9,8 +9,8 @@ namespace VelvetFold.Web.Endpoints;
 /// <summary>Sheets of one paper to cut from; as many as needed where none are said to be on hand.</summary>
 internal sealed record SheetAsked(string Id, Length Width, Length Height, int? OnHand = null);
 
-/// <summary>Pieces of one size to cut from one paper; cut from face A and turned freely where nothing else is said.</summary>
-internal sealed record PieceAsked(string Id, string Sheet, Length Width, Length Height, int Quantity, Turn? Turn = null, SheetFace? Face = null);
+/// <summary>Pieces of one size to cut from one paper; cut from face A and turned freely where nothing else is said. <c>gut</c>: the border that stays where the inside is cut out.</summary>
+internal sealed record PieceAsked(string Id, string Sheet, Length Width, Length Height, int Quantity, Turn? Turn = null, SheetFace? Face = null, Length? Gut = null);
 
 /// <summary>The trimmer: its longest cut, and the step its ruler is read to.</summary>
 internal sealed record TrimmerAsked(Length? LongestCut = null, Length? Ruler = null);
@@ -21,8 +21,8 @@ internal sealed record CutsQuestion(IReadOnlyList<SheetAsked> Sheets, IReadOnlyL
 /// <summary>A piece on a sheet, from the sheet's top left corner; width and height as it lies.</summary>
 internal sealed record PlacedAnswer(string Piece, Length X, Length Y, Length Width, Length Height, bool Turned, SheetFace Face);
 
-/// <summary>One cut: the part in hand, how far from the fence, along which side the blade runs, and what it gives.</summary>
-internal sealed record CutAnswer(int Order, string Part, Length Measure, string Along, bool Plunge, IReadOnlyList<string> Gives, Edge Fence);
+/// <summary>One cut (a plunge cut from <c>start</c> to <c>end</c> along the blade): the part in hand, how far from the fence, along which side the blade runs, and what it gives.</summary>
+internal sealed record CutAnswer(int Order, string Part, Length Measure, string Along, bool Plunge, IReadOnlyList<string> Gives, Edge Fence, Length? Start = null, Length? End = null);
 
 /// <summary>One way to cut a sheet, and how often.</summary>
 internal sealed record PatternAnswer(string Sheet, int Times, IReadOnlyList<PlacedAnswer> Placements, IReadOnlyList<CutAnswer> Cuts, IReadOnlyList<Box> Offcuts);
@@ -60,7 +60,7 @@ internal static class CutEndpoints
 
     private static CutOrder Order(CutsQuestion question) => new(
         [.. question.Sheets.Select(s => new StockSheet(s.Id, new(s.Width, s.Height), s.OnHand))],
-        [.. question.Pieces.Select(p => new Demand(p.Id, p.Sheet, new(p.Width, p.Height), p.Quantity, p.Turn ?? Turn.Free, p.Face ?? SheetFace.A))],
+        [.. question.Pieces.Select(p => new Demand(p.Id, p.Sheet, new(p.Width, p.Height), p.Quantity, p.Turn ?? Turn.Free, p.Face ?? SheetFace.A) { Gut = p.Gut })],
         question.Trimmer?.LongestCut);
 
     private static List<Fault> Faults(CutsQuestion question)
@@ -93,6 +93,7 @@ internal static class CutEndpoints
         SideFault(faults, piece.Width, $"pieces[{i}].width", $"The piece {piece.Id}");
         SideFault(faults, piece.Height, $"pieces[{i}].height", $"The piece {piece.Id}");
         if (piece.Quantity < 1) faults.Add(new($"pieces[{i}].quantity", $"{piece.Quantity} of {piece.Id} cannot be cut; the number is 1 or more."));
+        if (piece.Gut is { } gut && (!gut.IsPositive || gut * 2 >= Length.Min(piece.Width, piece.Height))) faults.Add(new($"pieces[{i}].gut", $"A border of {gut} leaves nothing to cut out of {piece.Id}."));
         if (question.Sheets.All(s => s.Id != piece.Sheet)) faults.Add(new($"pieces[{i}].sheet", $"{piece.Id} is to be cut from '{piece.Sheet}', which is not among the sheets."));
     }
 
@@ -133,6 +134,6 @@ internal static class CutEndpoints
     private static PatternAnswer Pattern(CutPattern pattern) => new(
         pattern.Sheet, pattern.Times,
         [.. pattern.Placements.Select(p => new PlacedAnswer(p.Piece, p.Box.X, p.Box.Y, p.Box.Width, p.Box.Height, p.Turned, p.Face))],
-        [.. pattern.Cuts.Select(c => new CutAnswer(c.Order, c.Part, c.Setting, c.Fence.Axis() == Axis.Across ? "height" : "width", false, c.Gives, c.Fence))],
+        [.. pattern.Cuts.Select(c => new CutAnswer(c.Order, c.Part, c.Setting, c.Fence.Axis() == Axis.Across ? "height" : "width", c.Plunge is not null, c.Gives, c.Fence, c.Plunge?.Start, c.Plunge?.End))],
         [.. pattern.Offcuts.Select(o => o.Box)]);
 }

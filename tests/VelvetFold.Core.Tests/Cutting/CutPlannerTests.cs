@@ -9,7 +9,7 @@ public class CutPlannerTests
 {
     private static readonly Gen<CutOrder> AnyOrder = Gen.Select(
         Gen.Select(Gen.Int[1, 48], Gen.Int[1, 48], Gen.Int[1, 9], Gen.Bool).Array[1, 12], Gen.Bool).Select((pieces, tear) => new CutOrder(
-            [new StockSheet("S", S("12", "12")) { TearStrip = tear ? new() { Edge = Edge.Bottom, Width = L("1/2") } : null }],
+            [new StockSheet("S", S("12", "12")) { Trims = new(tear ? new() { Edge = Edge.Bottom, Width = L("1/2") } : null, null) }],
             [.. pieces.Select((p, i) => new Demand($"P{i}", "S", new(L("1/4") * Math.Min(p.Item1, 46), L("1/4") * Math.Min(p.Item2, 46)), p.Item3, p.Item4 ? Turn.Free : Turn.None))]));
 
     private static CutOrder Order(params (string W, string H, int Quantity)[] pieces) =>
@@ -67,7 +67,7 @@ public class CutPlannerTests
     [Fact]
     public void The_tear_strip_comes_off_first()
     {
-        var order = new CutOrder([new StockSheet("S", S("12", "12")) { TearStrip = new() { Edge = Edge.Bottom, Width = L("1/2") } }], [new("P", "S", S("12", "11 1/2"), 1)]);
+        var order = new CutOrder([new StockSheet("S", S("12", "12")) { Trims = new(new() { Edge = Edge.Bottom, Width = L("1/2") }, null) }], [new("P", "S", S("12", "11 1/2"), 1)]);
         var cut = Assert.Single(CutPlanner.Plan(order).BySheet[0].Patterns[0].Cuts);
         Assert.Equal((Edge.Bottom, L("1/2"), "tear strip", "P"), (cut.Fence, cut.Setting, cut.Gives[0], cut.Gives[1]));
     }
