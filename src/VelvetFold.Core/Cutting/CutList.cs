@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json.Serialization;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
@@ -11,7 +12,8 @@ namespace VelvetFold.Core.Cutting;
 /// <param name="Turn">Whether it may be turned on the sheet, by the direction of its print.</param>
 /// <param name="Gut">The border that is kept where its inside is cut out.</param>
 /// <param name="By">Who cuts it.</param>
-public sealed record CutPiece(string Label, string Layout, string Piece, string Paper, SheetFace Face, Size Size, Turn Turn, Length? Gut = null, CutBy By = CutBy.Either);
+/// <param name="Outline">The corners of a template, from the top left of its size as it is cut.</param>
+public sealed record CutPiece(string Label, string Layout, string Piece, string Paper, SheetFace Face, Size Size, Turn Turn, Length? Gut = null, CutBy By = CutBy.Either, [property: JsonIgnore] IReadOnlyList<OutlinePoint>? Outline = null);
 
 /// <summary>What has to be cut for one kit, from the layouts.</summary>
 public static class CutList
@@ -27,9 +29,38 @@ public static class CutList
         var own = pieces.Where(p => p.By != other).ToList();
         return new(
             [.. kit.Papers.Select(p => Sheet(kit, p, own, times, mode))],
-            [.. own.Select(p => new Demand(p.Label, p.Paper, p.Size, times, p.Turn, p.Face) { Gut = p.Gut })],
+            [.. Demands(kit, own, times)],
             kit.LongestCut, kit.NarrowestStrip);
     }
+
+    // Equal outlines that lie into each other are cut two by two.
+    private static IEnumerable<Demand> Demands(Kit kit, IReadOnlyList<CutPiece> pieces, int times)
+    {
+        var open = pieces.ToList();
+        while (open.Count > 0)
+        {
+            var piece = open[0];
+            open.RemoveAt(0);
+            if (Nested(kit, piece) is not { } pair) yield return Single(piece, times);
+            else if (open.Find(o => o.Paper == piece.Paper && o.Face == piece.Face && o.Size == piece.Size && o.Turn == piece.Turn && o.Outline is { } outline && outline.SequenceEqual(piece.Outline!)) is { } other)
+            {
+                open.Remove(other);
+                yield return new Demand($"{piece.Label} + {other.Label}", piece.Paper, pair.Size, times, piece.Turn, piece.Face) { Pair = pair, Labels = [piece.Label, other.Label] };
+            }
+            else
+            {
+                // One a kit: those of two kits lie into each other.
+                if (times > 1) yield return new Demand($"{piece.Label} + {piece.Label}", piece.Paper, pair.Size, times / 2, piece.Turn, piece.Face) { Pair = pair, Labels = [piece.Label, piece.Label] };
+                if (times % 2 == 1) yield return Single(piece, 1);
+            }
+        }
+
+        static Demand Single(CutPiece p, int quantity) => new(p.Label, p.Paper, p.Size, quantity, p.Turn, p.Face) { Gut = p.Gut };
+    }
+
+    private static NestedPair? Nested(Kit kit, CutPiece piece) =>
+        piece.Outline is { } outline && kit.Paper(piece.Paper)?[piece.Face] is var face && NestedPair.Of(outline, kit.Ruler, mayHalfTurn: face?.Direction is not PrintDirection.OneWay) is { } pair
+            && CutPlanner.Fits(new Demand(piece.Label, piece.Paper, pair.Size, 1, piece.Turn), kit.Paper(piece.Paper)!.Usable.Size, kit.LongestCut) ? pair : null;
 
     private static StockSheet Sheet(Kit kit, Paper paper, IReadOnlyList<CutPiece> pieces, int times, CutMode mode) => new(paper.Id, paper.Size, paper.OnHand)
     {
@@ -93,6 +124,14 @@ public static class CutList
     private static CutPiece Cut(string label, Layout layout, Piece piece, Paper paper, SheetFace face, Size size, bool turned, Length? gut = null)
     {
         var free = (paper[face]?.Direction ?? PrintDirection.Free) == PrintDirection.Free;
-        return new(label, layout.Id, piece.Id, paper.Id, face, turned && !free ? size.Turned : size, free ? Turn.Free : Turn.None, gut, piece.CutBy);
+        turned = turned && !free;
+        return new(label, layout.Id, piece.Id, paper.Id, face, turned ? size.Turned : size, free ? Turn.Free : Turn.None, gut, piece.CutBy, OutlineOf(piece, size, turned));
+    }
+
+    // Edges that use up paper beyond the outline keep a piece from lying close to another.
+    private static IReadOnlyList<OutlinePoint>? OutlineOf(Piece piece, Size size, bool turned)
+    {
+        if (piece.Shape is not { Kind: OutlineKind.Template, Points.Count: >= 3 } shape || piece.CutSize != piece.Size || size != piece.Size || Outline.Bounds(shape.Points).Size != size) return null;
+        return turned ? [.. shape.Points.Select(p => new OutlinePoint(size.Height - p.Y, p.X))] : shape.Points;
     }
 }

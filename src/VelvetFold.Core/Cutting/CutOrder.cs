@@ -45,6 +45,12 @@ public sealed record Demand(string Id, string Sheet, Size Size, int Quantity, Tu
     /// <summary>The border that is kept where the inside is cut out; none where it stays whole.</summary>
     public Length? Gut { get; init; }
 
+    /// <summary>For two outlines cut out of one rectangle: how they lie in it.</summary>
+    public NestedPair? Pair { get; init; }
+
+    /// <summary>The pieces it is made into; itself, unless it is a pair.</summary>
+    public IReadOnlyList<string> Labels { get; init; } = [Id];
+
     /// <summary>What its inside is called once it is out.</summary>
     public string Inside => $"inside of {Id}";
 }

@@ -17,6 +17,10 @@ public static class CutPicture
         {
             switch (node)
             {
+                case PieceNode { Piece.Pair: { } pair } two:
+                    marks.AddRange(new[] { pair.Points, pair.Second }.Select(points => new BoxMark(Role.Paper, two.Piece.Id, two.Box, new(paper.Id, two.Piece.Face.ToString(), false), "template", Laid(points, pair.Size, two.Turned))));
+                    marks.Add(new TextMark(Role.Label, two.Piece.Id, two.Box, two.Piece.Id));
+                    break;
                 case PieceNode piece:
                     marks.Add(new BoxMark(Role.Paper, piece.Piece.Id, piece.Box, new(paper.Id, piece.Piece.Face.ToString(), false)));
                     marks.Add(new TextMark(Role.Label, piece.Piece.Id, piece.Box, piece.Piece.Id));
@@ -30,6 +34,9 @@ public static class CutPicture
         marks.AddRange(pattern.Cuts.Select(LineOf));
         return new(pattern.Root.Box.Size, Says(reading, paper, pattern), marks);
     }
+
+    private static IReadOnlyList<ScenePoint> Laid(IReadOnlyList<OutlinePoint> points, Size size, bool turned) =>
+        [.. points.Select(p => turned ? new ScenePoint(size.Height - p.Y, p.X) : new ScenePoint(p.X, p.Y))];
 
     /// <summary>The line a cut makes.</summary>
     private static LineMark LineOf(TrimmerCut cut)

@@ -6,7 +6,8 @@ namespace VelvetFold.Core.Cutting;
 
 /// <summary>A piece on the sheet; width and height as it lies there.</summary>
 /// <param name="OffAt">The order of the cut that sets it free; 0 where the whole sheet is the piece.</param>
-public sealed record Placement(string Piece, Box Box, bool Turned, SheetFace Face, int OffAt);
+/// <param name="Labels">The pieces it is made into: itself, or two outlines that lie into each other.</param>
+public sealed record Placement(string Piece, Box Box, bool Turned, SheetFace Face, int OffAt, IReadOnlyList<string> Labels);
 
 /// <summary>
 /// One setting of the trimmer: the part in hand goes with an edge to the fence, the blade runs the whole way, two parts come of it.
@@ -33,7 +34,7 @@ public sealed record CutPattern(string Sheet, int Times, [property: JsonIgnore] 
         new(() =>
         {
             var off = TrimmerProgramme.OffAt(Root);
-            return [.. Root.All().OfType<PieceNode>().Select(n => new Placement(n.Piece.Id, n.Box, n.Turned, n.Piece.Face, off.GetValueOrDefault(n)))];
+            return [.. Root.All().OfType<PieceNode>().Select(n => new Placement(n.Piece.Id, n.Box, n.Turned, n.Piece.Face, off.GetValueOrDefault(n), n.Piece.Labels))];
         });
 
     private readonly Lazy<IReadOnlyList<TrimmerCut>> _cuts = new(() => TrimmerProgramme.Of(Root));

@@ -38,7 +38,7 @@ public sealed class PlanMemory
             foreach (var p in kept.Pieces) key.Append(CultureInfo.InvariantCulture, $";{p.Piece}@{p.Box.X.Ticks},{p.Box.Y.Ticks},{p.Box.Width.Ticks},{p.Box.Height.Ticks}{p.Turned}");
         }
         foreach (var extra in sheet.Extras) key.Append(CultureInfo.InvariantCulture, $"|+{extra.Name}:{extra.Size.Width.Ticks}x{extra.Size.Height.Ticks}*{extra.Count}{extra.Face}");
-        foreach (var p in pieces) key.Append(CultureInfo.InvariantCulture, $"|{p.Id}:{p.Size.Width.Ticks}x{p.Size.Height.Ticks}*{p.Quantity}{p.Turn}{p.Face}{p.Gut?.Ticks}");
+        foreach (var p in pieces) key.Append(CultureInfo.InvariantCulture, $"|{p.Id}:{p.Size.Width.Ticks}x{p.Size.Height.Ticks}*{p.Quantity}{p.Turn}{p.Face}{p.Gut?.Ticks}{p.Pair?.Shift.Ticks}{p.Pair?.HalfTurned}");
         return key.ToString();
     }
 }

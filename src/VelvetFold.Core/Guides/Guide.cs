@@ -60,7 +60,7 @@ public sealed class Guide
             {
                 var text = _words.Say(pattern.Cuts.Count == 0 ? "cut.whole" : pattern.Root is PieceNode ? "cut.whole.inside" : "cut.sheet", ("paper", PaperName(sheet.Sheet)),
                     ("sheet", Number(++number)), ("sheets", Number(sheet.SheetsUsed)), ("piece", pattern.Placements[0].Piece));
-                _steps.Add(new(_steps.Count + 1, GuideHalf.Cutting, StepKind.Cut, text, [.. CutLines(pattern)], [.. pattern.Placements.Select(p => p.Piece)], Paper: sheet.Sheet, Pattern: index));
+                _steps.Add(new(_steps.Count + 1, GuideHalf.Cutting, StepKind.Cut, text, [.. CutLines(pattern), .. PairLines(pattern)], [.. LabelsOn(pattern)], Paper: sheet.Sheet, Pattern: index));
             }
         }
         var offcuts = sheet.Patterns.SelectMany(p => p.Offcuts.Where(o => o.Name != "scrap").Select(o => _reading.Format(o.Box.Size))).ToList();
@@ -74,9 +74,12 @@ public sealed class Guide
         {
             var text = _words.Say(pattern.Cuts.Count == 0 ? "cut.extra.whole" : "cut.extra", ("from", pattern.From!), ("paper", PaperName(sheet.Sheet)), ("piece", pattern.Placements[0].Piece));
             for (var time = 0; time < pattern.Times; time++)
-                _steps.Add(new(_steps.Count + 1, GuideHalf.Cutting, StepKind.Cut, text, [.. CutLines(pattern)], [.. pattern.Placements.Select(p => p.Piece)], Paper: sheet.Sheet, Pattern: index));
+                _steps.Add(new(_steps.Count + 1, GuideHalf.Cutting, StepKind.Cut, text, [.. CutLines(pattern), .. PairLines(pattern)], [.. LabelsOn(pattern)], Paper: sheet.Sheet, Pattern: index));
         }
     }
+
+    // Of a pair both.
+    private static IEnumerable<string> LabelsOn(CutPattern pattern) => pattern.Placements.SelectMany(p => p.Labels);
 
     private IEnumerable<string> CutLines(CutPattern pattern)
     {
@@ -95,6 +98,13 @@ public sealed class Guide
             last = cut;
         }
     }
+
+    // Two outlines that lie into each other are parted by hand.
+    private IEnumerable<string> PairLines(CutPattern pattern) => pattern.Root.All().OfType<PieceNode>().Where(n => n.Piece.Pair is not null).DistinctBy(n => n.Piece.Id).Select(node =>
+    {
+        var pair = node.Piece.Pair!;
+        return _words.Say(pair.HalfTurned ? "pair.turned" : "pair", ("piece", node.Piece.Id), ("shift", _reading.Format(pair.Shift)), ("way", _words.Say(pair.Axis == Axis.Across ? "pair.right" : "pair.down")));
+    });
 
     // Four cuts from mark to mark leave a frame and a middle to use elsewhere; by knife where the trimmer's blade cannot be set down inside a sheet.
     private string PlungeLine(TrimmerCut cut, PlungeCut plunge, bool turned)

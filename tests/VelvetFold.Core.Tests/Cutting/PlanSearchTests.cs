@@ -119,6 +119,23 @@ public class PlanSearchTests
         }
     }, iter: 100);
 
+    // Common practice, no source: waste is worth most in one piece. Beside two 6 x 6 lies one 6 x 12, not two 6 x 6.
+    [Fact]
+    public void Of_equally_handy_sheets_the_one_with_the_largest_offcut_is_cut()
+    {
+        var plan = CutPlanner.Plan(new([new StockSheet("S", S("12", "12"))], [new("P", "S", S("6", "6"), 2)]));
+        Assert.Equal(S("6", "12"), Assert.Single(plan.BySheet[0].Patterns[0].Offcuts).Box.Size is var size ? new Size(size.Shorter, size.Longer) : default);
+    }
+
+    [Fact]
+    public void A_handier_sheet_comes_first_and_of_equal_ones_that_with_larger_offcuts() => SmallGrid.Sample(grid =>
+    {
+        var packer = new SheetPacker(grid, new WorkBudget(50, 10_000), 3);
+        var (a, b) = (Handiness.Of(grid, packer.PackOne(packer.All()).Root), Handiness.Of(grid, packer.PackOne(packer.All()).Root));
+        Assert.Equal(a.Work < b.Work || (a.Work == b.Work && a.Kept > b.Kept), a > b);
+        Assert.Equal(a > b, b < a);
+    }, iter: 60);
+
     // Six 4 x 6 fill a 12 x 12: two settings, 4 in and 6 in, by hand.
     [Fact]
     public void A_field_of_equal_pieces_takes_two_settings()

@@ -13,6 +13,9 @@ internal sealed class PlanSearch
     /// <summary>The most patterns the integer master chooses among; more make it slower than they make it better.</summary>
     private const int MostPatterns = 1_500;
 
+    /// <summary>How often sheets are laid again to be handier to cut, all together.</summary>
+    private const int MostLightened = 600;
+
     private readonly CutGrid _grid;
     private readonly WorkBudget _budget;
     private readonly PatternPool _pool;
@@ -53,6 +56,7 @@ internal sealed class PlanSearch
             told?.Invoke(Sheets, _atLeast);
         }
         Tidy();
+        Lighten();
     }
 
     // The integer master's own time is not counted in our steps: it is charged by what it may have taken.
@@ -184,6 +188,28 @@ internal sealed class PlanSearch
         if (_pool.Plainest(Sheets, seconds) is not { } plain) return;
         Spend(seconds);
         if (plain.Count < _best.Count || (plain.Count == _best.Count && Cuts(plain) < Cuts(_best))) _best = [.. plain];
+    }
+
+    // The same pieces laid again on the same sheet, where that is handier to cut or leaves larger offcuts.
+    private void Lighten()
+    {
+        var plan = Exactly(_grid, _best).ToList();
+        var tries = Math.Clamp(MostLightened / plan.Count, 6, 200);
+        for (var i = 0; i < plan.Count && !_budget.IsSpent; i++)
+        {
+            var (pattern, times) = plan[i];
+            int[] pieces = [.. pattern.Counts.SelectMany((n, k) => Enumerable.Repeat(k, n))];
+            var (best, handiest) = (pattern, Handiness.Of(_grid, pattern.Root));
+            for (var attempt = 0; attempt < tries && !_budget.IsSpent; attempt++)
+            {
+                _budget.Spend(400 + 60 * pieces.Length);
+                var sheet = _packer.PackOne([.. pieces]);
+                if (sheet.Pieces.Length < pieces.Length || Handiness.Of(_grid, sheet.Root) is var handy && handy <= handiest) continue;
+                (best, handiest) = (new(sheet.Root, pattern.Counts), handy);
+            }
+            plan[i] = (best, times);
+        }
+        _best = plan;
     }
 
     private static long Cuts(IReadOnlyList<(GridPattern Pattern, int Times)> plan) => plan.Sum(p => (long)p.Pattern.Root.Cuts * p.Times);
