@@ -25,7 +25,8 @@ public sealed record SheetPicture(string Paper, int Pattern, Scene Picture);
 /// <summary>A sheet as laid by hand.</summary>
 /// <param name="Pieces">What lies on it now.</param>
 /// <param name="NoRoom">The labels that lay there before and find no room any more.</param>
-public sealed record LaidSheet(IReadOnlyList<KeptPiece> Pieces, IReadOnlyList<string> NoRoom);
+/// <param name="Times">How many sheets can be cut like this before one of its pieces is no longer wanted.</param>
+public sealed record LaidSheet(IReadOnlyList<KeptPiece> Pieces, IReadOnlyList<string> NoRoom, int Times);
 
 /// <summary>A plan with its pictures.</summary>
 public sealed record PlanAnswer(CutPlan Plan, IReadOnlyList<SheetPicture> Pictures);
@@ -45,8 +46,13 @@ public sealed record KitAnswer(
 
     /// <summary>How so many kits are cut together, patterns shared between them, searched for thoroughly.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
-    public static PlanAnswer BatchOf(Kit kit, int kits, PlanTerms? terms = null) => Computation.Pictures(kit, Computation.Plan(
-        kit, Cutting.CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]), kits, CutMode.Batch, (terms ?? new()) with { BudgetMs = PlanTerms.Thorough }));
+    public static PlanAnswer BatchOf(Kit kit, int kits, PlanTerms? terms = null) => PlanOf(kit, CutMode.Batch, kits, terms);
+
+    /// <summary>How a kit is cut in one way of cutting or the other, searched for thoroughly.</summary>
+    /// <param name="kits">How many kits are cut together; without meaning where each is cut by itself.</param>
+    /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
+    public static PlanAnswer PlanOf(Kit kit, CutMode mode, int kits, PlanTerms? terms = null) => Computation.Pictures(kit, Computation.Plan(
+        kit, Cutting.CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]), kits, mode, (terms ?? new()) with { BudgetMs = PlanTerms.Thorough }));
 
     /// <summary>
     /// A sheet as it is once a piece is laid on it by hand, with what lies there already; what finds no room any more is named, and the planner lays it elsewhere.
@@ -62,7 +68,7 @@ public sealed record KitAnswer(
         if (CutPlanner.Lay(order, paper, there, piece) is not { } laid) return null;
         var left = there.ToList();
         foreach (var label in laid.Select(p => p.Piece)) left.Remove(label);
-        return new(laid, left);
+        return new(laid, left, laid.CountBy(p => p.Piece).Min(c => order.Pieces.First(d => d.Id == c.Key).Quantity / c.Value));
     }
 
     /// <summary>Computes the pages alone: places, pictures and findings.</summary>

@@ -51,10 +51,10 @@ public class CutSheetFilesTests
     public void Every_cut_is_a_row()
     {
         var rows = ReadCsv(CutSheetFiles.Csv(Kit, Plan));
-        Assert.Equal(["Paper", "Sheet", "Times", "Cut", "Part", "Edge at the fence", "Setting", "Comes off", "Stays"], rows[0]);
+        Assert.Equal(["Paper", "Sheet", "Times", "Cut", "Part", "Edge at the fence", "Setting", "Comes off", "Stays", "Plunge from", "to"], rows[0]);
         var cuts = Plan.BySheet.SelectMany(s => s.Patterns).ToList();
         Assert.Equal(cuts.Sum(p => Math.Max(1, p.Cuts.Count)), rows.Count - 1);
-        Assert.All(rows, r => Assert.Equal(9, r.Length));
+        Assert.All(rows, r => Assert.Equal(11, r.Length));
         var first = cuts.First(p => p.Cuts.Count > 0).Cuts[0];
         Assert.Contains(rows, r => r[3] == "1" && r[5] == first.Fence.Word() && r[7] == first.Gives[0]);
     }
@@ -78,7 +78,7 @@ public class CutSheetFilesTests
         Assert.Equal(patterns.Count, layers.Count);
         Assert.Equal(304.8, Number(svg, "width")); // 12 in are 304.8 mm (NIST SP 811: an inch is 25.4 mm exactly)
         Assert.Equal($"0 0 304.8 {svg.Attribute("height")!.Value.Replace("mm", "", StringComparison.Ordinal)}", svg.Attribute("viewBox")!.Value);
-        Assert.Equal(layers.Count * 304.8 + (layers.Count - 1) * 10, Number(svg, "height"), 1e-6);
+        Assert.Equal(patterns.Sum(p => Millimetres(p.Root.Box.Height)) + (layers.Count - 1) * 10, Number(svg, "height"), 1e-6);
         var ids = svg.Descendants().Select(e => (string?)e.Attribute("id")).OfType<string>().ToList();
         Assert.Equal(ids.Count, ids.Distinct().Count());
         foreach (var (pattern, layer) in patterns.Zip(layers))

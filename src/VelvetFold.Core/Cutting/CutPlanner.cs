@@ -128,14 +128,14 @@ public static class CutPlanner
         if (cut.Count == 0) return null;
         var rest = FromSheets(sheet, left, longestCut, budget, terms);
         if (rest.SheetsUsed >= without.SheetsUsed) return null;
-        return rest with { Patterns = [.. rest.Patterns, .. cut], LowerBound = Math.Min(LeastWith(sheet, sheet.Extras, pieces, without), rest.SheetsUsed) };
+        return rest with { Patterns = [.. rest.Patterns, .. cut], LowerBound = Math.Min(LeastWith(sheet, sheet.Extras, pieces, without, longestCut, budget, terms), rest.SheetsUsed) };
     }
 
     // None of it is larger than a sheet, so that each can stand for one sheet at most; and what fits none of it needs its sheets whatever is there.
-    private static int LeastWith(StockSheet sheet, IReadOnlyList<ExtraPaper> extras, IReadOnlyList<Demand> pieces, SheetPlan without)
+    private static int LeastWith(StockSheet sheet, IReadOnlyList<ExtraPaper> extras, IReadOnlyList<Demand> pieces, SheetPlan without, Length? longestCut, WorkBudget budget, PlanTerms terms)
     {
         IReadOnlyList<Demand> apart = [.. pieces.Where(p => !extras.Any(e => Serves(e, p, null)))];
-        var alone = apart.Count == 0 ? 0 : GridBounds.Sheets(CutGrid.Of(Usable(sheet).Size, apart));
+        var alone = apart.Count == pieces.Count ? without.LowerBound : FromSheets(sheet, apart, longestCut, budget, terms with { Told = null }).LowerBound;
         return Math.Max(alone, without.LowerBound - extras.Sum(e => e.Count));
     }
 
@@ -157,7 +157,7 @@ public static class CutPlanner
             var taken = cut.SelectMany(p => p.Placements.Select(q => (q.Piece, p.Times))).GroupBy(q => q.Piece).ToDictionary(g => g.Key, g => g.Sum(q => q.Times));
             var rest = FromSheets(sheet, [.. left.Select(d => d with { Quantity = d.Quantity - taken.GetValueOrDefault(d.Id) }).Where(d => d.Quantity > 0)], longestCut, budget, terms);
             if (rest.SheetsUsed > without.SheetsUsed || cut.Sum(p => p.Times) > rest.SheetsUsed) return null;
-            var bound = Math.Min(LeastWith(sheet, [.. sheet.Extras, strip], pieces, without), rest.SheetsUsed);
+            var bound = Math.Min(LeastWith(sheet, [.. sheet.Extras, strip], pieces, without, longestCut, budget, terms), rest.SheetsUsed);
             return rest with { Patterns = [.. rest.Patterns, .. without.Patterns.Where(p => p.From is not null), .. cut], LowerBound = bound };
         }
     }

@@ -13,6 +13,11 @@ namespace VelvetFold.Web.Endpoints;
 /// <param name="Kits">For how many kits; those of the document where left out.</param>
 internal sealed record KitQuestion(Kit Kit, int? Kits = null);
 
+/// <summary>A kit whose cuts are to be searched for thoroughly.</summary>
+/// <param name="Kits">How many kits are cut together; those of the document where left out.</param>
+/// <param name="Mode">Whether all kits are cut together (where left out) or each by itself.</param>
+internal sealed record PlanQuestion(Kit Kit, int? Kits = null, CutMode? Mode = null);
+
 /// <summary>A kit to compute as one guest will make it.</summary>
 internal sealed record GuestQuestion(Kit Kit, IReadOnlyList<OpeningChange> Changes);
 
@@ -60,7 +65,7 @@ internal static class ComputeEndpoints
     {
         var compute = api.MapGroup("/compute").WithTags("Compute");
         compute.MapPost("/kit", KitAsync).Accepts<KitQuestion>("application/json").Produces<KitAnswer>().ProducesProblem(400);
-        compute.MapPost("/batch", BatchAsync).Accepts<KitQuestion>("application/json").Produces<PlanAnswer>().ProducesProblem(400);
+        compute.MapPost("/batch", BatchAsync).Accepts<PlanQuestion>("application/json").Produces<PlanAnswer>().ProducesProblem(400);
         compute.MapDelete("/batch/{search:guid}", (Guid search, PlanSearches searches) => searches.Stop(search) ? Results.NoContent() : Results.Problem(statusCode: 404, detail: "No such search is under way.")).Produces(204).ProducesProblem(404);
         compute.MapPost("/reach", ReachAsync).Accepts<KitQuestion>("application/json").Produces<StockReach>().ProducesProblem(400);
         compute.MapPost("/cuts/lay", LayAsync).Accepts<LayQuestion>("application/json").Produces<LaidSheet>().ProducesProblem(400);
@@ -80,11 +85,14 @@ internal static class ComputeEndpoints
     // Asked with a name for the search, it tells how it goes, a line of JSON at a time, and can be stopped by that name; the answer is the last line.
     private static async Task<IResult> BatchAsync(HttpRequest request, Guid? search, PlanMemory memory, PlanSearches searches, CancellationToken cancel)
     {
-        if (search is not { } name) return await AnswerAsync(request, (kit, kits) => KitAnswer.BatchOf(kit, kits, new() { Memory = memory, Cancel = cancel }));
-        var reading = await Body.ReadAsync<KitQuestion>(request, "kit.", q => q.Kit);
+        var reading = await Body.ReadAsync<PlanQuestion>(request, "kit.", q => q.Kit);
         if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
-        var kits = Math.Clamp(question.Kits ?? question.Kit.Kits, 1, KitRules.MostKits);
-        return searches.Follow(name, question.Kit.Unit, (told, stop) => KitAnswer.BatchOf(question.Kit, kits, new() { Memory = memory, Told = told, Stop = stop, Cancel = cancel }));
+        var (kits, mode) = (question.Kits ?? question.Kit.Kits, question.Mode ?? CutMode.Batch);
+        if (kits is < 0 or > KitRules.MostKits) return NotSoMany(kits);
+        PlanAnswer Plan(PlanTerms terms) => KitAnswer.PlanOf(question.Kit, mode, Math.Max(1, kits), terms with { Memory = memory, Cancel = cancel });
+        return search is { } name
+            ? searches.Follow(name, question.Kit.Unit, (told, stop) => Plan(new() { Told = told, Stop = stop }))
+            : Body.Json(Plan(new()), question.Kit.Unit);
     }
 
     private static Task<IResult> ReachAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel) =>
@@ -95,9 +103,11 @@ internal static class ComputeEndpoints
         var reading = await Body.ReadAsync<KitQuestion>(request, "kit.", q => q.Kit);
         if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
         var kits = question.Kits ?? question.Kit.Kits;
-        if (kits is < 0 or > KitRules.MostKits) return Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 0 to {KitRules.MostKits}.");
+        if (kits is < 0 or > KitRules.MostKits) return NotSoMany(kits);
         return Body.Json(answer(question.Kit, Math.Max(1, kits)), question.Kit.Unit);
     }
+
+    private static IResult NotSoMany(int kits) => Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 0 to {KitRules.MostKits}.");
 
     private static async Task<IResult> LayAsync(HttpRequest request)
     {

@@ -30,6 +30,10 @@ public class PlanSearchTests
         Assert.True(best >= 244);
         var counts = GridPattern.Of(table.Pattern(), grid.Pieces.Count).Counts;
         Assert.Equal(best, counts.Select((n, k) => n * values[k]).Sum(), 1e-6);
+        // Sheets laid one by one keep the limits: none is worth more than the published optimum, and one is worth as much.
+        var packer = new SheetPacker(grid, new WorkBudget(1_000, 60_000), seed: 1);
+        var laid = Enumerable.Range(0, 20_000).Select(_ => packer.PackOne(packer.All()).Pieces.Sum(k => values[k])).Max();
+        Assert.Equal(244, laid);
     }
 
     [Fact]
@@ -135,6 +139,16 @@ public class PlanSearchTests
         Assert.Equal(a.Work < b.Work || (a.Work == b.Work && a.Kept > b.Kept), a > b);
         Assert.Equal(a > b, b < a);
     }, iter: 60);
+
+    // Two strips of 11 1/2 x 1/2 can only lie along a 12 x 1 1/2, and beside none of them is room for the two others, which are 9 3/4 high together: by hand.
+    [Fact]
+    public void What_one_sheet_is_too_small_for_is_proved()
+    {
+        Demand[] pieces = [new("A", "S", S("11 1/2", "1/2"), 2), new("B", "S", S("10 1/4", "2 3/4"), 1, Turn.None), new("C", "S", S("12", "1 1/2"), 1, Turn.None), new("D", "S", S("2", "7"), 1, Turn.None)];
+        Assert.True(OneSheet.IsTooSmall(CutGrid.Of(S("12", "12"), pieces), 1, 10));
+        Assert.False(OneSheet.IsTooSmall(CutGrid.Of(S("12", "12 1/4"), pieces), 1, 10));
+        Assert.True(CutPlanner.Plan(new([new StockSheet("S", S("12", "12"))], pieces), new() { BudgetMs = 2_000 }).Proved);
+    }
 
     // Six 4 x 6 fill a 12 x 12: two settings, 4 in and 6 in, by hand.
     [Fact]

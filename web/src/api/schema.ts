@@ -1007,7 +1007,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["KitQuestion"];
+                    "application/json": components["schemas"]["PlanQuestion"];
                 };
             };
             responses: {
@@ -1110,6 +1110,54 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["StockReach"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/cuts/lay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LayQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LaidSheet"];
                     };
                 };
                 /** @description Bad Request */
@@ -1796,7 +1844,7 @@ export interface components {
             /** @description The paper that runs out first, where one is short of the run. */
             scarcest: null | string;
         };
-        /** @description One cut: the part in hand, how far from the fence, along which side the blade runs, and what it gives. */
+        /** @description One cut (a plunge cut from `start` to `end` along the blade): the part in hand, how far from the fence, along which side the blade runs, and what it gives. */
         CutAnswer: {
             /** Format: int32 */
             order: number;
@@ -1806,7 +1854,27 @@ export interface components {
             plunge: boolean;
             gives: string[];
             fence: components["schemas"]["Edge"];
+            /**
+             * Format: length
+             * @description An exact length with its unit: 3 1/2 in, 89 mm.
+             */
+            start?: string;
+            /**
+             * Format: length
+             * @description An exact length with its unit: 3 1/2 in, 89 mm.
+             */
+            end?: string;
         };
+        /**
+         * @description Who cuts a piece.
+         * @enum {unknown}
+         */
+        CutBy: "either" | "host" | "guest";
+        /**
+         * @description How a kit's pieces are cut.
+         * @enum {unknown}
+         */
+        CutMode: "each-kit" | "batch";
         /** @description One way to cut a sheet, and how often it is cut that way. */
         CutPattern: {
             sheet: string;
@@ -1814,6 +1882,23 @@ export interface components {
             times: number;
             /** @description The paper that is there anyway and is cut instead of a sheet; none for a sheet. */
             from?: null | string;
+            /**
+             * Format: int32
+             * @description How many are cut at once, stacked; 1 where each is cut by itself.
+             */
+            atOnce?: number;
+            /** @description Whether it stands as the designer keeps it, rather than as planned. */
+            isKept?: boolean;
+            /**
+             * Format: int32
+             * @description How many of its sheets are cut already.
+             */
+            cut?: number;
+            /**
+             * Format: int32
+             * @description How often the whole programme is gone through for the sheets that are not cut yet.
+             */
+            passes: number;
             /** @description The pieces, in the order they come off. */
             placements: components["schemas"]["Placement"][];
             /** @description The cuts, in the order they are made. */
@@ -1832,6 +1917,13 @@ export interface components {
             size: components["schemas"]["Size"];
             /** @description Whether it may be turned on the sheet, by the direction of its print. */
             turn: components["schemas"]["Turn"];
+            /**
+             * Format: length
+             * @description An exact length with its unit: 3 1/2 in, 89 mm.
+             */
+            gut?: string;
+            /** @description Who cuts it. */
+            by?: components["schemas"]["CutBy"];
         };
         /** @description How everything asked for is cut. */
         CutPlan: {
@@ -1843,7 +1935,7 @@ export interface components {
             proved: boolean;
             /**
              * Format: int32
-             * @description How many cuts are made in all.
+             * @description How many cuts are still to be made in all, a stack at a time.
              */
             cuts: number;
         };
@@ -1980,12 +2072,54 @@ export interface components {
          * @enum {unknown}
          */
         GuideHalf: "cutting" | "assembly";
+        /** @description A piece as it would be with its hidden middle cut out. */
+        GutPiece: {
+            layout: string;
+            piece: components["schemas"]["Piece"];
+        };
+        /** @description Sheets of one paper that a run of kits does not take, where hidden middles of that paper are cut out for other pieces. */
+        GutSaving: {
+            paper: string;
+            /** Format: int32 */
+            sheets: number;
+            pieces: components["schemas"]["GutPiece"][];
+        };
         /** @description A middle that nobody will see and that may be cut out for other pieces. */
         HiddenMiddle: {
             /** @description The label of what it is cut out of: L1-B2, or L1-P1 mat. */
             part: string;
             /** @description Where it lies, from the layout's top left corner; a lap of paper remains under what covers it. */
             box: components["schemas"]["Box"];
+        };
+        /** @description A piece with its place on a kept sheet. */
+        KeptPiece: {
+            /** @description Its label: L1-B2. */
+            piece: string;
+            /** @description Where it lies, from the sheet's top left corner, width and height as it lies. */
+            box: components["schemas"]["Box"];
+            /**
+             * @description Whether it lies a quarter turned.
+             * @default false
+             */
+            turned: boolean;
+        };
+        /** @description A sheet that is cut as it stands here, whatever the planner would do; the planner lays out the rest. */
+        KeptSheet: {
+            /** @description The id of its paper. */
+            paper: string;
+            /** @description The way of cutting it belongs to. */
+            mode?: components["schemas"]["CutMode"];
+            /**
+             * Format: int32
+             * @description How many sheets are cut like this, 1 or more.
+             */
+            times?: number;
+            /**
+             * Format: int32
+             * @description How many of them are cut already.
+             */
+            cut?: number;
+            pieces?: components["schemas"]["KeptPiece"][];
         };
         /** @description A kit as its designer wrote it down. Everything else (boxes, cuts, counts, steps, pictures, fits) is computed from it. */
         Kit: {
@@ -2002,12 +2136,18 @@ export interface components {
              */
             kits?: number;
             longestCut?: null | components["schemas"]["Length"];
+            narrowestStrip?: null | components["schemas"]["Length"];
+            /** @description Whether the trimmer's blade cannot be set down inside a sheet, so that insides are cut out with a knife and a ruler. */
+            noPlunge?: boolean;
+            cutsThrough?: null | components["schemas"]["Length"];
             /** @description Whether the pages go into page protectors, which raised parts press on. */
             protectors?: boolean;
             papers?: components["schemas"]["Paper"][];
             /** @description Sheets, packs and rolls of ready-made parts. */
             parts?: components["schemas"]["PartSheet"][];
             layouts?: components["schemas"]["Layout"][];
+            /** @description Sheets the designer has laid out by hand, keeps as they are, or has cut already. */
+            keptSheets?: components["schemas"]["KeptSheet"][];
             /** @description The designer's own notes; they are not printed in the guide. */
             notes?: null | string;
         };
@@ -2064,6 +2204,33 @@ export interface components {
             /** Format: date-time */
             savedAt: string;
             kit: components["schemas"]["Kit"];
+        };
+        /** @description A sheet as laid by hand. */
+        LaidSheet: {
+            /** @description What lies on it now. */
+            pieces: components["schemas"]["KeptPiece"][];
+            /** @description The labels that lay there before and find no room any more. */
+            noRoom: string[];
+            /**
+             * Format: int32
+             * @description How many sheets can be cut like this before one of its pieces is no longer wanted.
+             */
+            times: number;
+        };
+        /** @description A piece to lay on a sheet by hand. */
+        LayQuestion: {
+            kit: components["schemas"]["Kit"];
+            mode: components["schemas"]["CutMode"];
+            /** @description The paper's id. */
+            paper: string;
+            /** @description The labels on the sheet, so often as each lies there; none for a sheet of its own. */
+            there: string[];
+            piece: string;
+            /**
+             * Format: int32
+             * @description How many kits are cut together; those of the document where left out.
+             */
+            kits?: null | number;
         };
         /** @description A page or a spread with its pieces from back to front. */
         Layout: {
@@ -2230,6 +2397,7 @@ export interface components {
             face?: components["schemas"]["SheetFace"];
             reveal: components["schemas"]["Length"];
             frame?: null | components["schemas"]["Length"];
+            gut?: null | components["schemas"]["Length"];
         };
         /** @description How a kit mats its photos unless a photo says otherwise. */
         MatRule: {
@@ -2355,6 +2523,7 @@ export interface components {
             faceA: components["schemas"]["Face"];
             faceB?: null | components["schemas"]["Face"];
             tearStrip?: null | components["schemas"]["TearStrip"];
+            squaring?: null | components["schemas"]["Squaring"];
             /**
              * Format: int32
              * @description Sheets on hand; none where as many as needed can be bought.
@@ -2504,6 +2673,8 @@ export interface components {
             gut?: null | components["schemas"]["Length"];
             /** @description Where it may be pieced together from shorter paper: distances along its longer side, from its left or top end. */
             joins?: string[];
+            /** @description Who cuts it; of a photo, who cuts its mats. */
+            cutBy?: components["schemas"]["CutBy"];
             part?: null | components["schemas"]["PartUse"];
             opening?: null | components["schemas"]["PhotoOpening"];
         };
@@ -2518,7 +2689,7 @@ export interface components {
             /** @description Its hidden middles, which may be cut out for other pieces. */
             hidden: components["schemas"]["HiddenMiddle"][];
         };
-        /** @description Pieces of one size to cut from one paper; cut from face A and turned freely where nothing else is said. */
+        /** @description Pieces of one size to cut from one paper; cut from face A and turned freely where nothing else is said. `gut`: the border that stays where the inside is cut out. */
         PieceAsked: {
             id: string;
             sheet: string;
@@ -2528,6 +2699,11 @@ export interface components {
             quantity: number;
             turn?: null | components["schemas"]["Turn"];
             face?: null | components["schemas"]["SheetFace"];
+            /**
+             * Format: length
+             * @description An exact length with its unit: 3 1/2 in, 89 mm.
+             */
+            gut?: string;
         };
         /** @description Equal pieces of one paper and face: how many for one kit and for all, and which they are. */
         PieceCount: {
@@ -2580,11 +2756,28 @@ export interface components {
              * @description The order of the cut that sets it free; 0 where the whole sheet is the piece.
              */
             offAt: number;
+            /** @description The pieces it is made into: itself, or two outlines that lie into each other. */
+            labels: string[];
         };
         /** @description A plan with its pictures. */
         PlanAnswer: {
             plan: components["schemas"]["CutPlan"];
             pictures: components["schemas"]["SheetPicture"][];
+        };
+        /** @description A kit whose cuts are to be searched for thoroughly. */
+        PlanQuestion: {
+            kit: components["schemas"]["Kit"];
+            /**
+             * Format: int32
+             * @description How many kits are cut together; those of the document where left out.
+             */
+            kits?: null | number;
+            mode?: null | components["schemas"]["CutMode"];
+        };
+        /** @description Where the blade is set down and lifted again, from the end of the part at which it begins. */
+        PlungeCut: {
+            start: components["schemas"]["Length"];
+            end: components["schemas"]["Length"];
         };
         /**
          * @description Which ways round a print may lie without looking wrong.
@@ -2677,6 +2870,11 @@ export interface components {
              * @description How many kits the sheets on hand give, cut kit by kit; none where sheets are not limited.
              */
             kitsPossible: null | number;
+            /**
+             * Format: int32
+             * @description How many of the run's sheets are cut already; they are not on hand any more.
+             */
+            cut: number;
         };
         /**
          * @description Which face of a sheet.
@@ -2716,6 +2914,13 @@ export interface components {
             shortfall: components["schemas"]["Shortfall"][];
             /** @description Whether fewer sheets are impossible, and all that was asked for is cut. */
             proved: boolean;
+            /**
+             * Format: int32
+             * @description How many of its sheets are cut already.
+             */
+            cut: number;
+            /** @description Kept sheets that cannot be cut as they stand any more. */
+            stale?: components["schemas"]["StaleSheet"][];
         };
         /** @description Pieces that the sheets on hand do not suffice for. */
         Shortfall: {
@@ -2744,6 +2949,22 @@ export interface components {
         SpreadGaps: {
             arrangement: string;
             gaps: string[];
+        };
+        /** @description A sliver cut off the left and the upper edge of a sheet before anything else is cut from it, so that its corner is true; or off all four edges, where they are worn. */
+        Squaring: {
+            width: components["schemas"]["Length"];
+            /** @description Off all four edges rather than two. */
+            allRound?: boolean;
+        };
+        /** @description A kept sheet that is let go, or of which only what is cut already stands. */
+        StaleSheet: {
+            /**
+             * Format: int32
+             * @description Its place among the kit's kept sheets of that paper and mode, from 0.
+             */
+            place: number;
+            /** @description The labels that are no longer wanted, or no longer of that size, or too many. */
+            pieces: string[];
         };
         /** @description One thing to do. */
         Step: {
@@ -2803,6 +3024,8 @@ export interface components {
              */
             withOneMore: null | number;
             papers: components["schemas"]["PaperReach"][];
+            /** @description Sheets that the run would not take, were hidden middles cut out. */
+            savings: components["schemas"]["GutSaving"][];
         };
         /** @description A strip along one edge, printed with the maker's name, that is cut off first; its back is usable. */
         TearStrip: {
@@ -2835,9 +3058,10 @@ export interface components {
             fence: components["schemas"]["Edge"];
             /** @description From the fence to the blade. */
             setting: components["schemas"]["Length"];
-            /** @description What comes off, and what stays in the hand. */
+            /** @description What comes off, and what stays in the hand; empty for a plunge cut that sets nothing free yet. */
             gives: string[];
             partBox: components["schemas"]["Box"];
+            plunge?: null | components["schemas"]["PlungeCut"];
         };
         /**
          * @description Whether a piece may be turned on the sheet.

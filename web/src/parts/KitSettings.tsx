@@ -3,6 +3,8 @@ import { Choice } from './Choice';
 import { Dialog } from './Dialog';
 import { useKit } from './kitContext';
 import { Measure } from './Measure';
+import { OptionalMeasure } from './OptionalMeasure';
+import { inUnit } from './length';
 import { NumberField } from './NumberField';
 import { TextField } from './TextField';
 
@@ -81,6 +83,8 @@ export function KitSettings({ open, onClose }: { open: boolean; onClose: () => v
             onChange={(n) => n !== null && change({ ...kit, kits: n })}
           />
         </span>
+        <span className="text-soft">The trimmer</span>
+        <Trimmer />
         <label htmlFor="kit-notes" className="text-soft">
           Your notes
         </label>
@@ -100,5 +104,50 @@ export function KitSettings({ open, onClose }: { open: boolean; onClose: () => v
         Close
       </button>
     </Dialog>
+  );
+}
+
+// What the trimmer can do; what is not said is no limit.
+function Trimmer() {
+  const { kit, change } = useKit();
+  return (
+    <span className="flex flex-col items-start gap-1">
+      <OptionalMeasure
+        label="Longest cut of the trimmer"
+        before="cuts up to"
+        offer="Say how long a cut it makes"
+        none="no limit"
+        value={kit.longestCut ?? null}
+        first={inUnit(kit, '12', '305')}
+        onChange={(longestCut) => change({ ...kit, longestCut })}
+      />
+      <OptionalMeasure
+        label="Narrowest strip of the trimmer"
+        before="its fence goes down to"
+        offer="Say how narrow its fence can be set"
+        none="no limit"
+        value={kit.narrowestStrip ?? null}
+        first={inUnit(kit, '1/4', '6')}
+        onChange={(narrowestStrip) => change({ ...kit, narrowestStrip })}
+      />
+      <OptionalMeasure
+        label="Stack the trimmer cuts through"
+        before="cuts stacks up to"
+        offer="Say how thick a stack it cuts"
+        none="sheet by sheet"
+        value={kit.cutsThrough ?? null}
+        first={inUnit(kit, '1/32', '1')}
+        onChange={(cutsThrough) => change({ ...kit, cutsThrough })}
+      />
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          className="accent-velvet"
+          checked={!kit.noPlunge}
+          onChange={(event) => change({ ...kit, noPlunge: !event.currentTarget.checked })}
+        />
+        its blade can be set down inside a sheet
+      </label>
+    </span>
   );
 }

@@ -4,12 +4,12 @@ namespace VelvetFold.Core.Cutting.Search;
 internal static class GridBounds
 {
     /// <summary>
-    /// The largest of the area bound and the bounds by dual feasible functions of both sides (Fekete and Schepers, 2004; the first family gives the bound L2 of
+    /// The largest of the area bound, the number of pieces that have to lie apart, and the bounds by dual feasible functions of both sides (Fekete and Schepers, 2004; the first family gives the bound L2 of
     /// Martello and Vigo, 1998; the second is that of Carlier, Clautiaux and Moukrim, 2007). A piece that may be turned counts the way it counts less.
     /// </summary>
     public static int Sheets(CutGrid grid)
     {
-        var best = 0L;
+        var best = Apart(grid);
         var (across, down) = (Functions(grid.Width, grid.Pieces.SelectMany(Sides)), Functions(grid.Height, grid.Pieces.SelectMany(Sides)));
         foreach (var f in across)
             foreach (var g in down)
@@ -26,6 +26,33 @@ internal static class GridBounds
             }
         return (int)best;
     }
+
+    // Pieces no two of which fit one sheet, whichever way they lie, take a sheet each: the heaviest such set that greed finds from every kind.
+    private static long Apart(CutGrid grid)
+    {
+        var pieces = grid.Pieces;
+        // Two of one kind first: as many sheets as are wanted of it, or one.
+        var weights = pieces.Select(p => Conflict(grid, p, p) ? (long)p.Wanted : 1).ToArray();
+        int[] order = [.. Enumerable.Range(0, pieces.Count).OrderByDescending(k => weights[k])];
+        var best = 0L;
+        foreach (var first in order.Take(60))
+        {
+            var (set, weight) = (new List<int> { first }, weights[first]);
+            foreach (var k in order)
+                if (k != first && set.TrueForAll(s => Conflict(grid, pieces[s], pieces[k])))
+                {
+                    set.Add(k);
+                    weight += weights[k];
+                }
+            best = Math.Max(best, weight);
+        }
+        return best;
+    }
+
+    private static bool Conflict(CutGrid grid, GridPiece a, GridPiece b) =>
+        Lie(a).All(p => Lie(b).All(q => p.Width + q.Width > grid.Width && p.Height + q.Height > grid.Height));
+
+    private static IEnumerable<(int Width, int Height)> Lie(GridPiece piece) => piece.MayTurn ? [(piece.Width, piece.Height), (piece.Height, piece.Width)] : [(piece.Width, piece.Height)];
 
     private static IEnumerable<int> Sides(GridPiece piece) => [piece.Width, piece.Height];
 

@@ -46,6 +46,7 @@ internal sealed class PlanSearch
         told?.Invoke(Sheets, _atLeast);
         if (Sheets > _atLeast && !_budget.IsSpent) Price();
         told?.Invoke(Sheets, _atLeast);
+        if (_atLeast == 1 && Sheets == 2 && _grid.Wanted <= OneSheet.MostPieces && _budget.LeftMilliseconds > 50) TryOneSheet();
         for (var round = 0; Sheets > _atLeast && !_budget.IsSpent; round++)
         {
             var seconds = Math.Min(0.2, _budget.LeftMilliseconds / 5_000);
@@ -57,6 +58,13 @@ internal sealed class PlanSearch
         }
         Tidy();
         Lighten();
+    }
+
+    private void TryOneSheet()
+    {
+        var seconds = Math.Min(1, _budget.LeftMilliseconds / 3_000);
+        if (OneSheet.IsTooSmall(_grid, seconds, _budget.ClockSeconds)) _atLeast = 2;
+        Spend(seconds / 2);
     }
 
     // The integer master's own time is not counted in our steps: it is charged by what it may have taken.

@@ -10,18 +10,26 @@ interface Props {
   /** How many cuts are made in the picture; null while it shows them all. */
   at: number | null;
   onAt: (cuts: number) => void;
+  /** Whether insides are cut out with a knife and a ruler. */
+  noPlunge: boolean;
+  /** Told when a piece that comes off is pressed. */
+  onChoose: (label: string) => void;
 }
 
 const partName = (part: string) => (/^[a-z]{1,2}$/.test(part) ? `part ${part}` : part);
 
 /** The settings of the trimmer in order, large enough for arm's length. */
-export function CutLines({ pattern, lit, onLit, at, onAt }: Props) {
-  if (pattern.cuts.length === 0)
-    return (
-      <p className="py-2">
-        Nothing is cut: the sheet is <strong>{pattern.placements[0]?.piece}</strong>.
-      </p>
+export function CutLines({ pattern, lit, onLit, at, onAt, noPlunge, onChoose }: Props) {
+  const name = (part: string) =>
+    pattern.placements.some((p) => p.piece === part) ? (
+      <button type="button" className="font-semibold hover:text-velvet" onClick={() => onChoose(part)}>
+        {part}
+      </button>
+    ) : (
+      <strong>{partName(part)}</strong>
     );
+  if (pattern.cuts.length === 0)
+    return <p className="py-2">Nothing is cut: the sheet is {name(pattern.placements[0]?.piece ?? '')}.</p>;
   return (
     <ol className="pt-1">
       {pattern.cuts.map((cut, i) => {
@@ -49,8 +57,21 @@ export function CutLines({ pattern, lit, onLit, at, onAt }: Props) {
               {same && <span className="text-[13px] font-normal text-soft"> same</span>}
             </span>
             <span className="text-[15px] leading-5">
-              {partName(cut.part)}, {cut.fence} edge to the fence: <strong>{partName(off)}</strong> comes off,{' '}
-              {partName(cut.gives[1] ?? '')} stays
+              {cut.plunge ? (
+                <>
+                  {partName(cut.part)}, {cut.fence} edge {noPlunge ? 'at the ruler, by knife' : 'to the fence, plunge'}: from{' '}
+                  {readable(cut.plunge.start)} to {readable(cut.plunge.end)}
+                  {off && (
+                    <>
+                      ; the <strong>{off}</strong> comes free
+                    </>
+                  )}
+                </>
+              ) : (
+                <>
+                  {partName(cut.part)}, {cut.fence} edge to the fence: {name(off)} comes off, {name(cut.gives[1] ?? '')} stays
+                </>
+              )}
             </span>
           </li>
         );

@@ -1,15 +1,15 @@
-import { useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { PlanAnswer } from '../../api/client';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { NumberField } from '../../parts/NumberField';
 import { ScenePicture } from '../../parts/ScenePicture';
-import { Swatch } from '../../parts/Swatch';
 import { useKeys } from '../../parts/useKeys';
-import { CutLines } from './CutLines';
+import { PaperCuts } from './PaperCuts';
 import { proof } from './proof';
-import { Reach } from './Reach';
+import { Reach, useReach } from './Reach';
 import { marksAfter, partInHand, StepThrough } from './StepThrough';
 import { useBatch } from './useBatch';
 
@@ -22,12 +22,24 @@ interface At {
 export function Cuts() {
   const { kit, slug, answer, change, lit, setLit } = useKit();
   const [all, setAll] = useState(false);
+  const mode = all ? 'batch' : 'each-kit';
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [told, setTold] = useState<string | null>(null);
   const [at, setAt] = useState<At | null>(null);
   const navigate = useNavigate();
   const print = () => void navigate(`/kits/${slug}/print/cuts${all ? '?all' : ''}`);
   const [cut, setCut] = useState<number | null>(null);
-  const batch = useBatch(kit, all);
-  const plan: PlanAnswer | undefined = all ? batch.plan : answer?.eachKit;
+  // The quick plan for one kit is searched further where it is not proved; what then is known is used everywhere.
+  const quick = answer?.eachKit;
+  const unproved = quick ? !quick.plan.proved : false;
+  const batch = useBatch(kit, all || unproved, mode);
+  const plan: PlanAnswer | undefined = all ? batch.plan : unproved && batch.plan && !batch.isOld ? batch.plan : quick;
+  const queries = useQueryClient();
+  const found = !all && unproved && Boolean(batch.plan) && !batch.isOld;
+  useEffect(() => {
+    if (found) void queries.invalidateQueries({ queryKey: ['kit-answer'] });
+  }, [found, queries]);
+  const reach = useReach(kit, all);
   const papers = kit.papers ?? [];
   const sheets = plan?.plan.bySheet ?? [];
   const first = sheets[0];
@@ -49,6 +61,7 @@ export function Cuts() {
   const look = (next: At) => {
     setAt(next);
     setCut(null);
+    setChosen(null);
   };
   useKeys([
     { key: 'p', does: print },
@@ -88,7 +101,10 @@ export function Cuts() {
       <p className="px-6 text-[15px] text-soft">
         {plan ? `${plan.plan.sheetsUsed} sheets, ${plan.plan.cuts} cuts; ${proof(plan.plan)}` : 'Planning…'}
       </p>
-      {all && <Reach kit={kit} />}
+      <p className="px-6 text-[13px] text-soft">
+        Fewest sheets first, then few settings and cuts, then large offcuts; kept sheets stand as they are.
+      </p>
+      {all && reach && <Reach reach={reach} />}
       {batch.stop && (
         <p role="status" className="flex items-baseline gap-3 px-6 text-[15px] text-soft">
           <span className="min-w-0 flex-1 truncate">
@@ -131,41 +147,26 @@ export function Cuts() {
             Nothing to cut yet. As soon as a page has pieces with a paper, the sheets and the settings of the trimmer stand here.
           </p>
         )}
-        {sheets.map((s) => {
-          const paper = papers.find((p) => p.id === s.sheet);
-          return (
-            <section key={s.sheet} aria-label={nameOf(s.sheet)} className="border-b border-line py-2">
-              <div className="flex items-center gap-2">
-                {paper && <Swatch paper={paper} />}
-                <h2 className="text-lg">{nameOf(s.sheet)}</h2>
-                <span className="ml-auto text-[15px] text-soft">
-                  {s.sheetsUsed} {s.sheetsUsed === 1 ? 'sheet' : 'sheets'};{' '}
-                  <span className={s.proved ? 'text-moss' : ''}>{proof(s)}</span>
-                </span>
-              </div>
-              <div className="flex flex-wrap gap-x-3 gap-y-1 pt-1">
-                {s.patterns.map((p, i) => {
-                  const isHere = here?.paper === s.sheet && here.pattern === i;
-                  return (
-                    <button
-                      key={i}
-                      type="button"
-                      aria-pressed={isHere}
-                      className={`text-[15px] underline-offset-4 ${isHere ? 'font-semibold text-velvet' : 'text-soft underline decoration-line hover:text-velvet'}`}
-                      onClick={() => look({ paper: s.sheet, pattern: i })}
-                    >
-                      {p.from ?? `sheet ${i + 1}`}
-                      {p.times > 1 ? `, ${p.times} times` : ''}
-                    </button>
-                  );
-                })}
-              </div>
-              {here?.paper === s.sheet && pattern && (
-                <CutLines pattern={pattern} at={made} lit={lit} onLit={setLit} onAt={(order) => setCut(order)} />
-              )}
-            </section>
-          );
-        })}
+        {told && (
+          <p role="status" className="py-2 text-[15px]">
+            {told}
+          </p>
+        )}
+        {sheets.map((s) => (
+          <PaperCuts
+            key={s.sheet}
+            sheet={s}
+            mode={mode}
+            at={here?.paper === s.sheet ? here.pattern : null}
+            onAt={(i) => look({ paper: s.sheet, pattern: i })}
+            made={made}
+            onMade={setCut}
+            chosen={here?.paper === s.sheet ? chosen : null}
+            onChosen={setChosen}
+            onTold={setTold}
+            saving={all ? reach?.savings.find((r) => r.paper === s.sheet) : undefined}
+          />
+        ))}
       </div>
     </>
   );
@@ -174,7 +175,7 @@ export function Cuts() {
       <LeafHead>
         {here && pattern && (
           <p className="text-[15px] text-soft">
-            {nameOf(here.paper)}, sheet {here.pattern + 1}
+            {nameOf(here.paper)}, {pattern.from ?? `sheet ${here.pattern + 1}`}
             {pattern.times > 1 && `, cut ${pattern.times} times like this`}, face A up
           </p>
         )}
@@ -192,6 +193,8 @@ export function Cuts() {
             rulers={kit.unit ?? 'in'}
             lit={lit}
             onLit={setLit}
+            chosen={chosen}
+            onChoose={(label) => setChosen(label === chosen ? null : label)}
             className="max-h-full w-full"
           />
         )}

@@ -1,16 +1,24 @@
-import { useQuery } from '@tanstack/react-query';
+import { skipToken, useQuery } from '@tanstack/react-query';
 import { api, unwrap, type Kit } from '../../api/client';
+import { useKit } from '../../parts/kitContext';
 
-/** How many kits the stock on hand gives, what runs out first, and what one more of it would bring. */
-export function Reach({ kit }: { kit: Kit }) {
-  const reach = useQuery({
+/** How far the stock on hand reaches; asked for only while it is looked at. */
+export function useReach(kit: Kit, wanted: boolean) {
+  return useQuery({
     queryKey: ['reach', kit],
-    queryFn: async ({ signal }) => unwrap(await api.POST('/api/compute/reach', { body: { kit }, signal })),
+    queryFn: wanted
+      ? async ({ signal }: { signal: AbortSignal }) => unwrap(await api.POST('/api/compute/reach', { body: { kit }, signal }))
+      : skipToken,
     placeholderData: (before) => before,
     gcTime: 5_000,
-  });
-  if (!reach.data || reach.data.kits == null) return null;
-  const { kits, first, withOneMore, papers } = reach.data;
+  }).data;
+}
+
+/** How many kits the stock on hand gives, what runs out first, and what one more of it would bring. */
+export function Reach({ reach }: { reach: NonNullable<ReturnType<typeof useReach>> }) {
+  const { kit } = useKit();
+  const { kits, first, withOneMore, papers } = reach;
+  if (kits == null) return null;
   const nameOf = (id: string) => kit.papers?.find((p) => p.id === id)?.name ?? kit.parts?.find((p) => p.id === id)?.name ?? id;
   const paper = papers.find((p) => p.paper === first);
   return (

@@ -51,7 +51,8 @@ export function StepThrough({ pattern, at, onAt }: Props) {
         {next ? (
           <>
             Cut {next.order} of {last}: set <span className="font-semibold text-brass">{readable(next.setting)}</span>,{' '}
-            {next.fence} edge to the fence.
+            {next.fence} edge to the fence
+            {next.plunge && `, plunge from ${readable(next.plunge.start)} to ${readable(next.plunge.end)}`}.
           </>
         ) : (
           'All is cut.'

@@ -12,9 +12,10 @@ const box = (x: string, width: string) => ({ x, y: '0 in', width, height: '12 in
 const pattern: Pattern = {
   sheet: 'S',
   times: 1,
+  passes: 1,
   placements: [
-    { piece: 'A', box: box('0 in', '4 in'), turned: false, face: 'A', offAt: 1 },
-    { piece: 'B', box: box('4 in', '3 in'), turned: false, face: 'A', offAt: 2 },
+    { piece: 'A', box: box('0 in', '4 in'), turned: false, face: 'A', offAt: 1, labels: ['A'] },
+    { piece: 'B', box: box('4 in', '3 in'), turned: false, face: 'A', offAt: 2, labels: ['B'] },
   ],
   cuts: [
     { order: 1, part: 'sheet', fence: 'left', setting: '4 in', gives: ['A', 'a'], partBox: box('0 in', '12 in') },

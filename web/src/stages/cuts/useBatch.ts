@@ -1,5 +1,6 @@
-import { keepPreviousData, skipToken, useQuery } from '@tanstack/react-query';
+import { skipToken, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import type { Mode } from './keeping';
 import { ApiError, type Kit, type PlanAnswer } from '../../api/client';
 
 /** How a search goes: for each paper the fewest sheets so far, and how few are possible at all. */
@@ -21,12 +22,12 @@ export async function* linesOf<T>(stream: ReadableStream<Uint8Array>): AsyncGene
   if (rest.trim()) yield JSON.parse(rest) as T;
 }
 
-/** How all kits are cut together; asked for only while it is looked at, with its progress, and a way to stop with the best so far. */
-export function useBatch(kit: Kit | undefined, wanted: boolean) {
+/** How all kits are cut together, or one by itself, searched for thoroughly; asked for only while it is looked at, with its progress, and a way to stop with the best so far. */
+export function useBatch(kit: Kit | undefined, wanted: boolean, mode: Mode = 'batch') {
   const [progress, setProgress] = useState<Progress>({});
   const [search, setSearch] = useState<string | null>(null);
   const query = useQuery({
-    queryKey: ['batch', kit],
+    queryKey: ['batch', mode, kit],
     queryFn:
       kit && wanted
         ? async ({ signal }: { signal: AbortSignal }) => {
@@ -34,13 +35,15 @@ export function useBatch(kit: Kit | undefined, wanted: boolean) {
             setProgress({});
             setSearch(name);
             try {
-              return await follow(kit, name, signal, (paper, at) => setProgress((before) => ({ ...before, [paper]: at })));
+              return await follow({ kit, mode }, name, signal, (paper, at) =>
+                setProgress((before) => ({ ...before, [paper]: at })),
+              );
             } finally {
               setSearch(null);
             }
           }
         : skipToken,
-    placeholderData: keepPreviousData,
+    placeholderData: (before, query) => (query?.queryKey[1] === mode ? before : undefined),
     gcTime: 60_000,
     staleTime: Infinity,
     retry: false,
@@ -48,18 +51,18 @@ export function useBatch(kit: Kit | undefined, wanted: boolean) {
   const stop = () => {
     if (search) void fetch(`/api/compute/batch/${search}`, { method: 'DELETE' });
   };
-  return { plan: query.data, error: query.error, progress, stop: search ? stop : null };
+  return { plan: query.data, isOld: query.isPlaceholderData, error: query.error, progress, stop: search ? stop : null };
 }
 
 async function follow(
-  kit: Kit,
+  question: { kit: Kit; mode: Mode },
   name: string,
   signal: AbortSignal,
   told: (paper: string, at: Progress[string]) => void,
 ): Promise<PlanAnswer> {
   const response = await fetch(`/api/compute/batch?search=${name}`, {
     method: 'POST',
-    body: JSON.stringify({ kit }),
+    body: JSON.stringify(question),
     headers: { 'Content-Type': 'application/json' },
     signal,
   });

@@ -1,6 +1,7 @@
 import type { Mat, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { useKit } from '../../parts/kitContext';
+import { inUnit } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
 import { Swatch } from '../../parts/Swatch';
 
@@ -58,6 +59,36 @@ export function MatEditor({ label, piece, onChange }: Props) {
                   ]}
                   onChange={(face) => exchange(i, { ...mat, face })}
                 />
+              )}
+              {mat.gut ? (
+                <>
+                  <span className="text-soft">middle cut out but for</span>
+                  <Measure
+                    align="left"
+                    label={`Border of ${which}`}
+                    value={mat.gut}
+                    onChange={(gut) => exchange(i, { ...mat, gut })}
+                  />
+                  <button
+                    type="button"
+                    className="quiet"
+                    aria-label={`Leave ${which} whole`}
+                    onClick={() => exchange(i, { ...mat, gut: null })}
+                  >
+                    leave it whole
+                  </button>
+                </>
+              ) : (
+                !mat.frame && (
+                  <button
+                    type="button"
+                    className="quiet"
+                    aria-label={`Cut the middle out of ${which}`}
+                    onClick={() => exchange(i, { ...mat, gut: inUnit(kit, '1', '25') })}
+                  >
+                    cut its middle out
+                  </button>
+                )
               )}
               <button
                 type="button"

@@ -5,6 +5,7 @@ import { useKit } from '../../parts/kitContext';
 import { Swatch } from '../../parts/Swatch';
 import { TextField } from '../../parts/TextField';
 import { kindName } from './kinds';
+import { cutBy } from './cutBy';
 import { MatEditor } from './MatEditor';
 import { PartChoice } from './PartChoice';
 import { ShapeEditor } from './ShapeEditor';
@@ -112,6 +113,19 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
               </span>
             </>
           )}
+        </>
+      )}
+      {!piece.part && (piece.paper || (piece.opening?.mats?.length ?? 0) > 0) && (
+        <>
+          <span className="text-soft">Cut by</span>
+          <span>
+            <Choice
+              label={`Who cuts ${label}`}
+              value={piece.cutBy ?? 'either'}
+              options={cutBy}
+              onChange={(by) => onChange({ ...piece, cutBy: by })}
+            />
+          </span>
         </>
       )}
       <ShapeEditor label={label} piece={piece} onChange={onChange} />

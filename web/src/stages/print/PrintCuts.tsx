@@ -1,5 +1,6 @@
 import { useSearchParams } from 'react-router';
 import { readable } from '../../parts/length';
+import { cutOf } from '../cuts/keeping';
 import { proof } from '../cuts/proof';
 import { useBatch } from '../cuts/useBatch';
 import { PrintFrame } from './PrintFrame';
@@ -39,7 +40,10 @@ export function PrintCuts() {
               <h2 className="flex items-baseline justify-between text-xl">
                 <span>
                   {nameOf(sheet.sheet)}, sheet {i + 1}
+                  {pattern.from ? `: ${pattern.from}` : ''}
                   {pattern.times > 1 ? `: cut ${pattern.times} times` : ''}
+                  {(pattern.atOnce ?? 1) > 1 ? `, ${pattern.atOnce} sheets at once` : ''}
+                  {cutOf(pattern) > 0 ? `; ${cutOf(pattern)} cut already` : ''}
                 </span>
                 <span className="font-sans text-[13px]">
                   {readable(picture?.size.width ?? '0 in')} x {readable(picture?.size.height ?? '0 in')}, face A up
@@ -59,7 +63,21 @@ export function PrintCuts() {
                       <span className="text-right text-[15px]">{cut.order}</span>
                       <strong className="text-2xl leading-7">{readable(cut.setting)}</strong>
                       <span className="text-[15px] leading-5">
-                        {cut.part}, {cut.fence} to the fence: <strong>{cut.gives[0]}</strong> off, {cut.gives[1]} stays
+                        {cut.plunge ? (
+                          <>
+                            {cut.part}, {cut.fence} {kit.noPlunge ? 'at the ruler, by knife' : 'to the fence, plunge'}:{' '}
+                            {readable(cut.plunge.start)} to {readable(cut.plunge.end)}
+                            {cut.gives[0] && (
+                              <>
+                                ; <strong>{cut.gives[0]}</strong> comes free
+                              </>
+                            )}
+                          </>
+                        ) : (
+                          <>
+                            {cut.part}, {cut.fence} to the fence: <strong>{cut.gives[0]}</strong> off, {cut.gives[1]} stays
+                          </>
+                        )}
                       </span>
                     </li>
                   ))}

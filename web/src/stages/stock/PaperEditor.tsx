@@ -3,6 +3,7 @@ import { Choice } from '../../parts/Choice';
 import { useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
+import { OptionalMeasure } from '../../parts/OptionalMeasure';
 import { OffcutList } from './OffcutList';
 import { TextField } from '../../parts/TextField';
 
@@ -111,6 +112,39 @@ export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
           Has one, cut off first
         </button>
       )}
+      <span className="text-soft">Squaring</span>
+      {paper.squaring ? (
+        <span className="flex flex-wrap items-baseline gap-2">
+          <Measure
+            align="left"
+            label={`What is cut off to square ${paper.name}`}
+            value={paper.squaring.width}
+            onChange={(width) => paper.squaring && onChange({ ...paper, squaring: { ...paper.squaring, width } })}
+          />
+          <Choice
+            label={`Edges of ${paper.name} that are squared`}
+            value={paper.squaring.allRound ? 'all' : 'two'}
+            options={[
+              { value: 'two', name: 'off the left and upper edge' },
+              { value: 'all', name: 'off all four edges' },
+            ]}
+            onChange={(which) =>
+              paper.squaring && onChange({ ...paper, squaring: { ...paper.squaring, allRound: which === 'all' } })
+            }
+          />
+          <button type="button" className="quiet" onClick={() => onChange({ ...paper, squaring: undefined })}>
+            its edges are true
+          </button>
+        </span>
+      ) : (
+        <button
+          type="button"
+          className="quiet justify-self-start"
+          onClick={() => onChange({ ...paper, squaring: { width: inUnit(kit, '1/8', '3'), allRound: false } })}
+        >
+          Cut a sliver off to square it first
+        </button>
+      )}
       <span />
       <button
         type="button"
@@ -167,35 +201,6 @@ function FaceEditor({ label, face, onChange }: { label: string; face: Face; onCh
           onChange={(motif) => onChange({ ...face, motif })}
         />
       )}
-    </span>
-  );
-}
-
-interface OptionalProps {
-  label: string;
-  value: string | null;
-  /** What it begins with. */
-  first: string;
-  offer: string;
-  before?: string;
-  onChange: (value: string | undefined) => void;
-}
-
-// A measurement that need not be known.
-function OptionalMeasure({ label, value, first, offer, before, onChange }: OptionalProps) {
-  if (value === null)
-    return (
-      <button type="button" className="quiet" onClick={() => onChange(first)}>
-        {offer}
-      </button>
-    );
-  return (
-    <span className="flex items-baseline gap-1.5">
-      {before && <span className="text-soft">{before}</span>}
-      <Measure align="left" label={label} value={value} onChange={onChange} />
-      <button type="button" className="quiet" aria-label={`${label} is not known`} onClick={() => onChange(undefined)}>
-        not known
-      </button>
     </span>
   );
 }
