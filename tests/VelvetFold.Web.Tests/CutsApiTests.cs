@@ -45,6 +45,36 @@ public sealed class CutsApiTests(Studio studio) : IClassFixture<Studio>
         Assert.DoesNotContain(" in\"", answer.ToJsonString(), StringComparison.Ordinal);
     }
 
+    // Common practice, no source: a 1 in border is cut from 1 in to 11 in.
+    [Fact]
+    public async Task An_inside_is_cut_out_by_plunge_cuts()
+    {
+        var (_, answer) = await Ask($$"""{"sheets":[{{Twelve}}],"pieces":[{"id":"P","sheet":"S","width":"12 in","height":"12 in","quantity":1,"gut":"1 in"}]}""");
+        Assert.All(answer["patterns"]![0]!["cuts"]!.AsArray(), c => Assert.Equal((true, "1 in", "1 in", "11 in"), ((bool?)c!["plunge"], (string?)c["measure"], (string?)c["start"], (string?)c["end"])));
+        var (status, refused) = await Ask($$"""{"sheets":[{{Twelve}}],"pieces":[{"id":"P","sheet":"S","width":"4 in","height":"4 in","quantity":1,"gut":"2 in"}]}""");
+        Assert.Equal((HttpStatusCode.BadRequest, true), (status, refused["errors"]!.AsObject().ContainsKey("pieces[0].gut")));
+    }
+
+    [Fact]
+    public async Task A_piece_is_laid_on_a_sheet_by_hand_or_the_answer_says_why_not()
+    {
+        var kit = KitFile.WriteDocument(DemoStudio.Kit("kite-weekend"));
+        async Task<(HttpStatusCode, JsonNode)> Lay(string paper, string there, string piece)
+        {
+            var response = await _http.PostAsync("/api/compute/cuts/lay", Studio.Json($$"""{"kit":{{kit}},"mode":"each-kit","paper":"{{paper}}","there":[{{there}}],"piece":"{{piece}}"}"""));
+            return (response.StatusCode, JsonNode.Parse(await response.Content.ReadAsStringAsync())!);
+        }
+        var (status, laid) = await Lay("spar-plaid", "\"L1-A3\"", "L1-C3");
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Equal(["L1-A3", "L1-C3"], laid["pieces"]!.AsArray().Select(p => (string?)p!["piece"]).Order());
+        Assert.Equal((0, 1), (laid["noRoom"]!.AsArray().Count, (int?)laid["times"]));
+        foreach (var (paper, piece, path) in new[] { ("spar-plaid", "L9-Z9", "piece"), ("nothing", "L1-A3", "paper") })
+        {
+            var (bad, problem) = await Lay(paper, "", piece);
+            Assert.Equal((HttpStatusCode.BadRequest, true), (bad, problem["errors"]!.AsObject().ContainsKey(path)));
+        }
+    }
+
     [Fact]
     public async Task Several_papers_are_planned_each_by_itself_and_summed()
     {

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { freshKit } from './studio';
+import { freshKit, saved } from './studio';
 
 test('a sheet is cut piece by piece with the keys and with the mouse', async ({ page, request }) => {
   const slug = await freshKit(request);
@@ -59,4 +59,46 @@ test('an offcut on hand saves a sheet', async ({ page, request }) => {
   }
   await page.getByRole('link', { name: 'Cuts' }).click();
   await expect(page.getByRole('button', { name: 'offcut on hand 1, 12 x 12' })).toBeVisible();
+});
+
+test('a sheet is kept, a piece is moved to another by hand, and the planner lays the rest', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/cuts`);
+  const paper = page.getByRole('region', { name: 'Spar Plaid' });
+  await paper.getByRole('button', { name: 'sheet 1', exact: true }).press('Enter');
+  await page.keyboard.press('s');
+  await expect(paper.getByText('kept as it is')).toBeVisible();
+  await expect(paper.getByRole('button', { name: 'sheet 1, kept' })).toBeVisible();
+  // From the picture of the second sheet onto the kept one.
+  await paper.getByRole('button', { name: 'sheet 2', exact: true }).click();
+  const piece = paper.getByRole('button', { name: /^L\d-/ }).first();
+  const label = (await piece.textContent()) ?? '';
+  await piece.click();
+  await paper.getByRole('button', { name: `Sheet for ${label}` }).click();
+  await page.getByRole('option', { name: 'sheet 1' }).click();
+  await expect(page.getByText(`${label} lies on sheet 1 now, which is kept as it is.`)).toBeVisible();
+  await paper.getByRole('button', { name: /^sheet 1, kept/ }).click();
+  await expect(paper.getByRole('button', { name: label, exact: true }).first()).toBeVisible();
+  await saved(page);
+});
+
+test('sheets that are cut leave the stock, and a piece the host cuts leaves the guide', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/cuts`);
+  await page.getByLabel('all kits together').check();
+  const paper = page.getByRole('region', { name: 'High Wind' });
+  await paper.getByRole('button', { name: /^sheet 1/ }).click({ timeout: 20_000 });
+  await page.getByLabel('Sheets cut of sheet 1 of High Wind').fill('3');
+  await page.getByLabel('Sheets cut of sheet 1 of High Wind').press('Enter');
+  await expect(paper.getByText('3 sheets cut already.')).toBeVisible({ timeout: 20_000 });
+  await expect(paper.getByText('2 sheets more to buy.')).toBeVisible();
+  await page.getByLabel('one kit').check();
+  await paper.getByRole('button', { name: /^sheet 1/ }).click();
+  const piece = paper.getByRole('button', { name: /^L\d-/ }).first();
+  const label = (await piece.textContent()) ?? '';
+  await piece.click();
+  await page.getByRole('button', { name: `Who cuts ${label}` }).click();
+  await page.getByRole('option', { name: 'the host, for all kits' }).click();
+  await page.getByRole('link', { name: 'Guide' }).click();
+  await expect(page.getByText(`Cut already, in the bag: ${label}.`).first()).toBeVisible();
 });

@@ -60,7 +60,7 @@ public class KeptSheetTests
         var laid = CutPlanner.Lay(Order, "S", ["A", "B"], "B")!;
         Assert.Equal(["A", "B", "B"], laid.Select(p => p.Piece).Order());
         // A second 7 x 7 finds no room beside the first: the one moved stays.
-        Assert.Equal(1, CutPlanner.Lay(Order, "S", ["A"], "A")!.Count);
+        Assert.Single(CutPlanner.Lay(Order, "S", ["A"], "A")!);
         Assert.Null(CutPlanner.Lay(new([new("S", S("12", "12"))], [new("A", "S", S("12", "13"), 1)]), "S", [], "A"));
         Assert.Throws<ArgumentException>(() => CutPlanner.Lay(Order, "S", [], "Z"));
     }

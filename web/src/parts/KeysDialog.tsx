@@ -10,6 +10,8 @@ const keys: readonly [string, string][] = [
   ['Alt + ↑ ↓', 'Move the piece one layer back or forward'],
   ['M', 'Choose an edge to measure the open piece from: Tab to it, Enter'],
   ['← →', 'Under Cuts: cut the sheet piece by piece'],
+  ['S', 'Under Cuts: keep the sheet as it is, or let it go'],
+  ['C', 'Under Cuts, all kits together: one more such sheet is cut'],
   ['Delete', 'Remove the piece'],
   ['N', 'New piece, paper or guest'],
   ['O', 'Take papers and parts from another kit'],

@@ -7,6 +7,7 @@ import { useKit } from '../../parts/kitContext';
 import { NumberField } from '../../parts/NumberField';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useKeys } from '../../parts/useKeys';
+import { cutOf, keptOrNot, withCut } from './keeping';
 import { PaperCuts } from './PaperCuts';
 import { proof } from './proof';
 import { Reach, useReach } from './Reach';
@@ -67,6 +68,16 @@ export function Cuts() {
     { key: 'p', does: print },
     { key: 'ArrowRight', does: () => step(1) },
     { key: 'ArrowLeft', does: () => step(-1) },
+    { key: 's', does: () => pattern && !pattern.from && change(keptOrNot(kit, pattern, mode)) },
+    {
+      key: 'c',
+      does: () =>
+        pattern &&
+        !pattern.from &&
+        all &&
+        cutOf(pattern) < pattern.times &&
+        change(withCut(kit, pattern, mode, cutOf(pattern) + 1)),
+    },
   ]);
 
   const says = (

@@ -1,6 +1,6 @@
 import { useKit } from '../../parts/kitContext';
 import { NumberField } from '../../parts/NumberField';
-import { cutOf, placeOf, withCut, withKept, withoutKept, type Mode, type Pattern } from './keeping';
+import { cutOf, keptOrNot, placeOf, withCut, type Mode, type Pattern } from './keeping';
 
 interface Props {
   pattern: Pattern;
@@ -20,14 +20,14 @@ export function SheetHand({ pattern, mode, name }: Props) {
     <div className="flex flex-wrap items-baseline gap-x-3 gap-y-1 pt-1 text-[15px]">
       {!pattern.from &&
         (place < 0 ? (
-          <button type="button" className="press" onClick={() => change(withKept(kit, pattern, mode))}>
+          <button type="button" className="press" title="S" onClick={() => change(keptOrNot(kit, pattern, mode))}>
             Keep this sheet
           </button>
         ) : (
           <>
             <span className="text-moss">kept as it is</span>
             {cut < pattern.times && (
-              <button type="button" className="press" onClick={() => change(withoutKept(kit, place))}>
+              <button type="button" className="press" title="S" onClick={() => change(keptOrNot(kit, pattern, mode))}>
                 Let it go
               </button>
             )}

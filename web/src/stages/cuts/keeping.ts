@@ -43,6 +43,12 @@ export const withoutKept = (kit: Kit, place: number): Kit => ({
   keptSheets: keptOf(kit).flatMap((k, i) => (i !== place ? [k] : k.cut ? [{ ...k, times: k.cut }] : [])),
 });
 
+/** The kit with a sheet kept, or let go where it was kept. */
+export const keptOrNot = (kit: Kit, pattern: Pattern, mode: Mode): Kit => {
+  const place = placeOf(kit, pattern, mode);
+  return place < 0 ? withKept(kit, pattern, mode) : withoutKept(kit, place);
+};
+
 /** The kit with the place of a stale sheet among those of its paper and mode let go. */
 export const withoutStale = (kit: Kit, paper: string, mode: Mode, place: number): Kit => {
   const own = keptOf(kit).filter((k) => k.paper === paper && (k.mode ?? 'each-kit') === mode);
