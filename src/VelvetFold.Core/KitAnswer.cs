@@ -35,10 +35,11 @@ public sealed record PlanAnswer(CutPlan Plan, IReadOnlyList<SheetPicture> Pictur
 /// All that follows from a kit document: places, findings, cuts, counts and steps. Computed on demand and stored nowhere.
 /// </summary>
 /// <param name="EachKit">How a guest cuts one kit.</param>
+/// <param name="Proof">What comes of following the steps on a virtual table.</param>
 /// <remarks>How the host cuts all kits together is asked for by itself (<see cref="BatchOf"/>): its pictures are many times the rest of the answer.</remarks>
 public sealed record KitAnswer(
     IReadOnlyList<LayoutAnswer> Layouts, IReadOnlyList<Finding> StockFindings, IReadOnlyList<CutPiece> CutList,
-    PlanAnswer EachKit, Counts Counts, IReadOnlyList<Step> Steps)
+    PlanAnswer EachKit, Counts Counts, IReadOnlyList<Step> Steps, ProofResult Proof)
 {
     /// <summary>Computes a kit for so many kits.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
@@ -101,10 +102,11 @@ public sealed record KitAnswer(
             var each = Plan(kit, pieces, 1, CutMode.EachKit, terms);
             var demand = RunDemand.Of(kit, pieces, kits, terms, kits == 1 ? each : null);
             var counts = PieceCounts.Of(kit, layouts, pieces, each, demand, kits);
+            var steps = Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language));
             return new(layouts, new(
                 [.. layouts.Select(l => Layout(kit, l))],
                 StockCheck.Of(kit, counts), pieces, Pictures(kit, each), counts,
-                Guide.Write(kit, layouts, pieces, each, Words.English)));
+                steps, GuideProof.Replay(kit, layouts, pieces, each, steps)));
         }
 
         // Pieces that fit no sheet are told by a finding and left out of the plan, so that the rest can still be planned. The plan is for what

@@ -62,10 +62,10 @@ public class KitAnswerTests
     [Fact]
     public void What_is_not_down_yet_is_not_measured_from()
     {
-        var layout = Layout(LayoutKind.Single, Piece("B1", "4", "4", Left("1"), Under("B2")), Piece("B2", "4", "4", Left("1"), Top("1")));
+        var layout = Layout(LayoutKind.Single, Piece("B1", "4", "4", Left("1"), Top("1", "B2")), Piece("B2", "4", "4", Left("1"), Top("1")));
         var text = KitAnswer.For(Kit(layout), 1).Steps.First(s => s.Kind == StepKind.Lay).Text;
         Assert.DoesNotContain("L1-B2", text, StringComparison.Ordinal);
-        Assert.Contains("5 from the top of the page", text, StringComparison.Ordinal);
+        Assert.Contains("2 from the top of the page", text, StringComparison.Ordinal);
     }
 
     [Fact]

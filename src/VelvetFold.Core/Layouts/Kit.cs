@@ -48,6 +48,9 @@ public sealed record Kit
     /// <summary>Sheets the designer has laid out by hand, keeps as they are, or has cut already.</summary>
     public IReadOnlyList<KeptSheet> KeptSheets { get; init; } = [];
 
+    /// <summary>The language of the guide, the designer's own words in it, and steps that were moved.</summary>
+    public GuideWishes Guide { get; init; } = new();
+
     /// <summary>The designer's own notes; they are not printed in the guide.</summary>
     public string? Notes { get; init; }
 

@@ -34,6 +34,7 @@ public static partial class KitRules
         Twice(faults, kit.Layouts.Select(l => l.Id), i => $"layouts[{i}].id", "layouts");
         TrimmerFaults(faults, kit);
         KeptFaults(faults, kit);
+        GuideFaults(faults, kit);
         for (var i = 0; i < kit.Papers.Count; i++) PaperFaults(faults, kit.Papers[i], $"papers[{i}]");
         for (var i = 0; i < kit.Parts.Count; i++) PartFaults(faults, kit.Parts[i], $"parts[{i}]");
         for (var i = 0; i < kit.Layouts.Count; i++) LayoutFaults(faults, kit.Layouts[i], $"layouts[{i}]");
@@ -44,6 +45,14 @@ public static partial class KitRules
     {
         if (kit.NarrowestStrip is { } narrow && (!narrow.IsPositive || narrow > Length.Inches(6))) faults.Add(new("narrowestStrip", $"A trimmer whose fence cannot be set narrower than {narrow} cannot be planned for; it is more than 0 and at most 6 in."));
         if (kit.CutsThrough is { } deep && (!deep.IsPositive || deep > Length.Inches(1))) faults.Add(new("cutsThrough", $"A trimmer that cuts through {deep} cannot be planned for; it is more than 0 and at most 1 in."));
+    }
+
+    private static void GuideFaults(List<Fault> faults, Kit kit)
+    {
+        if (kit.Guide.Notes.Count > 1_000) faults.Add(new("guide.notes", $"{kit.Guide.Notes.Count} notes are more than the 1000 that can be."));
+        if (kit.Guide.Moves.Count > 1_000) faults.Add(new("guide.moves", $"{kit.Guide.Moves.Count} moved steps are more than the 1000 that can be."));
+        foreach (var (note, i) in kit.Guide.Notes.Select((note, i) => (note, i)))
+            if (note.Words.Length is 0 or > 2_000) faults.Add(new($"guide.notes[{i}].words", "Your words at a step are from 1 to 2000 characters."));
     }
 
     private static void KeptFaults(List<Fault> faults, Kit kit)
@@ -117,6 +126,7 @@ public static partial class KitRules
             var along = piece.Size.Along(piece.LongAxis);
             foreach (var (join, j) in piece.Joins.Select((join, j) => (join, j)))
                 if (!join.IsPositive || join >= along || (j > 0 && join <= piece.Joins[j - 1])) faults.Add(new($"{path}.joins[{j}]", $"{piece.Id} is {along} long: it cannot be joined at {join}. Joins lie inside it, one after the other."));
+            if (piece.Wet is { } wet && (wet.Minutes is < 0 or > 2_880 || wet.Words is { Length: > 200 })) faults.Add(new($"{path}.wet", $"What dries does so in 0 to 2880 minutes, and is said in at most 200 characters; {piece.Id} has {wet.Minutes} minutes."));
             if (piece.Joins.Count > 50) faults.Add(new($"{path}.joins", $"{piece.Id} has {piece.Joins.Count} joins; up to 50 can be."));
             if (piece.Part is { Part.Length: > 120 }) faults.Add(new($"{path}.part.part", "A part's name or a text has at most 120 characters."));
             if (piece.Part?.More is { } more && (more < Length.Zero || more > Largest)) faults.Add(new($"{path}.part.more", $"{more} more cannot be cut."));

@@ -118,6 +118,9 @@ public sealed record Piece
     /// <summary>Where it may be pieced together from shorter paper: distances along its longer side, from its left or top end.</summary>
     public IReadOnlyList<Length> Joins { get; init; } = [];
 
+    /// <summary>What is done to it that has to dry before it is laid; none where nothing is.</summary>
+    public WetWork? Wet { get; init; }
+
     /// <summary>Who cuts it; of a photo, who cuts its mats.</summary>
     public CutBy CutBy { get; init; }
 
@@ -164,6 +167,10 @@ public sealed record Piece
     /// <summary>The axis its longer side lies along, which joins are measured on.</summary>
     [JsonIgnore]
     public Axis LongAxis => Size.Width >= Size.Height ? Axis.Across : Axis.Down;
+
+    /// <summary>How long it dries before it is laid, in minutes: what is said, or 5 where its edges are inked (common practice, no source); 0 where nothing is wet.</summary>
+    [JsonIgnore]
+    public int DryingMinutes => Wet?.Minutes ?? (Finishes.Any(f => f.Work == EdgeWork.Inked) ? 5 : 0);
 
     /// <summary>Whether it holds a photo.</summary>
     [JsonIgnore]

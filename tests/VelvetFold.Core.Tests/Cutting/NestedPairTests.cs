@@ -65,7 +65,7 @@ public class NestedPairTests
         var placements = answer.EachKit.Plan.BySheet[0].Patterns.SelectMany(p => p.Placements).ToList();
         Assert.Equal(["L1-B1 + L1-B2", "L1-B3"], placements.Select(p => p.Piece).Order());
         Assert.All(placements, p => Assert.Equal(S("4", "4"), p.Box.Size));
-        var step = answer.Steps.Single(s => s.Kind == Guides.StepKind.Cut);
+        var step = answer.Steps.Single(s => s.Kind == Core.Guides.StepKind.Cut);
         Assert.Equal(["L1-B1", "L1-B2", "L1-B3"], step.Pieces.Order());
         Assert.Contains(step.Lines, l => l.EndsWith("turned by a half; cut along it by hand.", StringComparison.Ordinal));
         // Of three kits the odd ones lie into each other too: 9 triangles out of 4 pairs and one.

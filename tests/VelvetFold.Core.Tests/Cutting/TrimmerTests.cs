@@ -43,10 +43,10 @@ public class TrimmerTests
     public void The_guide_says_plunge_cuts_and_a_knife_where_the_blade_cannot_be_set_down()
     {
         var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "12", "12", Left("0"), Top("0"), kind: PieceKind.Base) with { Gut = L("1") }));
-        var lines = KitAnswer.For(kit, 1).Steps.Single(s => s.Kind == Guides.StepKind.Cut).Lines;
+        var lines = KitAnswer.For(kit, 1).Steps.Single(s => s.Kind == Core.Guides.StepKind.Cut).Lines;
         Assert.Equal("Take L1-B1: left edge to the fence, set 1, plunge the blade at 1 and cut to 11.", lines[0]);
         Assert.Equal("Turn it, bottom edge to the fence, same setting: from 1 to 11. Inside of L1-B1 (10 x 10) comes free, and the frame L1-B1 stays; keep both.", lines[3]);
-        Assert.StartsWith("Take L1-B1: with a knife along a ruler 1 from its left edge", KitAnswer.For(kit with { NoPlunge = true }, 1).Steps.Single(s => s.Kind == Guides.StepKind.Cut).Lines[0], StringComparison.Ordinal);
+        Assert.StartsWith("Take L1-B1: with a knife along a ruler 1 from its left edge", KitAnswer.For(kit with { NoPlunge = true }, 1).Steps.Single(s => s.Kind == Core.Guides.StepKind.Cut).Lines[0], StringComparison.Ordinal);
     }
 
     [Fact]
