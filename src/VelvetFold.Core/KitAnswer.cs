@@ -36,11 +36,30 @@ public sealed record PlanAnswer(CutPlan Plan, IReadOnlyList<SheetPicture> Pictur
 /// </summary>
 /// <param name="EachKit">How a guest cuts one kit.</param>
 /// <param name="Proof">What comes of following the steps on a virtual table.</param>
+/// <param name="Materials">What a guest has at hand for one kit.</param>
 /// <remarks>How the host cuts all kits together is asked for by itself (<see cref="BatchOf"/>): its pictures are many times the rest of the answer.</remarks>
 public sealed record KitAnswer(
     IReadOnlyList<LayoutAnswer> Layouts, IReadOnlyList<Finding> StockFindings, IReadOnlyList<CutPiece> CutList,
-    PlanAnswer EachKit, Counts Counts, IReadOnlyList<Step> Steps, ProofResult Proof)
+    PlanAnswer EachKit, Counts Counts, IReadOnlyList<Step> Steps, ProofResult Proof, IReadOnlyList<Material> Materials)
 {
+    /// <summary>
+    /// What a step looks like: the sheet it cuts; the page so far with the new piece in strong outline and its dimension lines, and nothing else; the mat stack taken apart.
+    /// Null for a step without a picture.
+    /// </summary>
+    public Scene? SceneOf(Step step)
+    {
+        if (step.Kind == StepKind.Cut) return EachKit.Pictures.FirstOrDefault(p => p.Paper == step.Paper && p.Pattern == step.Pattern)?.Picture;
+        if (step.Apart is { } apart) return apart;
+        if (Layouts.FirstOrDefault(l => l.Id == step.Layout)?.Picture is not { } page) return null;
+        if (step.Kind == StepKind.DryLayout) return page;
+        if (step.Picture is not { } picture) return null;
+        var shown = picture.Down.Concat(picture.New).ToHashSet();
+        var fresh = picture.New.ToHashSet();
+        var marks = page.Marks.Where(m => m.Piece is null || (shown.Contains(m.Piece) && (m is not TextMark || fresh.Contains(m.Piece)))).ToList();
+        var outlines = marks.OfType<BoxMark>().Where(m => m.Piece is { } piece && fresh.Contains(piece)).Select(m => m with { Role = Role.New, Fill = null });
+        return page with { Says = step.Text, Marks = [.. marks, .. outlines.ToList(), .. picture.Dimensions] };
+    }
+
     /// <summary>Computes a kit for so many kits.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public static KitAnswer For(Kit kit, int kits, PlanTerms? terms = null) => Computation.Run(kit, kits, terms).Answer;
@@ -106,7 +125,7 @@ public sealed record KitAnswer(
             return new(layouts, new(
                 [.. layouts.Select(l => Layout(kit, l))],
                 StockCheck.Of(kit, counts), pieces, Pictures(kit, each), counts,
-                steps, GuideProof.Replay(kit, layouts, pieces, each, steps)));
+                steps, GuideProof.Replay(kit, layouts, pieces, each, steps), Guides.Materials.Of(kit, layouts, each, Words.In(kit.Guide.Language))));
         }
 
         // Pieces that fit no sheet are told by a finding and left out of the plan, so that the rest can still be planned. The plan is for what

@@ -63,6 +63,7 @@ internal static class Application
         api.MapKitFiles();
         api.MapGuests();
         api.MapCompute();
+        api.MapGuides();
         api.MapStudio();
         app.MapOpenApi("/api/openapi.json").ExcludeFromDescription();
         app.MapFallback("/api/{**rest}", () => Results.Problem(statusCode: 404, detail: "There is nothing at this address.")).ExcludeFromDescription();

@@ -38,7 +38,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout)
         var sentences = wet.GroupBy(p => (p.Piece.Wet?.Words, p.Piece.DryingMinutes)).Select(g => _words.Say(g.Key.Words is null ? "wet.inked" : "wet",
             ("work", g.Key.Words ?? ""), ("pieces", Draft.List(g.Select(p => p.Label))), ("minutes", Words.Number(g.Key.DryingMinutes))));
         var minutes = wet.Max(p => p.Piece.DryingMinutes);
-        Add(StepKind.Wet, Phrase.Join(" ", sentences) + " " + _words.Say("wet.while"), [.. wet.Select(p => p.Label)], Symbol.Wet);
+        Add(StepKind.Wet, Phrase.Join(" ", sentences) + " " + _words.Say("wet.while") + " " + _words.Say("caution.wet"), [.. wet.Select(p => p.Label)], Symbol.Wet);
         draft.Complete(s => s with { Minutes = minutes, Why = _words.Say("why.wet").Text, Signs = [new(Symbol.Wet), new(Symbol.Dry, Words.Number(minutes).Text)] });
     }
 

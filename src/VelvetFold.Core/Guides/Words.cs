@@ -32,6 +32,15 @@ public sealed class Words
     /// <exception cref="KeyNotFoundException">There is no such sentence.</exception>
     public string Template(string key) => _templates[key];
 
+    /// <summary>The sentence of that key with its blanks filled, as plain text.</summary>
+    /// <exception cref="KeyNotFoundException">There is no such sentence.</exception>
+    public string Text(string key, params ReadOnlySpan<(string Blank, string With)> blanks)
+    {
+        var text = _templates[key];
+        foreach (var (blank, with) in blanks) text = text.Replace("{" + blank + "}", with, StringComparison.Ordinal);
+        return text;
+    }
+
     /// <summary>The sentence of that key with its blanks filled; what they state comes in the order they stand in.</summary>
     /// <exception cref="KeyNotFoundException">There is no such sentence.</exception>
     internal Phrase Say(string key, params ReadOnlySpan<(string Blank, Phrase With)> blanks)
