@@ -25,6 +25,7 @@ export const router = createBrowserRouter([
           { path: 'guests/:guest?', ...stage(() => import('./stages/guests/Guests'), 'Guests') },
         ],
       },
+      { path: '/kits/:slug/bench', ...stage(() => import('./stages/bench/Bench'), 'Bench') },
       { path: '/kits/:slug/print/guide', ...stage(() => import('./stages/print/PrintGuide'), 'PrintGuide') },
       { path: '/kits/:slug/print/cuts', ...stage(() => import('./stages/print/PrintCuts'), 'PrintCuts') },
       { path: '*', Component: ErrorLeaf },

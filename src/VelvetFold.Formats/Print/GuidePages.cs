@@ -139,7 +139,7 @@ public sealed class GuidePages
     {
         var (indent, gap) = (_size * 2.4, _size);
         var large = _form == GuideForm.Large;
-        var scene = _answer.SceneOf(step);
+        var scene = SceneOf(step);
         var scale = scene is null ? 1 : ScenePainter.ScaleFor(scene, large ? _flow.Width - indent : _flow.Width * 0.36, large ? 330 : step.Kind == StepKind.Cut ? 190 : 150);
         var (pictureWidth, pictureHeight) = scene is null ? (0, 0) : ScenePainter.SizeAt(scene, scale);
         var room = _flow.Width - indent - (scene is null || large ? 0 : pictureWidth + gap);
@@ -171,6 +171,16 @@ public sealed class GuidePages
         if (_flow.Y < _flow.Bottom) _flow.Add(new PartInk(Part.Ornament, [new PathInk([[new(_flow.Left, _flow.Y - _size * 0.35), new(_flow.Left + _flow.Width, _flow.Y - _size * 0.35)]], null, Inks.Line, 0.4, Closed: false)]));
     }
 
+    // What the programme calls an offcut is said in the guide's language; without words only its size is.
+    private Scene? SceneOf(Step step)
+    {
+        if (_answer.SceneOf(step) is not { } scene || step.Kind != StepKind.Cut) return _answer.SceneOf(step);
+        var names = _answer.EachKit.Plan.For(step.Paper!)?.Patterns[step.Pattern!.Value].Offcuts.Select(o => o.Name).ToList() ?? [];
+        return scene with { Marks = [.. scene.Marks.Select(m => m is TextMark { Role: Role.Offcut } text && names.Find(n => text.Text.StartsWith(n + " ", StringComparison.Ordinal)) is { } name ? text with { Text = Named(name) + text.Text[(name.Length + 1)..] } : m)] };
+
+        string Named(string name) => _form == GuideForm.Wordless ? "" : (name == "tear strip" ? _words.Text("part.tear") : _words.Text("part.offcut", ("n", name["offcut ".Length..]))) + " ";
+    }
+
     private void PictureAt(Scene scene, int scale, double x, double y)
     {
         var (_, high) = ScenePainter.SizeAt(scene, scale);
@@ -181,7 +191,7 @@ public sealed class GuidePages
     // The number, its signs with theirs, the picture; the settings of a sheet as edge, number and label.
     private void Wordless(Step step)
     {
-        var scene = _answer.SceneOf(step);
+        var scene = SceneOf(step);
         var scale = scene is null ? 1 : ScenePainter.ScaleFor(scene, _flow.Width * 0.52, 230);
         var (width, high) = scene is null ? (0, 0) : ScenePainter.SizeAt(scene, scale);
         var cuts = step.Kind == StepKind.Cut ? _answer.EachKit.Plan.For(step.Paper!)?.Patterns[step.Pattern!.Value].Cuts ?? [] : [];

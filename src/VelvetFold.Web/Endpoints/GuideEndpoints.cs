@@ -24,6 +24,9 @@ internal sealed record PageView(double Width, double Height, string Svg);
 /// <summary>The pages of a guide.</summary>
 internal sealed record GuidePagesAnswer(IReadOnlyList<PageView> Pages);
 
+/// <summary>All that is needed to follow a guide at the table, in one answer that can be kept.</summary>
+internal sealed record BenchView(int Revision, Kit Kit, KitAnswer Answer);
+
 /// <summary>Guides: written, proved and printed.</summary>
 internal static class GuideEndpoints
 {
@@ -32,6 +35,7 @@ internal static class GuideEndpoints
         var compute = api.MapGroup("/compute/guide").WithTags("Compute");
         compute.MapPost("/", GuideAsync).Accepts<GuideQuestion>("application/json").Produces<GuideAnswer>().ProducesProblem(400);
         compute.MapPost("/pages", PagesAsync).Accepts<GuidePagesQuestion>("application/json").Produces<GuidePagesAnswer>().ProducesProblem(400);
+        api.MapGet("/kits/{slug}/bench", BenchAsync).WithTags("Guides").Produces<BenchView>().ProducesProblem(404);
         api.MapGet("/kits/{slug}/guide.pdf", PdfAsync).WithTags("Files").Produces<string>(200, "application/pdf").ProducesProblem(400).ProducesProblem(404);
         api.MapGet("/kits/{slug}/guide.html", HtmlAsync).WithTags("Files").Produces<string>(200, "text/html").ProducesProblem(404);
     }
@@ -56,6 +60,11 @@ internal static class GuideEndpoints
         var pages = GuidePages.Of(kit, answer, title, "", question.Form ?? GuideForm.Guide, question.Paper ?? PrintPaper.Letter, changed);
         return Body.Json(new GuidePagesAnswer([.. pages.Select((p, i) => new PageView(p.Width, p.Height, SvgPages.Write(p, $"{title}, {(i + 1).ToString(CultureInfo.InvariantCulture)}", $"g{i.ToString(CultureInfo.InvariantCulture)}")))]), kit.Unit);
     }
+
+    private static async Task<IResult> BenchAsync(string slug, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
+        await shelf.FindAsync(slug, null, cancel) is { } stored
+            ? Body.Json(new BenchView(stored.Revision, stored.Kit, KitAnswer.For(stored.Kit, 1, new() { Memory = memory, Cancel = cancel })), stored.Kit.Unit)
+            : Problems.NoKit(slug);
 
     private static IReadOnlyList<Fault> SinceFaults(Kit? since) => since is null ? [] : [.. KitRules.Faults(since).Select(f => f with { Path = $"since.{f.Path}" })];
 

@@ -659,6 +659,159 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BenchView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/guide.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    form?: string;
+                    paper?: string;
+                    language?: string;
+                };
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/guide.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    language?: string;
+                };
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/html": string;
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/demo": {
         parameters: {
             query?: never;
@@ -1705,6 +1858,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/guide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GuideQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GuideAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/guide/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["GuidePagesQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GuidePagesAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1808,6 +2057,13 @@ export interface components {
             edge: components["schemas"]["Edge"];
             under: string;
             by: components["schemas"]["Length"];
+        };
+        /** @description All that is needed to follow a guide at the table, in one answer that can be kept. */
+        BenchView: {
+            /** Format: int32 */
+            revision: number;
+            kit: components["schemas"]["Kit"];
+            answer: components["schemas"]["KitAnswer"];
         };
         /** @description A rectangle with its sides along the axes: x to the right, y down, from the top left corner. */
         Box: {
@@ -2012,6 +2268,11 @@ export interface components {
             direction?: components["schemas"]["PrintDirection"];
             motif?: null | components["schemas"]["Length"];
         };
+        /**
+         * @description What a number in a step says.
+         * @enum {unknown}
+         */
+        FactKind: "width" | "height" | "stock-width" | "stock-height" | "from-page" | "inside" | "gap" | "under" | "over" | "centred" | "reveal" | "join" | "setting" | "plunge-start" | "plunge-end" | "shift" | "amount" | "count";
         /** @description The paper a rectangle is filled with: which one, which face is up, and whether its print lies a quarter turned. */
         Fill: {
             paper: string;
@@ -2037,6 +2298,11 @@ export interface components {
          * @enum {unknown}
          */
         Flank: "seam" | "outer";
+        /** @description An edge of a piece, left free or stuck down. */
+        FreeEdge: {
+            piece: string;
+            edge: components["schemas"]["Edge"];
+        };
         /**
          * @description How much a finding matters.
          * @enum {unknown}
@@ -2067,11 +2333,55 @@ export interface components {
             name: string;
             changes: components["schemas"]["OpeningChange"][];
         };
+        /** @description A guide by itself. */
+        GuideAnswer: {
+            language: components["schemas"]["GuideLanguage"];
+            steps: components["schemas"]["Step"][];
+            /** @description What each step looks like, in order; null for a step without a picture. */
+            pictures: components["schemas"]["Scene"][];
+            proof: components["schemas"]["ProofResult"];
+            materials: components["schemas"]["Material"][];
+            /** @description The keys of steps that read otherwise than in the kit it was compared with; empty where it was compared with none. */
+            changed: string[];
+        };
+        /** @enum {unknown} */
+        GuideForm: "guide" | "large" | "wordless" | "card" | "booklet" | "templates" | null;
         /**
          * @description The half of the guide a step stands in.
          * @enum {unknown}
          */
         GuideHalf: "cutting" | "assembly";
+        /**
+         * @description The language a guide is written in.
+         * @enum {unknown}
+         */
+        GuideLanguage: "en" | "de";
+        /** @description The pages of a guide. */
+        GuidePagesAnswer: {
+            pages: components["schemas"]["PageView"][];
+        };
+        /** @description A kit whose guide is to be set on pages. */
+        GuidePagesQuestion: {
+            kit: components["schemas"]["Kit"];
+            form?: null | components["schemas"]["GuideForm"];
+            paper?: null | components["schemas"]["PrintPaper"];
+            language?: null | components["schemas"]["GuideLanguage"];
+            /** @description What stands at its head; the kit's name where left out. */
+            title?: null | string;
+            since?: null | components["schemas"]["Kit"];
+        };
+        /** @description A kit whose guide is to be written. */
+        GuideQuestion: {
+            kit: components["schemas"]["Kit"];
+            language?: null | components["schemas"]["GuideLanguage"];
+            since?: null | components["schemas"]["Kit"];
+        };
+        /** @description What the designer wants of the guide; the steps themselves are computed. */
+        GuideWishes: {
+            language?: components["schemas"]["GuideLanguage"];
+            notes?: components["schemas"]["StepNote"][];
+            moves?: components["schemas"]["StepMove"][];
+        };
         /** @description A piece as it would be with its hidden middle cut out. */
         GutPiece: {
             layout: string;
@@ -2148,6 +2458,8 @@ export interface components {
             layouts?: components["schemas"]["Layout"][];
             /** @description Sheets the designer has laid out by hand, keeps as they are, or has cut already. */
             keptSheets?: components["schemas"]["KeptSheet"][];
+            /** @description The language of the guide, the designer's own words in it, and steps that were moved. */
+            guide?: components["schemas"]["GuideWishes"];
             /** @description The designer's own notes; they are not printed in the guide. */
             notes?: null | string;
         };
@@ -2160,6 +2472,10 @@ export interface components {
             eachKit: components["schemas"]["PlanAnswer"];
             counts: components["schemas"]["Counts"];
             steps: components["schemas"]["Step"][];
+            /** @description What comes of following the steps on a virtual table. */
+            proof: components["schemas"]["ProofResult"];
+            /** @description What a guest has at hand for one kit. */
+            materials: components["schemas"]["Material"][];
         };
         /** @description A kit as a file that anyone may keep, read and write: what it is, which version of the format, and the kit document. */
         KitFile: {
@@ -2410,6 +2726,20 @@ export interface components {
          * @enum {unknown}
          */
         MatSchool: "grow-mat" | "trim-photo";
+        /** @description Something to have at hand, or to take care with. */
+        Material: {
+            kind: components["schemas"]["MaterialKind"];
+            name: string;
+            /** @description How much of it, estimated; none where it is a thing or a rule. */
+            amount?: null | string;
+            /** @description Why it and not another; none where that is plain. */
+            why?: null | string;
+        };
+        /**
+         * @description What something on the list of materials is there for.
+         * @enum {unknown}
+         */
+        MaterialKind: "paper" | "part" | "tool" | "adhesive" | "care";
         /** @description A piece to measure from an edge of another piece, or of the page where none is named; it stays where it is. */
         MeasuredFromQuestion: {
             kit: components["schemas"]["Kit"];
@@ -2505,6 +2835,14 @@ export interface components {
          * @enum {unknown}
          */
         PageSide: "left" | "right" | "both";
+        /** @description A page as it comes out: its size in points, and the same as SVG. */
+        PageView: {
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            height: number;
+            svg: string;
+        };
         /** @description Every page: boxes, cut sizes, hidden middles, gaps, pictures and findings. */
         PagesAnswer: {
             layouts: components["schemas"]["LayoutAnswer"][];
@@ -2673,6 +3011,7 @@ export interface components {
             gut?: null | components["schemas"]["Length"];
             /** @description Where it may be pieced together from shorter paper: distances along its longer side, from its left or top end. */
             joins?: string[];
+            wet?: null | components["schemas"]["WetWork"];
             /** @description Who cuts it; of a photo, who cuts its mats. */
             cutBy?: components["schemas"]["CutBy"];
             part?: null | components["schemas"]["PartUse"];
@@ -2789,6 +3128,8 @@ export interface components {
          * @enum {unknown}
          */
         PrintKind: "solid" | "stripe" | "plaid" | "dot" | "floral" | "figures" | "lettering";
+        /** @enum {unknown} */
+        PrintPaper: "letter" | "a4" | null;
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -2796,6 +3137,39 @@ export interface components {
             status?: null | number;
             detail?: null | string;
             instance?: null | string;
+        };
+        /** @description Where a guide fails, and why. */
+        ProofFault: {
+            /**
+             * Format: int32
+             * @description The number of the step; none where it is about the whole guide.
+             */
+            step: null | number;
+            /** @description The kind, in small words joined by dashes; stable, for programs. */
+            code: string;
+            says: string;
+        };
+        /** @description What came of following a guide on a virtual table. */
+        ProofResult: {
+            /**
+             * Format: int32
+             * @description Pieces that were cut, or came cut in the bag.
+             */
+            cut: number;
+            /**
+             * Format: int32
+             * @description Pieces that were laid or matted.
+             */
+            placed: number;
+            /**
+             * Format: int32
+             * @description Pieces that were cut and never used.
+             */
+            leftOver: number;
+            /** @description Empty where the guide works. */
+            faults: components["schemas"]["ProofFault"][];
+            /** @description Whether whoever follows it ends with the pages as designed and nothing left over. */
+            holds: boolean;
         };
         /** @description A revision without its document. */
         RevisionStamp: {
@@ -2928,6 +3302,11 @@ export interface components {
             /** Format: int32 */
             missing: number;
         };
+        /** @description A sign of the wordless guide, with its number where it has one: how often, how many minutes. */
+        Sign: {
+            symbol: components["schemas"]["Symbol"];
+            number?: null | string;
+        };
         /** @description A width and a height, neither negative. */
         Size: {
             /**
@@ -2973,6 +3352,8 @@ export interface components {
              * @description From 1, through both halves.
              */
             number: number;
+            /** @description What it does to what; the same after every recomputation, so that the designer's words and moves find it again. */
+            key: string;
             half: components["schemas"]["GuideHalf"];
             kind: components["schemas"]["StepKind"];
             /** @description One sentence or two. */
@@ -2989,12 +3370,69 @@ export interface components {
             /** Format: int32 */
             pattern?: null | number;
             picture?: null | components["schemas"]["StepPicture"];
+            /** @description Why it stands where it does, for the designer; none where nothing else would work as well. */
+            why?: null | string;
+            /**
+             * Format: int32
+             * @description How long it takes to dry, in minutes; none where nothing does.
+             */
+            minutes?: null | number;
+            /** @description The same without words. */
+            signs?: components["schemas"]["Sign"][];
+            /** @description What its text states, in the order it stands there. */
+            facts?: components["schemas"]["StepFact"][];
+            /** @description What each of its lines states. */
+            lineFacts?: components["schemas"]["StepFact"][][];
+            /** @description Edges that are left free, or, where it presses them, stuck down. */
+            edges?: components["schemas"]["FreeEdge"][];
+            note?: null | components["schemas"]["StepNote"];
+            /** @description Whether the designer has moved it. */
+            isMoved?: boolean;
+            apart?: null | components["schemas"]["Scene"];
+        };
+        /** @description One thing a step states, for the proof to check. */
+        StepFact: {
+            kind: components["schemas"]["FactKind"];
+            /** @description The label it is about. */
+            piece: null | string;
+            length: null | components["schemas"]["Length"];
+            /**
+             * Format: int32
+             * @description The number; none for a length.
+             */
+            number?: null | number;
+            edge?: null | components["schemas"]["Edge"];
+            /** @description The label it is measured from; none for the page. */
+            of?: null | string;
+            /**
+             * @description Whether its number stands in the text; what lies flush or centred is stated without one.
+             * @default true
+             */
+            isSaid: boolean;
         };
         /**
          * @description What is done in a step.
          * @enum {unknown}
          */
-        StepKind: "gather" | "caution" | "cut" | "keep" | "trim" | "mat" | "dry-layout" | "lay" | "write" | "put-back";
+        StepKind: "gather" | "caution" | "cut" | "keep" | "wet" | "trim" | "mat" | "frame" | "dry-layout" | "dry" | "lay" | "press" | "write" | "put-back";
+        /** @description A step that the designer has moved. */
+        StepMove: {
+            /** @description The key of the step. */
+            step: string;
+            /** @description The key of the step it follows; none for the first place of its part of the guide. */
+            after: null | string;
+        };
+        /** @description The designer's own words at a step. */
+        StepNote: {
+            /** @description The key of the step, which stays the same while it does the same to the same pieces. */
+            step: string;
+            words: string;
+            /**
+             * @description Whether they stand in place of the computed sentence rather than after it.
+             * @default false
+             */
+            instead: boolean;
+        };
         /** @description What a step's picture shows of its layout: the pieces that lie there already, those that are new, and the new ones' dimension lines. */
         StepPicture: {
             layout: string;
@@ -3027,6 +3465,11 @@ export interface components {
             /** @description Sheets that the run would not take, were hidden middles cut out. */
             savings: components["schemas"]["GutSaving"][];
         };
+        /**
+         * @description A sign that says without words what is done.
+         * @enum {unknown}
+         */
+        Symbol: "gather" | "caution" | "cut" | "plunge" | "fold" | "trim" | "mat" | "look" | "stick" | "tuck" | "keep-free" | "press" | "raise" | "wet" | "dry" | "turn-over" | "repeat" | "write" | "put-back" | "keep";
         /** @description A strip along one edge, printed with the maker's name, that is cut off first; its back is usable. */
         TearStrip: {
             edge: components["schemas"]["Edge"];
@@ -3068,6 +3511,16 @@ export interface components {
          * @enum {unknown}
          */
         Turn: "free" | "none";
+        /** @description Something wet or messy that is done to a piece before it is laid: stamped, painted, spattered, inked at its edges. */
+        WetWork: {
+            /** @description What is done, in the designer's words. */
+            words?: null | string;
+            /**
+             * Format: int32
+             * @description How long it dries, in minutes; the product's label decides.
+             */
+            minutes?: number;
+        };
     };
     responses: never;
     parameters: never;

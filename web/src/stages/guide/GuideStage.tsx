@@ -1,55 +1,156 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
+import { api, unwrap } from '../../api/client';
+import { Choice } from '../../parts/Choice';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { useKeys } from '../../parts/useKeys';
+import { forms, type Form, type Sheet } from './forms';
+import { PrintedPages } from './PrintedPages';
+import { ProofLine } from './ProofLine';
 import { StepList } from './StepList';
 import { StepPicture } from './StepPicture';
+import { StepTools } from './StepTools';
+import { usePrinted } from './usePrinted';
+import { canMove, withMove } from './wishes';
 
-/** The guide: the steps in words on the left, the chosen step's picture on the right. */
+type View = 'step' | Form;
+
+/** The guide: the steps in words on the left, the chosen step's picture or the printed pages on the right. */
 export function GuideStage() {
-  const { kit, slug, answer } = useKit();
+  const { kit, slug, answer, change } = useKit();
   const [chosen, setChosen] = useState(1);
+  const [view, setView] = useState<View>('step');
+  const [sheet, setSheet] = useState<Sheet>(kit.unit === 'mm' ? 'a4' : 'letter');
   const navigate = useNavigate();
-  const print = () => void navigate(`/kits/${slug}/print/guide`);
+  const queries = useQueryClient();
+  const printed = usePrinted(slug);
   const steps = answer?.steps ?? [];
   const step = steps.find((s) => s.number === chosen) ?? steps[0];
   const go = (by: number) => setChosen((n) => Math.min(steps.length, Math.max(1, n + by)));
+  const changed = useQuery({
+    queryKey: ['guide-changed', kit, printed?.number],
+    queryFn: async ({ signal }) =>
+      unwrap(await api.POST('/api/compute/guide', { body: { kit, since: printed?.kit ?? null }, signal })).changed,
+    enabled: printed !== null,
+    placeholderData: (before) => before,
+    gcTime: 5_000,
+  });
+  const marked = new Set(printed ? changed.data : []);
+  const form = view === 'step' ? 'guide' : view;
+  const pdf = `/api/kits/${slug}/guide.pdf?form=${form}&paper=${sheet}`;
+  const print = async () => {
+    window.open(pdf, '_blank');
+    const revisions = unwrap(await api.GET('/api/kits/{slug}/revisions', { params: { path: { slug } } }));
+    const number = revisions[0]?.number;
+    if (number === undefined) return;
+    await api.PUT('/api/kits/{slug}/revisions/{number}/printed', { params: { path: { slug, number } } });
+    await queries.invalidateQueries({ queryKey: ['printed', slug] });
+  };
+  const move = (by: -1 | 1) => {
+    if (!step || !canMove(steps, step, by)) return;
+    change(withMove(kit, steps, step, by));
+    setChosen(step.number + by);
+  };
   useKeys([
-    { key: 'p', does: print },
+    { key: 'p', does: () => void print() },
+    { key: 'f', does: () => void navigate(`/kits/${slug}/bench`) },
     { key: 'ArrowDown', does: () => go(1) },
     { key: 'ArrowUp', does: () => go(-1) },
+    { key: 'ArrowDown', alt: true, does: () => move(1) },
+    { key: 'ArrowUp', alt: true, does: () => move(-1) },
   ]);
   const cutting = steps.filter((s) => s.half === 'cutting').length;
   const says = (
     <>
       <LeafHead
         aside={
-          <button type="button" className="press-first" title="P" onClick={print} disabled={!steps.length}>
-            Print the guide
-          </button>
+          <>
+            <Link className="press" to={`/kits/${slug}/bench`} title="F">
+              Follow it at the table
+            </Link>
+            <button type="button" className="press-first" title="P" onClick={() => void print()} disabled={!steps.length}>
+              Print
+            </button>
+          </>
         }
       >
         <h1 className="text-[28px] leading-8">Guide</h1>
       </LeafHead>
-      <p className="px-6 text-[15px] text-soft">
-        {steps.length} steps: {cutting} of cutting, {steps.length - cutting} of assembly
+      <p className="flex flex-wrap items-baseline gap-x-3 px-6 text-[15px] text-soft">
+        <span>
+          {steps.length} steps: {cutting} of cutting, {steps.length - cutting} of assembly
+        </span>
+        <Choice
+          label="Language of the guide"
+          value={kit.guide?.language ?? 'en'}
+          options={[
+            { value: 'en', name: 'in English' },
+            { value: 'de', name: 'in German' },
+          ]}
+          onChange={(language) => change({ ...kit, guide: { ...kit.guide, language } })}
+        />
+        {marked.size > 0 && (
+          <span className="text-brass">
+            {marked.size === 1 ? '1 step has' : `${marked.size} steps have`} changed since revision {printed?.number} was printed
+          </span>
+        )}
       </p>
+      {answer && steps.length > 0 && <ProofLine proof={answer.proof} onStep={setChosen} />}
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         {answer && steps.length === 0 && (
           <p className="mt-4 max-w-md">
             The guide writes itself as soon as a page has pieces: what to cut, then what to lay where, back layer first.
           </p>
         )}
-        <StepList steps={steps} layouts={kit.layouts ?? []} chosen={step?.number ?? null} onChoose={setChosen} />
+        <StepList
+          steps={steps}
+          layouts={kit.layouts ?? []}
+          chosen={step?.number ?? null}
+          onChoose={setChosen}
+          changed={marked}
+          faulty={new Set(answer?.proof.faults.flatMap((f) => f.step ?? []))}
+          tools={step && <StepTools key={step.key} step={step} steps={steps} />}
+        />
       </div>
     </>
   );
-  return (
-    <Fold
-      says={says}
-      shows={answer && step && <StepPicture kit={kit} answer={answer} step={step} />}
-      showing="the step’s picture"
-    />
+  const shows = (
+    <>
+      <LeafHead>
+        <span className="flex flex-wrap items-baseline gap-x-3 text-[15px]">
+          <Choice
+            label="What is shown"
+            value={view}
+            options={[{ value: 'step', name: step ? `step ${step.number}` : 'the step' }, ...forms]}
+            onChange={setView}
+          />
+          {view !== 'step' && (
+            <>
+              <Choice
+                label="Paper in the printer"
+                value={sheet}
+                options={[
+                  { value: 'letter', name: 'US Letter' },
+                  { value: 'a4', name: 'A4' },
+                ]}
+                onChange={setSheet}
+              />
+              <a className="quiet" href={pdf} download>
+                PDF
+              </a>
+              <a className="quiet" href={`/api/kits/${slug}/guide.html`} download>
+                HTML
+              </a>
+            </>
+          )}
+        </span>
+      </LeafHead>
+      {view === 'step'
+        ? answer && step && <StepPicture kit={kit} answer={answer} step={step} />
+        : answer && <PrintedPages kit={kit} since={printed?.kit ?? null} form={view} sheet={sheet} />}
+    </>
   );
+  return <Fold says={says} shows={shows} showing="the step’s picture" />;
 }

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import type { Layout, Step } from '../../api/client';
 
 interface Props {
@@ -6,11 +6,17 @@ interface Props {
   layouts: readonly Layout[];
   chosen: number | null;
   onChoose: (number: number) => void;
+  /** The keys of steps that read otherwise than when the guide was last printed. */
+  changed?: ReadonlySet<string>;
+  /** The numbers of steps that do not work where they stand. */
+  faulty?: ReadonlySet<number>;
+  /** What stands below the chosen step. */
+  tools?: ReactNode;
 }
 
 /** The steps under the headings of their half and layout. */
-export function StepList({ steps, layouts, chosen, onChoose }: Props) {
-  const current = useRef<HTMLButtonElement>(null);
+export function StepList({ steps, layouts, chosen, onChoose, changed, faulty, tools }: Props) {
+  const current = useRef<HTMLLIElement>(null);
   useEffect(() => {
     current.current?.scrollIntoView({ block: 'nearest' });
   }, [chosen]);
@@ -20,18 +26,24 @@ export function StepList({ steps, layouts, chosen, onChoose }: Props) {
         const before = steps[i - 1];
         const heading = headingOf(step, layouts);
         return (
-          <li key={step.number}>
+          <li key={step.number} ref={step.number === chosen ? current : undefined}>
             {(!before || headingOf(before, layouts) !== heading) && (
               <h2 className="mt-4 border-b border-line pb-1 text-lg first:mt-0">{heading}</h2>
             )}
             <button
-              ref={step.number === chosen ? current : undefined}
               type="button"
               aria-current={step.number === chosen ? 'step' : undefined}
               className={`-mx-2 grid w-[calc(100%+16px)] grid-cols-[2rem_1fr] gap-2 px-2 py-1.5 text-left ${step.number === chosen ? 'bg-lit' : ''}`}
               onClick={() => onChoose(step.number)}
             >
-              <span className="text-right text-soft">{step.number}</span>
+              <span className={`text-right ${faulty?.has(step.number) ? 'font-semibold text-rust' : 'text-soft'}`}>
+                {step.number}
+                {changed?.has(step.key) && (
+                  <span className="block text-[11px] text-brass" title="Changed since the last print">
+                    new
+                  </span>
+                )}
+              </span>
               <span>
                 {step.text}
                 {step.number === chosen && step.lines.length > 0 && (
@@ -45,6 +57,7 @@ export function StepList({ steps, layouts, chosen, onChoose }: Props) {
                 )}
               </span>
             </button>
+            {step.number === chosen && tools}
           </li>
         );
       })}

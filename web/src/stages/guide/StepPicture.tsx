@@ -1,5 +1,4 @@
 import type { Kit, KitAnswer, Step } from '../../api/client';
-import { LeafHead } from '../../parts/Fold';
 import { sceneOf } from './stepScene';
 import { ScenePicture } from '../../parts/ScenePicture';
 
@@ -14,9 +13,6 @@ export function StepPicture({ kit, answer, step }: Props) {
   const { scene, ...marks } = sceneOf(answer, step) ?? {};
   return (
     <>
-      <LeafHead>
-        <p className="text-[15px] text-soft">Step {step.number}</p>
-      </LeafHead>
       <div className="flex min-h-0 flex-1 flex-col items-center justify-center gap-6 p-6 pt-2">
         {scene ? (
           <ScenePicture

@@ -8,6 +8,7 @@ import { kindName } from './kinds';
 import { cutBy } from './cutBy';
 import { MatEditor } from './MatEditor';
 import { PartChoice } from './PartChoice';
+import { WetRow } from './WetRow';
 import { ShapeEditor } from './ShapeEditor';
 import { RuleEditor } from './RuleEditor';
 
@@ -128,6 +129,7 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
           </span>
         </>
       )}
+      <WetRow label={label} piece={piece} onChange={onChange} />
       <ShapeEditor label={label} piece={piece} onChange={onChange} />
       <RuleEditor axis="across" layout={layout} piece={piece} onChange={(across) => onChange({ ...piece, across })} />
       <RuleEditor axis="down" layout={layout} piece={piece} onChange={(down) => onChange({ ...piece, down })} />
