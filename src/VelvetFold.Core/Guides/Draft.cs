@@ -1,4 +1,3 @@
-using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;

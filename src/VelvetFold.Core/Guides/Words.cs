@@ -2,7 +2,6 @@ using System.Collections.Frozen;
 using System.Globalization;
 using System.Text.Json;
 using VelvetFold.Core.Layouts;
-using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Guides;
 

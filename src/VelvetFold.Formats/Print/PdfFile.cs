@@ -1,6 +1,5 @@
 using PdfSharp.Drawing;
 using PdfSharp.Pdf;
-using PdfSharp.Pdf.Structure;
 using PdfSharp.UniversalAccessibility;
 
 namespace VelvetFold.Formats.Print;

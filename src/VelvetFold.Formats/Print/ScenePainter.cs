@@ -9,6 +9,8 @@ namespace VelvetFold.Formats.Print;
 /// <summary>Draws a scene to scale on a page. No text lies over another or off the picture; what finds no room is left out, and stands in the words beside it.</summary>
 public sealed class ScenePainter
 {
+    private static readonly int[] Scales = [1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 20, 24, 32, 48, 64];
+
     private readonly Kit _kit;
     private readonly Scene _scene;
     private readonly Spot _at;
@@ -38,7 +40,7 @@ public sealed class ScenePainter
 
     /// <summary>The largest scale of the usual ones at which a scene is no larger than so many points.</summary>
     public static int ScaleFor(Scene scene, double width, double height) =>
-        new[] { 1, 2, 3, 4, 5, 6, 8, 10, 12, 16, 20, 24, 32, 48, 64 }.FirstOrDefault(n => SizeAt(scene, n) is var (w, h) && w <= width && h <= height, 128);
+        Scales.FirstOrDefault(n => SizeAt(scene, n) is var (w, h) && w <= width && h <= height, 128);
 
     private double X(Length x) => _at.X + x.Ticks * _perTick;
 

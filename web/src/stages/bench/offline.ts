@@ -1,13 +1,13 @@
-/** Lets what is opened be kept on the device, together with what the page has loaded so far. */
+/** Where the worker in public/offline.js keeps things. */
+const kept = 'velvet-fold-1';
+
+/** Lets a guide be followed without the network: keeps the page, what it has loaded so far, and the guide itself on the device. */
 export async function keepForOffline(slug: string): Promise<void> {
   if (!('serviceWorker' in navigator)) return;
   await navigator.serviceWorker.register('/offline.js');
   await navigator.serviceWorker.ready;
-  // What was loaded before the worker was there is asked for once more, through it.
   const loaded = performance.getEntriesByType('resource').map((entry) => new URL(entry.name).pathname);
-  const assets = [...new Set(loaded.filter((path) => path.startsWith('/assets/')))];
-  await Promise.all([...assets, `/api/kits/${slug}/bench`].map((path) => fetch(path)));
-  const cache = await caches.open('velvet-fold-1');
-  const page = await fetch('/');
-  if (page.ok) await cache.put('/', page);
+  const cache = await caches.open(kept);
+  // What was loaded before the worker was there is kept by the page itself.
+  await cache.addAll(['/', `/api/kits/${slug}/bench`, ...new Set(loaded.filter((path) => path.startsWith('/assets/')))]);
 }

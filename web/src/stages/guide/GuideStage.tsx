@@ -20,15 +20,17 @@ type View = 'step' | Form;
 /** The guide: the steps in words on the left, the chosen step's picture or the printed pages on the right. */
 export function GuideStage() {
   const { kit, slug, answer, change } = useKit();
-  const [chosen, setChosen] = useState(1);
+  // By what it does, so that a step that is moved stays chosen.
+  const [chosen, setChosen] = useState<string | null>(null);
   const [view, setView] = useState<View>('step');
   const [sheet, setSheet] = useState<Sheet>(kit.unit === 'mm' ? 'a4' : 'letter');
   const navigate = useNavigate();
   const queries = useQueryClient();
   const printed = usePrinted(slug);
   const steps = answer?.steps ?? [];
-  const step = steps.find((s) => s.number === chosen) ?? steps[0];
-  const go = (by: number) => setChosen((n) => Math.min(steps.length, Math.max(1, n + by)));
+  const step = steps.find((s) => s.key === chosen) ?? steps[0];
+  const choose = (number: number) => setChosen(steps.find((s) => s.number === number)?.key ?? null);
+  const go = (by: number) => step && choose(Math.min(steps.length, Math.max(1, step.number + by)));
   const changed = useQuery({
     queryKey: ['guide-changed', kit, printed?.number],
     queryFn: async ({ signal }) =>
@@ -50,8 +52,8 @@ export function GuideStage() {
   };
   const move = (by: -1 | 1) => {
     if (!step || !canMove(steps, step, by)) return;
+    setChosen(step.key);
     change(withMove(kit, steps, step, by));
-    setChosen(step.number + by);
   };
   useKeys([
     { key: 'p', does: () => void print() },
@@ -97,7 +99,7 @@ export function GuideStage() {
           </span>
         )}
       </p>
-      {answer && steps.length > 0 && <ProofLine proof={answer.proof} onStep={setChosen} />}
+      {answer && steps.length > 0 && <ProofLine proof={answer.proof} onStep={choose} />}
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         {answer && steps.length === 0 && (
           <p className="mt-4 max-w-md">
@@ -108,7 +110,7 @@ export function GuideStage() {
           steps={steps}
           layouts={kit.layouts ?? []}
           chosen={step?.number ?? null}
-          onChoose={setChosen}
+          onChoose={choose}
           changed={marked}
           faulty={new Set(answer?.proof.faults.flatMap((f) => f.step ?? []))}
           tools={step && <StepTools key={step.key} step={step} steps={steps} />}
