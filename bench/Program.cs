@@ -2,11 +2,13 @@ using System.Diagnostics;
 using VelvetFold.Bench;
 using VelvetFold.Core;
 using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Guides;
 using VelvetFold.Core.Judgement;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Layouts.Lines;
 using VelvetFold.Formats;
 using VelvetFold.Formats.Json;
+using VelvetFold.Formats.Print;
 
 // Times the parts of one answer in Core: ./velvet bench core. Medians over many runs, after a warm-up.
 var folder = AppContext.BaseDirectory;
@@ -43,6 +45,20 @@ Console.WriteLine($"13 pages, {large.Layouts.Sum(l => l.Pieces.Count)} pieces");
 Time("resolve", () => large.Layouts.Select(l => Resolver.Resolve(l, large)).ToList());
 Time("resolve with all checks", () => large.Layouts.Select(l => PageCheck.Of(large, Resolver.Resolve(l, large))).ToList());
 Time("pages: resolve, check, hidden, draw", () => KitAnswer.Pages(large));
+var resolved = large.Layouts.Select(l => Resolver.Resolve(l, large)).ToList();
+var cut = CutList.Of(large, resolved);
+var order = CutPlanner.Plannable(CutList.Order(large, cut, 1, CutMode.EachKit));
+var plan = CutPlanner.Plan(order);
+var whole = KitAnswer.For(large, 1);
+Time("guide: steps, words, pictures, proof", () =>
+{
+    var steps = Guide.Write(large, resolved, cut, plan, Words.English);
+    return (steps.Select(whole.SceneOf).ToList(), GuideProof.Replay(large, resolved, cut, plan, steps));
+});
+Console.WriteLine($"  {whole.Steps.Count} steps; proof {(whole.Proof.Holds ? "holds" : whole.Proof.Faults[0].Says)}");
+byte[] pdf = [];
+Time("guide: PDF", () => pdf = PdfFile.Write(GuidePages.Of(large, whole, large.Name, "", GuideForm.Guide, PrintPaper.Letter), large.Name, "en"), 3);
+Console.WriteLine($"  PDF {pdf.Length / 1000} kB");
 
 // Thirteen single pages of some thirty pieces, each measured from the one before it.
 static Kit Large()
@@ -54,11 +70,11 @@ static Kit Large()
     return page.Kit with { Layouts = [.. Enumerable.Range(1, 13).Select(n => page.Layout with { Id = $"L{n}" })] };
 }
 
-static void Time(string what, Func<object?> work)
+static void Time(string what, Func<object?> work, int runs = 60)
 {
-    for (var i = 0; i < 60; i++) work();
+    for (var i = 0; i < runs; i++) work();
     var times = new List<double>();
-    for (var i = 0; i < 60; i++)
+    for (var i = 0; i < runs; i++)
     {
         var began = Stopwatch.GetTimestamp();
         work();

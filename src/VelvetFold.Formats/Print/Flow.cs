@@ -33,7 +33,7 @@ internal sealed class Flow(double width, double height, double margin)
     public void Down(double by) => Y += by;
 
     /// <summary>Sets a text from here on, line by line, and goes on below it; a line that finds no room begins a page.</summary>
-    public void Text(string text, Type type, double size, string colour = Inks.Ink, double indent = 0, double? room = null, Part part = Part.Paragraph)
+    public void Text(string text, Typeface type, double size, string colour = Inks.Ink, double indent = 0, double? room = null, Part part = Part.Paragraph)
     {
         var lines = Typesetter.Lines(text, type, size, room ?? Width - indent);
         var group = new List<Ink>();
@@ -56,9 +56,9 @@ internal sealed class Flow(double width, double height, double margin)
         }
     }
 
-    public static double HeightOf(string text, Type type, double size, double room) => Typesetter.Lines(text, type, size, room).Count * size * 1.32;
+    public static double HeightOf(string text, Typeface type, double size, double room) => Typesetter.Lines(text, type, size, room).Count * size * 1.32;
 
     /// <summary>All pages, numbered at the foot.</summary>
     public IReadOnlyList<PrintedPage> Pages(string foot) => [.. _pages.Select((marks, i) => new PrintedPage(width, height,
-        [.. marks, new PartInk(Part.Ornament, [new TextInk(new(width / 2, height - margin + 4), $"{foot}  ·  {(i + 1).ToString(System.Globalization.CultureInfo.InvariantCulture)}", 8, Type.Sans, Inks.Soft, Centred: true)])]))];
+        [.. marks, new PartInk(Part.Ornament, [new TextInk(new(width / 2, height - margin + 4), $"{foot}  ·  {(i + 1).ToString(System.Globalization.CultureInfo.InvariantCulture)}", 8, Typeface.Sans, Inks.Soft, Centred: true)])]))];
 }

@@ -89,19 +89,19 @@ public sealed class GuidePages
             _flow.Down(46);
             return;
         }
-        _flow.Text(_words.Text(key, blanks), Type.Serif, _size * 1.7, Inks.Ink, part: Part.Heading);
+        _flow.Text(_words.Text(key, blanks), Typeface.Serif, _size * 1.7, Inks.Ink, part: Part.Heading);
         _flow.Down(_size * 0.6);
     }
 
     private void Cover(string below)
     {
         _flow.NewPage();
-        _flow.Text(_title, Type.Serif, _size * 2.3, part: Part.Title);
+        _flow.Text(_title, Typeface.Serif, _size * 2.3, part: Part.Title);
         if (_form != GuideForm.Wordless)
         {
             var counts = _words.Text("print.summary", ("pieces", N(_answer.Counts.Pieces)), ("sheets", N(_answer.EachKit.Plan.SheetsUsed)), ("steps", N(_answer.Steps.Count)));
             var proof = _answer.Proof.Holds ? " " + _words.Text("print.proof", ("cut", N(_answer.Proof.Cut)), ("placed", N(_answer.Proof.Placed)), ("left", N(_answer.Proof.LeftOver))) : "";
-            _flow.Text($"{counts}{proof} {below}", Type.Sans, _size * 0.95, Inks.Soft);
+            _flow.Text($"{counts}{proof} {below}", Typeface.Sans, _size * 0.95, Inks.Soft);
         }
         _flow.Down(_size);
         foreach (var layout in _answer.Layouts)
@@ -111,10 +111,10 @@ public sealed class GuidePages
         }
         if (_form == GuideForm.Wordless) return;
         _flow.Need(_size * 6);
-        _flow.Text(_words.Text("print.materials"), Type.Serif, _size * 1.4, part: Part.Heading);
+        _flow.Text(_words.Text("print.materials"), Typeface.Serif, _size * 1.4, part: Part.Heading);
         _flow.Down(_size * 0.3);
         foreach (var material in _answer.Materials)
-            _flow.Text($"{material.Name}{(material.Amount is { } amount ? $": {amount}" : "")}{(material.Why is { } why ? $". {why}" : "")}", Type.Sans, _size * 0.95, indent: 0);
+            _flow.Text($"{material.Name}{(material.Amount is { } amount ? $": {amount}" : "")}{(material.Why is { } why ? $". {why}" : "")}", Typeface.Sans, _size * 0.95, indent: 0);
     }
 
     private void Picture(Scene scene, int scale, string caption)
@@ -124,7 +124,7 @@ public sealed class GuidePages
         _flow.Add(ScenePainter.Paint(_kit, scene, new(_flow.Left, _flow.Y), scale, Math.Max(6, _size * 0.6)));
         _flow.Down(high + 3);
         var says = _form == GuideForm.Wordless ? $"{caption.Split("  ")[0]}  1 : {N(scale)}" : $"{caption}  {_words.Text("print.scale", ("n", N(scale)))}";
-        _flow.Text(says, Type.Sans, _size * 0.72, Inks.Soft);
+        _flow.Text(says, Typeface.Sans, _size * 0.72, Inks.Soft);
         _flow.Down(_size);
     }
 
@@ -143,20 +143,20 @@ public sealed class GuidePages
         var scale = scene is null ? 1 : ScenePainter.ScaleFor(scene, large ? _flow.Width - indent : _flow.Width * 0.36, large ? 330 : step.Kind == StepKind.Cut ? 190 : 150);
         var (pictureWidth, pictureHeight) = scene is null ? (0, 0) : ScenePainter.SizeAt(scene, scale);
         var room = _flow.Width - indent - (scene is null || large ? 0 : pictureWidth + gap);
-        var textHeight = Flow.HeightOf(step.Text, Type.Sans, _size, room) + step.Lines.Sum(l => Flow.HeightOf(l, Type.Sans, _size * 0.92, room - _size * 1.6));
+        var textHeight = Flow.HeightOf(step.Text, Typeface.Sans, _size, room) + step.Lines.Sum(l => Flow.HeightOf(l, Typeface.Sans, _size * 0.92, room - _size * 1.6));
         var height = (large ? textHeight + pictureHeight + _size : Math.Max(textHeight, pictureHeight + _size)) + _size;
         _flow.Need(Math.Min(height, _flow.Bottom - 60));
         var top = _flow.Y;
         var page = _flow.Count;
-        _flow.Add(new PartInk(Part.Paragraph, [new TextInk(new(_flow.Left, top + _size * 1.05), N(step.Number), _size * 1.15, Type.Bold, Inks.Velvet)]));
+        _flow.Add(new PartInk(Part.Paragraph, [new TextInk(new(_flow.Left, top + _size * 1.05), N(step.Number), _size * 1.15, Typeface.Bold, Inks.Velvet)]));
         if (_changed.Contains(step.Key)) _flow.Add(new PartInk(Part.Ornament, [new PathInk([[new(_flow.Left - 8, top), new(_flow.Left - 8, top + height - _size)]], null, Inks.Brass, 2, Closed: false)]));
         if (scene is not null && !large) PictureAt(scene, scale, _flow.Left + _flow.Width - pictureWidth, top + 2);
-        _flow.Text(step.Text, Type.Sans, _size, indent: indent, room: room);
+        _flow.Text(step.Text, Typeface.Sans, _size, indent: indent, room: room);
         foreach (var (line, i) in step.Lines.Select((line, i) => (line, i)))
         {
             if (_flow.Y + _size * 1.3 > _flow.Bottom) _flow.NewPage();
-            _flow.Add(new PartInk(Part.Ornament, [new TextInk(new(_flow.Left + indent, _flow.Y + _size * 0.92), N(i + 1), _size * 0.85, Type.Sans, Inks.Soft)]));
-            _flow.Text(line, Type.Sans, _size * 0.92, indent: indent + _size * 1.6, room: room - _size * 1.6);
+            _flow.Add(new PartInk(Part.Ornament, [new TextInk(new(_flow.Left + indent, _flow.Y + _size * 0.92), N(i + 1), _size * 0.85, Typeface.Sans, Inks.Soft)]));
+            _flow.Text(line, Typeface.Sans, _size * 0.92, indent: indent + _size * 1.6, room: room - _size * 1.6);
         }
         if (scene is not null && large)
         {
@@ -185,7 +185,7 @@ public sealed class GuidePages
     {
         var (_, high) = ScenePainter.SizeAt(scene, scale);
         _flow.Add(ScenePainter.Paint(_kit, scene, new(x, y), scale, Math.Max(5.5, _size * 0.58)));
-        _flow.Add(new PartInk(Part.Ornament, [new TextInk(new(x, y + high + 7.5), $"1 : {N(scale)}", 6, Type.Sans, Inks.Soft)]));
+        _flow.Add(new PartInk(Part.Ornament, [new TextInk(new(x, y + high + 7.5), $"1 : {N(scale)}", 6, Typeface.Sans, Inks.Soft)]));
     }
 
     // The number, its signs with theirs, the picture; the settings of a sheet as edge, number and label.
@@ -198,27 +198,27 @@ public sealed class GuidePages
         var height = Math.Max(Math.Max(48, high + 14), 40 + cuts.Count * 17);
         _flow.Need(Math.Min(height, _flow.Bottom - 60));
         var top = _flow.Y;
-        _flow.Add(new PartInk(Part.Paragraph, [new TextInk(new(_flow.Left, top + 20), N(step.Number), 20, Type.Bold, Inks.Velvet)]));
+        _flow.Add(new PartInk(Part.Paragraph, [new TextInk(new(_flow.Left, top + 20), N(step.Number), 20, Typeface.Bold, Inks.Velvet)]));
         var x = _flow.Left + 40;
         foreach (var sign in step.Signs)
         {
             _flow.Add(Signs.Draw(sign.Symbol, new(x, top), 28, Inks.Ink, _words.Text("sign." + Signs.Name(sign.Symbol))));
             x += 34;
             if (sign.Number is not { } number) continue;
-            _flow.Add(new PartInk(Part.Paragraph, [new TextInk(new(x, top + 20), number, 16, Type.Bold, Inks.Ink)]));
-            x += 10 + Typesetter.Width(number, Type.Bold, 16);
+            _flow.Add(new PartInk(Part.Paragraph, [new TextInk(new(x, top + 20), number, 16, Typeface.Bold, Inks.Ink)]));
+            x += 10 + Typesetter.Width(number, Typeface.Bold, 16);
         }
         if (scene is not null) PictureAt(scene, scale, _flow.Left + _flow.Width - width, top);
         var said = string.Join("   ", WordlessNumbers(step));
-        if (said.Length > 0) _flow.Add(new PartInk(Part.Paragraph, [.. Typesetter.Lines(said, Type.Bold, 11, _flow.Width - width - 60).Select((line, i) => new TextInk(new(_flow.Left + 40, top + 44 + i * 15), line, 11, Type.Bold, Inks.Ink))]));
+        if (said.Length > 0) _flow.Add(new PartInk(Part.Paragraph, [.. Typesetter.Lines(said, Typeface.Bold, 11, _flow.Width - width - 60).Select((line, i) => new TextInk(new(_flow.Left + 40, top + 44 + i * 15), line, 11, Typeface.Bold, Inks.Ink))]));
         foreach (var (cut, i) in cuts.Select((cut, i) => (cut, i)))
         {
             var y = top + 42 + i * 17;
             if (y + 17 > _flow.Bottom) break;
-            _flow.Add(new PartInk(Part.Paragraph, [new TextInk(new(_flow.Left + 40, y + 10), N(cut.Order), 8, Type.Sans, Inks.Soft)]));
+            _flow.Add(new PartInk(Part.Paragraph, [new TextInk(new(_flow.Left + 40, y + 10), N(cut.Order), 8, Typeface.Sans, Inks.Soft)]));
             _flow.Add(Signs.Fence(cut.Fence, new(_flow.Left + 56, y), 12));
             var setting = _kit.Reading().Format(cut.Setting) + (cut.Plunge is { } run ? $"  ({_kit.Reading().Format(run.Start)} – {_kit.Reading().Format(run.End)})" : "");
-            _flow.Add(new PartInk(Part.Paragraph, [new TextInk(new(_flow.Left + 76, y + 10.5), setting, 12, Type.Bold, Inks.Brass), new TextInk(new(_flow.Left + 150, y + 10.5), LabelOf(cut.Gives.ElementAtOrDefault(0)), 9, Type.Sans, Inks.Ink)]));
+            _flow.Add(new PartInk(Part.Paragraph, [new TextInk(new(_flow.Left + 76, y + 10.5), setting, 12, Typeface.Bold, Inks.Brass), new TextInk(new(_flow.Left + 150, y + 10.5), LabelOf(cut.Gives.ElementAtOrDefault(0)), 9, Typeface.Sans, Inks.Ink)]));
         }
         _flow.Down(height + 14);
     }
@@ -239,14 +239,14 @@ public sealed class GuidePages
     private void Legend()
     {
         _flow.NewPage();
-        _flow.Text($"{Words.English.Text("print.legend")}  ·  {Words.German.Text("print.legend")}", Type.Serif, 18, part: Part.Heading);
+        _flow.Text($"{Words.English.Text("print.legend")}  ·  {Words.German.Text("print.legend")}", Typeface.Serif, 18, part: Part.Heading);
         _flow.Down(10);
         foreach (var symbol in Enum.GetValues<Symbol>())
         {
             _flow.Need(34);
             _flow.Add(Signs.Draw(symbol, new(_flow.Left, _flow.Y), 24, Inks.Ink, ""));
             _flow.Down(4);
-            _flow.Text($"{Words.English.Text("sign." + Signs.Name(symbol))}  ·  {Words.German.Text("sign." + Signs.Name(symbol))}", Type.Sans, 11, indent: 40);
+            _flow.Text($"{Words.English.Text("sign." + Signs.Name(symbol))}  ·  {Words.German.Text("sign." + Signs.Name(symbol))}", Typeface.Sans, 11, indent: 40);
             _flow.Down(12);
         }
     }

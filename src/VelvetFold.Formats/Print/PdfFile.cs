@@ -12,7 +12,7 @@ public static class PdfFile
     public static byte[] Write(IReadOnlyList<PrintedPage> pages, string title, string language)
     {
         ArgumentNullException.ThrowIfNull(pages);
-        _ = Typesetter.Width("x", Type.Sans, 10);
+        _ = Typesetter.Width("x", Typeface.Sans, 10);
         using var document = new PdfDocument();
         document.Info.Title = title;
         document.Info.Creator = "Velvet Fold";

@@ -148,7 +148,7 @@ public sealed class ScenePainter
             var at = new Spot(start.X + (end.X - start.X) * along / length, start.Y + (end.Y - start.Y) * along / length);
             if (!Take(at.X - r, at.Y - r, 2 * r, 2 * r)) continue;
             _marks.Add(new PathInk([[.. Enumerable.Range(0, 20).Select(i => new Spot(at.X + r * Math.Cos(i * Math.PI / 10), at.Y + r * Math.Sin(i * Math.PI / 10)))]], Inks.White, Inks.Ink, 0.6));
-            _marks.Add(new TextInk(new(at.X, at.Y + _text * 0.32), text, _text * 0.9, Type.Bold, Inks.Ink, Centred: true));
+            _marks.Add(new TextInk(new(at.X, at.Y + _text * 0.32), text, _text * 0.9, Typeface.Bold, Inks.Ink, Centred: true));
             return;
         }
     }
@@ -160,7 +160,7 @@ public sealed class ScenePainter
         Spot On(double along, double off) => across ? new(along, at + off) : new(at + off, along);
         var tick = _text * 0.35;
         _marks.Add(new PathInk([[On(from, 0), On(to, 0)], [On(from, -tick), On(from, tick)], [On(to, -tick), On(to, tick)]], null, Inks.Brass, 0.7, Closed: false));
-        var (width, height) = (Typesetter.Width(mark.Text, Type.Bold, _text) + 2, _text * 1.15);
+        var (width, height) = (Typesetter.Width(mark.Text, Typeface.Bold, _text) + 2, _text * 1.15);
         // On the line where it is long enough, else beside it; never over another text, never off the picture.
         foreach (var off in new[] { 0, -height * 0.9, height * 0.9, -height * 1.9, height * 1.9 })
             foreach (var share in new[] { 0.5, 0.3, 0.7, 0.12, 0.88 })
@@ -168,7 +168,7 @@ public sealed class ScenePainter
                 var middle = On(from + (to - from) * share, across ? off : off == 0 ? 0 : Math.Sign(off) * width * 0.6);
                 if (!Take(middle.X - width / 2, middle.Y - height / 2, width, height)) continue;
                 Halo(middle, width, height);
-                _marks.Add(new TextInk(new(middle.X, middle.Y + _text * 0.33), mark.Text, _text, Type.Bold, Inks.Brass, Centred: true));
+                _marks.Add(new TextInk(new(middle.X, middle.Y + _text * 0.33), mark.Text, _text, Typeface.Bold, Inks.Brass, Centred: true));
                 return;
             }
     }
@@ -179,7 +179,7 @@ public sealed class ScenePainter
         var (x, y, w, h) = (X(mark.Within.X), Y(mark.Within.Y), mark.Within.Width.Ticks * _perTick, mark.Within.Height.Ticks * _perTick);
         foreach (var size in new[] { _text, _text * 0.8 })
         {
-            var (width, height) = (Typesetter.Width(mark.Text, Type.Sans, size) + 2, size * 1.2);
+            var (width, height) = (Typesetter.Width(mark.Text, Typeface.Sans, size) + 2, size * 1.2);
             foreach (var turned in new[] { false, true })
             {
                 var (needW, needH) = turned ? (height, width) : (width, height);
@@ -189,7 +189,7 @@ public sealed class ScenePainter
                     var middle = turned ? new Spot(x + w / 2, y + needH / 2 + (h - needH) * share) : new Spot(x + needW / 2 + (w - needW) * share, y + h / 2);
                     if (!Take(middle.X - needW / 2, middle.Y - needH / 2, needW, needH)) continue;
                     Halo(middle, needW, needH);
-                    _marks.Add(new TextInk(turned ? new(middle.X + size * 0.33, middle.Y) : new(middle.X, middle.Y + size * 0.33), mark.Text, size, Type.Sans, Inks.Ink, Centred: true, Turned: turned));
+                    _marks.Add(new TextInk(turned ? new(middle.X + size * 0.33, middle.Y) : new(middle.X, middle.Y + size * 0.33), mark.Text, size, Typeface.Sans, Inks.Ink, Centred: true, Turned: turned));
                     return;
                 }
             }

@@ -35,11 +35,11 @@ internal static class TemplatePages
             var y = height - Margin - 22;
             return new(width, height,
             [
-                new PartInk(Part.Title, [new TextInk(new(Margin, Margin + 14), words.Text("print.templates"), 18, Type.Serif, Inks.Ink)]),
-                new PartInk(Part.Paragraph, [.. Typesetter.Lines(says, Type.Sans, 11, width - 2 * Margin).Select((line, i) => new TextInk(new(Margin, Margin + 34 + i * 14), line, 11, Type.Sans, Inks.Ink))]),
+                new PartInk(Part.Title, [new TextInk(new(Margin, Margin + 14), words.Text("print.templates"), 18, Typeface.Serif, Inks.Ink)]),
+                new PartInk(Part.Paragraph, [.. Typesetter.Lines(says, Typeface.Sans, 11, width - 2 * Margin).Select((line, i) => new TextInk(new(Margin, Margin + 34 + i * 14), line, 11, Typeface.Sans, Inks.Ink))]),
                 .. marks,
                 new PartInk(Part.Ornament, [new PathInk([[new(Margin, y), new(Margin + length, y)], [new(Margin, y - 6), new(Margin, y + 6)], [new(Margin + length, y - 6), new(Margin + length, y + 6)]], null, Inks.Brass, 0.8, Closed: false)]),
-                new PartInk(Part.Paragraph, [.. Typesetter.Lines(words.Text("print.check", ("length", name)), Type.Sans, 9, width - 2 * Margin).Select((line, i) => new TextInk(new(Margin, y + 18 + i * 11), line, 9, Type.Sans, Inks.Soft))]),
+                new PartInk(Part.Paragraph, [.. Typesetter.Lines(words.Text("print.check", ("length", name)), Typeface.Sans, 9, width - 2 * Margin).Select((line, i) => new TextInk(new(Margin, y + 18 + i * 11), line, 9, Typeface.Sans, Inks.Soft))]),
             ]);
         }
 

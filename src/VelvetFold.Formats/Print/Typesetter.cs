@@ -7,7 +7,7 @@ namespace VelvetFold.Formats.Print;
 /// <summary>Measures and breaks lines in the typefaces that ship with the application.</summary>
 public static class Typesetter
 {
-    private static readonly ConcurrentDictionary<(Type, double), XFont> Fonts = [];
+    private static readonly ConcurrentDictionary<(Typeface, double), XFont> Fonts = [];
     private static readonly Lock Measuring = new();
     private static readonly XGraphics Context;
 
@@ -18,17 +18,17 @@ public static class Typesetter
     }
 
     /// <summary>A typeface at a size in points, whole in the PDF.</summary>
-    internal static XFont Font(Type type, double size) => Fonts.GetOrAdd((type, size), key => new(key.Item1.ToString(), key.Item2, XFontStyleEx.Regular, new(PdfSharp.Pdf.PdfFontEncoding.Unicode)));
+    internal static XFont Font(Typeface type, double size) => Fonts.GetOrAdd((type, size), key => new(key.Item1.ToString(), key.Item2, XFontStyleEx.Regular, new(PdfSharp.Pdf.PdfFontEncoding.Unicode)));
 
     /// <summary>How wide a text is set, in points.</summary>
-    public static double Width(string text, Type type, double size)
+    public static double Width(string text, Typeface type, double size)
     {
         // The library's measuring is not made for several threads.
         lock (Measuring) return Context.MeasureString(text, Font(type, size)).Width;
     }
 
     /// <summary>Breaks a text into lines no wider than so many points. A word that is wider by itself is broken where it must be; nothing is left out.</summary>
-    public static IReadOnlyList<string> Lines(string text, Type type, double size, double width)
+    public static IReadOnlyList<string> Lines(string text, Typeface type, double size, double width)
     {
         ArgumentNullException.ThrowIfNull(text);
         var (lines, line) = (new List<string>(), "");
@@ -75,7 +75,7 @@ public static class Typesetter
 
         public byte[] GetFont(string faceName)
         {
-            var file = faceName switch { nameof(Type.Bold) => "SourceSans3_600SemiBold.ttf", nameof(Type.Serif) => "Fraunces_600SemiBold.ttf", _ => "SourceSans3_400Regular.ttf" };
+            var file = faceName switch { nameof(Typeface.Bold) => "SourceSans3_600SemiBold.ttf", nameof(Typeface.Serif) => "Fraunces_600SemiBold.ttf", _ => "SourceSans3_400Regular.ttf" };
             using var stream = typeof(Typesetter).Assembly.GetManifestResourceStream(file) ?? throw new InvalidOperationException($"The typeface {file} is missing.");
             var bytes = new byte[stream.Length];
             stream.ReadExactly(bytes);

@@ -86,8 +86,8 @@ internal static class GuideEndpoints
     // What has changed since another revision was printed.
     private static async Task<IReadOnlySet<string>?> ChangedAsync(string slug, int revision, Kit kit, KitAnswer answer, KitShelf shelf, PlanTerms terms, CancellationToken cancel)
     {
-        var printed = (await shelf.RevisionsAsync(slug, cancel)).FirstOrDefault(r => r.PrintedAt is not null && r.Number != revision);
-        if (printed is null || await shelf.FindAsync(slug, printed.Number, cancel) is not { } before) return null;
+        var printed = (await shelf.RevisionsAsync(slug, cancel)).Where(r => r.PrintedAt is not null).MaxBy(r => r.PrintedAt);
+        if (printed is null || printed.Number == revision || await shelf.FindAsync(slug, printed.Number, cancel) is not { } before) return null;
         return GuideAnswer.ChangedSince(answer.Steps, KitAnswer.For(In(before.Kit, kit.Guide.Language), 1, terms).Steps).ToHashSet();
     }
 

@@ -4,6 +4,7 @@ import { api, unwrap, type Kit } from '../api/client';
 import { ConfirmButton } from './ConfirmButton';
 import { Dialog } from './Dialog';
 import { useKit } from './kitContext';
+import { lastPrinted } from './lastPrinted';
 import { ScenePicture } from './ScenePicture';
 
 const when = (time: string) => new Date(time).toLocaleString([], { dateStyle: 'medium', timeStyle: 'medium' });
@@ -19,9 +20,7 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
     gcTime: 0,
   });
   // Since the guide was last printed, where it was: that is the guide in people's hands.
-  const printed = revisions.data
-    ?.filter((r) => r.printedAt)
-    .sort((a, b) => (b.printedAt ?? '').localeCompare(a.printedAt ?? ''))[0];
+  const printed = lastPrinted(revisions.data ?? []);
   const number = chosen ?? printed?.number ?? revisions.data?.[1]?.number ?? null;
   const old = useQuery({
     queryKey: ['revision', slug, number],

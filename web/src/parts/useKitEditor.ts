@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useReducer } from 'react';
 import { api, ApiError, unwrap, type Kit, type KitView } from '../api/client';
 
@@ -88,6 +88,7 @@ const fetchKit = async (slug: string, signal?: AbortSignal) =>
 /** Holds one kit while it is edited: undo and redo, saving on its own, and the choice when somebody else saved first. */
 export function useKitEditor(slug: string) {
   const [editing, dispatch] = useReducer(follow, null);
+  const queries = useQueryClient();
   const query = useQuery({
     queryKey: ['kit', slug],
     queryFn: ({ signal }) => fetchKit(slug, signal),
@@ -104,7 +105,10 @@ export function useKitEditor(slug: string) {
         await api.PUT('/api/kits/{slug}', { params: { path: { slug } }, body: kit, headers: { 'If-Match': `"${revision}"` } }),
       ),
     onMutate: () => dispatch({ type: 'saving' }),
-    onSuccess: (view, { kit }) => dispatch({ type: 'stored', sent: kit, revision: view.revision }),
+    onSuccess: (view, { kit }) => {
+      dispatch({ type: 'stored', sent: kit, revision: view.revision });
+      void queries.invalidateQueries({ queryKey: ['revisions', slug] });
+    },
     onError: async (error) => {
       if (error instanceof ApiError && error.status === 412) dispatch({ type: 'raced', theirs: await fetchKit(slug) });
       else dispatch({ type: 'refused', trouble: error.message });
