@@ -80,5 +80,19 @@ export async function browser(base, row) {
   await page.mouse.up();
   row('a frame while dragging over a field of 200 hexagons, median', `${at(times, 0.5).toFixed(0)} ms`);
   row('the same, 95 of 100', `${at(times, 0.95).toFixed(0)} ms`);
+  await page.goto(`${base}/kits/kite-weekend/bench`);
+  await page.getByText('Step 1 of').waitFor();
+  // A step at the table, from the key to the frame in which the next one stands.
+  const steps = await page.evaluate(async () => {
+    const times = [];
+    for (let i = 0; i < 40; i++) {
+      const began = performance.now();
+      window.dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowRight', bubbles: true, cancelable: true }));
+      await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)));
+      times.push(performance.now() - began);
+    }
+    return times;
+  });
+  row('a step at the table, key to the next one, median', `${at(steps, 0.5).toFixed(0)} ms`);
   await chrome.close();
 }

@@ -145,6 +145,29 @@ public class GuidePrintTests
         }
     }
 
+    // Rendered by librsvg (rsvg-convert): what the screen shows as a page is well-formed, has the page's size in dots of 1/72 in, and is not empty.
+    [Fact]
+    public void A_page_as_svg_is_drawn_by_another_renderer_at_its_size()
+    {
+        var folder = Directory.CreateTempSubdirectory();
+        try
+        {
+            File.WriteAllText(Path.Combine(folder.FullName, "p.svg"), SvgPages.Write(Pages(GuideForm.Guide)[0], "Page", "p"));
+            using (var run = Process.Start(new ProcessStartInfo("rsvg-convert", ["-d", "72", "-p", "72", "p.svg", "-o", "p.png"]) { WorkingDirectory = folder.FullName })!)
+            {
+                run.WaitForExit();
+                Assert.Equal(0, run.ExitCode);
+            }
+            using var picture = SkiaSharp.SKBitmap.Decode(Path.Combine(folder.FullName, "p.png"));
+            Assert.Equal((612, 792), (picture.Width, picture.Height));
+            Assert.True(picture.Pixels.Count(p => p.Alpha > 128 && p.Red < 128) > 500);
+        }
+        finally
+        {
+            folder.Delete(recursive: true);
+        }
+    }
+
     // The portable grey map of netpbm: P5, width, height, greatest value, then a byte a dot.
     private static (int Width, byte[] Dots) ReadGrey(string path)
     {

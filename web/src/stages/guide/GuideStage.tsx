@@ -6,6 +6,7 @@ import { Choice } from '../../parts/Choice';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { useKeys } from '../../parts/useKeys';
+import { AtHand } from './AtHand';
 import { forms, type Form, type Sheet } from './forms';
 import { PrintedPages } from './PrintedPages';
 import { ProofLine } from './ProofLine';
@@ -15,7 +16,7 @@ import { StepTools } from './StepTools';
 import { usePrinted } from './usePrinted';
 import { canMove, withMove } from './wishes';
 
-type View = 'step' | Form;
+type View = 'step' | 'at-hand' | Form;
 
 /** The guide: the steps in words on the left, the chosen step's picture or the printed pages on the right. */
 export function GuideStage() {
@@ -40,7 +41,7 @@ export function GuideStage() {
     gcTime: 5_000,
   });
   const marked = new Set(printed ? changed.data : []);
-  const form = view === 'step' ? 'guide' : view;
+  const form = view === 'step' || view === 'at-hand' ? 'guide' : view;
   const pdf = `/api/kits/${slug}/guide.pdf?form=${form}&paper=${sheet}`;
   const print = async () => {
     window.open(pdf, '_blank');
@@ -125,10 +126,14 @@ export function GuideStage() {
           <Choice
             label="What is shown"
             value={view}
-            options={[{ value: 'step', name: step ? `step ${step.number}` : 'the step' }, ...forms]}
+            options={[
+              { value: 'step', name: step ? `step ${step.number}` : 'the step' },
+              { value: 'at-hand', name: 'what to have at hand' },
+              ...forms,
+            ]}
             onChange={setView}
           />
-          {view !== 'step' && (
+          {view !== 'step' && view !== 'at-hand' && (
             <>
               <Choice
                 label="Paper in the printer"
@@ -149,9 +154,11 @@ export function GuideStage() {
           )}
         </span>
       </LeafHead>
-      {view === 'step'
-        ? answer && step && <StepPicture kit={kit} answer={answer} step={step} />
-        : answer && <PrintedPages kit={kit} since={printed?.kit ?? null} form={view} sheet={sheet} />}
+      {view === 'step' && answer && step && <StepPicture kit={kit} answer={answer} step={step} />}
+      {view === 'at-hand' && answer && <AtHand materials={answer.materials} />}
+      {view !== 'step' && view !== 'at-hand' && answer && (
+        <PrintedPages kit={kit} since={printed?.kit ?? null} form={view} sheet={sheet} />
+      )}
     </>
   );
   return <Fold says={says} shows={shows} showing="the step’s picture" />;
