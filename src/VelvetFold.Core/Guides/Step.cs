@@ -72,9 +72,11 @@ public sealed record Step(
     public IReadOnlyList<Sign> Signs { get; init; } = [];
 
     /// <summary>What its text states, in the order it stands there.</summary>
+    [JsonIgnore]
     public IReadOnlyList<StepFact> Facts { get; init; } = [];
 
     /// <summary>What each of its lines states.</summary>
+    [JsonIgnore]
     public IReadOnlyList<IReadOnlyList<StepFact>> LineFacts { get; init; } = [];
 
     /// <summary>Edges that are left free, or, where it presses them, stuck down.</summary>

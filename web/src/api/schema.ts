@@ -2339,6 +2339,8 @@ export interface components {
             steps: components["schemas"]["Step"][];
             /** @description What each step looks like, in order; null for a step without a picture. */
             pictures: components["schemas"]["Scene"][];
+            /** @description What each step states, in order: of its text, then of its lines. */
+            facts: components["schemas"]["StepFact"][][];
             proof: components["schemas"]["ProofResult"];
             materials: components["schemas"]["Material"][];
             /** @description The keys of steps that read otherwise than in the kit it was compared with; empty where it was compared with none. */
@@ -3379,10 +3381,6 @@ export interface components {
             minutes?: null | number;
             /** @description The same without words. */
             signs?: components["schemas"]["Sign"][];
-            /** @description What its text states, in the order it stands there. */
-            facts?: components["schemas"]["StepFact"][];
-            /** @description What each of its lines states. */
-            lineFacts?: components["schemas"]["StepFact"][][];
             /** @description Edges that are left free, or, where it presses them, stuck down. */
             edges?: components["schemas"]["FreeEdge"][];
             note?: null | components["schemas"]["StepNote"];
