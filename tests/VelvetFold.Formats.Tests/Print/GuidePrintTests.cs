@@ -4,7 +4,6 @@ using System.Xml.Linq;
 using UglyToad.PdfPig;
 using VelvetFold.Core;
 using VelvetFold.Core.Drawing;
-using VelvetFold.Core.Guides;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
