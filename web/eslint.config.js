@@ -4,7 +4,7 @@ import hooks from 'eslint-plugin-react-hooks';
 import ts from 'typescript-eslint';
 
 export default ts.config(
-  { ignores: ['src/api/schema.ts'] },
+  { ignores: ['public/**', 'src/api/schema.ts'] },
   js.configs.recommended,
   ts.configs.strictTypeChecked,
   hooks.configs.flat['recommended-latest'],

@@ -64,6 +64,7 @@ internal static class Application
         api.MapGuests();
         api.MapCompute();
         api.MapGuides();
+        api.MapFits();
         api.MapStudio();
         app.MapOpenApi("/api/openapi.json").ExcludeFromDescription();
         app.MapFallback("/api/{**rest}", () => Results.Problem(statusCode: 404, detail: "There is nothing at this address.")).ExcludeFromDescription();

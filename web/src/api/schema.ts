@@ -812,6 +812,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/fits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FitsQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FitsAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/demo": {
         parameters: {
             query?: never;
@@ -2269,6 +2317,11 @@ export interface components {
             motif?: null | components["schemas"]["Length"];
         };
         /**
+         * @description Which way the people in a photo look.
+         * @enum {unknown}
+         */
+        Facing: "straight" | "left" | "right";
+        /**
          * @description What a number in a step says.
          * @enum {unknown}
          */
@@ -2292,6 +2345,48 @@ export interface components {
             mend?: null | components["schemas"]["Mend"];
             /** @description Why the designer lets it stand; null where nobody has said so. */
             accepted?: null | string;
+        };
+        /** @description One way to make a guest's photos work on a layout. */
+        Fit: {
+            /** @description What is done, in order. */
+            changes: components["schemas"]["OpeningChange"][];
+            /**
+             * Format: double
+             * @description 100 for the layout as designed with all of every photo; each reason takes its points off.
+             */
+            score: number;
+            reasons: components["schemas"]["FitReason"][];
+            /** @description Which photo lies where: the label of its opening once the changes are made. */
+            places: components["schemas"]["PhotoPlace"][];
+        };
+        /** @description Why a fit is worth less than the layout as designed: how much, and in words. */
+        FitReason: {
+            /** Format: double */
+            points: number;
+            says: string;
+        };
+        /** @description A fit with the layout as it then is. */
+        FitView: {
+            fit: components["schemas"]["Fit"];
+            layout: components["schemas"]["Layout"];
+        };
+        /** @description The best fits, the best first. */
+        FitsAnswer: {
+            fits: components["schemas"]["FitView"][];
+            isExact: boolean;
+            why: null | string;
+        };
+        /** @description A guest's photos to be put on a layout. */
+        FitsQuestion: {
+            kit: components["schemas"]["Kit"];
+            /** @description The id of the layout. */
+            layout: string;
+            photos: components["schemas"]["GuestPhoto"][];
+            /**
+             * Format: int32
+             * @description How many fits are wanted, 1 to 10; 3 where left out.
+             */
+            count?: null | number;
         };
         /**
          * @description Where a spread is bound, or away from it.
@@ -2318,6 +2413,19 @@ export interface components {
         GuestEntry: {
             name: string;
             changes: components["schemas"]["OpeningChange"][];
+        };
+        /** @description A photo a guest brings for a layout, as it lies: wider than high is lying, higher than wide upright. */
+        GuestPhoto: {
+            /** @description What it goes by in the answer; no other photo has the same. */
+            id: string;
+            size: components["schemas"]["Size"];
+            /** @description Whether some of it may be cropped away. */
+            mayCrop?: boolean;
+            /** @description Whether there is only one of it: it is never trimmed (a copy is printed). */
+            oneOfAKind?: boolean;
+            /** @description Whether it is the one the eye should meet first. */
+            focal?: boolean;
+            facing?: components["schemas"]["Facing"];
         };
         /** @description A kit to compute as one guest will make it. */
         GuestQuestion: {
@@ -2795,12 +2903,41 @@ export interface components {
             layout: string;
             piece: string;
             move: components["schemas"]["OpeningMove"];
+            /**
+             * Format: int32
+             * @description Split: into how many rows, 1 to 4, and Columns.
+             */
+            rows?: null | number;
+            /** Format: int32 */
+            columns?: null | number;
+            /**
+             * Format: length
+             * @description An exact length with its unit: 3 1/2 in, 89 mm.
+             */
+            gutter?: string;
+            /** @description Join: the id of the neighbour, to the right or below. */
+            with?: null | string;
+            /** @description Resize: the photo's new size as it lies. */
+            size?: {
+                /**
+                 * Format: length
+                 * @description An exact length with its unit: 3 1/2 in, 89 mm.
+                 */
+                width: string;
+                /**
+                 * Format: length
+                 * @description An exact length with its unit: 3 1/2 in, 89 mm.
+                 */
+                height: string;
+            };
+            /** @description The guest's photos that it holds then, in order; of a pocket those within. */
+            photos?: null | string[];
         };
         /**
          * @description What is done with an opening for one guest.
          * @enum {unknown}
          */
-        OpeningMove: "turn" | "leave-empty";
+        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "pocket";
         /**
          * @description What an opening holds.
          * @enum {unknown}
@@ -2978,6 +3115,16 @@ export interface components {
             /** @description The photo the eye should meet first. */
             focal?: boolean;
             use?: components["schemas"]["OpeningUse"];
+        };
+        /** @description A photo in its opening. */
+        PhotoPlace: {
+            photo: string;
+            opening: string;
+            /**
+             * Format: double
+             * @description The share of it that is cropped away, 0 to 1.
+             */
+            lost: number;
         };
         /** @description One piece of a layout. */
         Piece: {

@@ -1,0 +1,37 @@
+using System.Text.Json.Serialization;
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Core.Fitting;
+
+/// <summary>Which way the people in a photo look.</summary>
+[JsonConverter(typeof(TextEnum<Facing>))]
+public enum Facing
+{
+    [JsonStringEnumMemberName("straight")] Straight,
+    [JsonStringEnumMemberName("left")] Left,
+    [JsonStringEnumMemberName("right")] Right,
+}
+
+/// <summary>A photo a guest brings for a layout, as it lies: wider than high is lying, higher than wide upright.</summary>
+public sealed record GuestPhoto
+{
+    /// <summary>What it goes by in the answer; no other photo has the same.</summary>
+    public required string Id { get; init; }
+
+    public required Size Size { get; init; }
+
+    /// <summary>Whether some of it may be cropped away.</summary>
+    public bool MayCrop { get; init; } = true;
+
+    /// <summary>Whether there is only one of it: it is never trimmed (a copy is printed).</summary>
+    public bool OneOfAKind { get; init; }
+
+    /// <summary>Whether it is the one the eye should meet first.</summary>
+    public bool Focal { get; init; }
+
+    public Facing Facing { get; init; }
+
+    /// <summary>Whether any of it may be lost.</summary>
+    [JsonIgnore]
+    public bool MayLose => MayCrop && !OneOfAKind;
+}

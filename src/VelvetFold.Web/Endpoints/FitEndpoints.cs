@@ -1,0 +1,47 @@
+using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Layouts;
+
+namespace VelvetFold.Web.Endpoints;
+
+/// <summary>A guest's photos to be put on a layout.</summary>
+/// <param name="Layout">The id of the layout.</param>
+/// <param name="Count">How many fits are wanted, 1 to 10; 3 where left out.</param>
+internal sealed record FitsQuestion(Kit Kit, string Layout, IReadOnlyList<GuestPhoto> Photos, int? Count = null);
+
+/// <summary>A fit with the layout as it then is.</summary>
+internal sealed record FitView(Fit Fit, Layout Layout);
+
+/// <summary>The best fits, the best first.</summary>
+internal sealed record FitsAnswer(IReadOnlyList<FitView> Fits, bool IsExact, string? Why);
+
+/// <summary>Fits photos to layouts, without keeping anything.</summary>
+internal static class FitEndpoints
+{
+    public static void MapFits(this RouteGroupBuilder api) =>
+        api.MapPost("/compute/fits", FitsAsync).WithTags("Compute").Accepts<FitsQuestion>("application/json").Produces<FitsAnswer>().ProducesProblem(400);
+
+    private static async Task<IResult> FitsAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<FitsQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        var faults = Faults(question);
+        if (faults.Count > 0) return Problems.Bad(faults);
+        var answer = FitSearch.Find(question.Kit, question.Layout, question.Photos, question.Count ?? 3);
+        return Body.Json(new FitsAnswer([.. answer.Fits.Select(f => new FitView(f, Adaptation.Apply(question.Kit, f.Changes).Layout(question.Layout)!))], answer.IsExact, answer.Why), question.Kit.Unit);
+    }
+
+    private static List<Fault> Faults(FitsQuestion question)
+    {
+        var faults = new List<Fault>();
+        if (question.Kit.Layout(question.Layout) is null) faults.Add(new("layout", $"There is no layout {question.Layout} in this kit."));
+        if (question.Count is < 1 or > 10) faults.Add(new("count", $"{question.Count} fits cannot be asked for; from 1 to 10 can."));
+        if (question.Photos.Count > FitSearch.MostPhotos) faults.Add(new("photos", $"{question.Photos.Count} photos are more than the {FitSearch.MostPhotos} that can be fitted on one layout. Ask for them on two."));
+        foreach (var (photo, i) in question.Photos.Select((photo, i) => (photo, i)))
+        {
+            if (!photo.Size.IsReal || photo.Size.Longer > KitRules.Largest) faults.Add(new($"photos[{i}].size", $"{photo.Size} is no size of a photo."));
+            if (photo.Id.Length is 0 or > 60) faults.Add(new($"photos[{i}].id", "A photo goes by 1 to 60 characters."));
+            if (question.Photos.Take(i).Any(p => p.Id == photo.Id)) faults.Add(new($"photos[{i}].id", $"Two photos are called '{photo.Id}'. Give one of them another name."));
+        }
+        return faults;
+    }
+}

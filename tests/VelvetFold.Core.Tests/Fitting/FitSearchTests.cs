@@ -1,0 +1,143 @@
+using CsCheck;
+using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Judgement;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using static VelvetFold.Core.Tests.Kits;
+
+namespace VelvetFold.Core.Tests.Fitting;
+
+/// <summary>Photos on a layout that was made for others.</summary>
+public class FitSearchTests
+{
+    // A 4 x 6 upright and a 3 x 4 beside it, a 3 x 4 under that: common photo sizes (common practice, no source).
+    private static readonly Kit Page = Kit(Layout(LayoutKind.Single,
+        Photo("P1", "4", "6", Left("1"), Top("1"), ("plain", "1/8")) is var p ? p with { Opening = p.Opening! with { Focal = true } } : p,
+        Photo("P2", "3", "4", RightOf("P1", "1/2"), Top("1"), ("other", "1/8")),
+        Photo("P3", "3", "4", RightOf("P1", "1/2"), Under("P2", "1/2"), ("plain", "1/8"))));
+
+    private static GuestPhoto Brought(string id, string width, string height, bool once = false) => new() { Id = id, Size = S(width, height), OneOfAKind = once };
+
+    private static FitAnswer Find(params GuestPhoto[] photos) => FitSearch.Find(Page, "L1", photos);
+
+    [Fact]
+    public void Photos_that_match_need_no_change()
+    {
+        var best = Find(Brought("a", "3", "4"), Brought("b", "4", "6"), Brought("c", "3", "4")).Fits[0];
+        Assert.Equal(100, best.Score);
+        Assert.Empty(best.Changes);
+        Assert.Equal("L1-P1", best.Places.Single(p => p.Photo == "b").Opening);
+    }
+
+    [Fact]
+    public void A_lying_photo_turns_an_opening_and_what_leans_on_it_moves()
+    {
+        var best = Find(Brought("a", "4", "3"), Brought("b", "4", "6"), Brought("c", "3", "4")).Fits[0];
+        Assert.Equal((OpeningMove.Turn, 97m), (Assert.Single(best.Changes).Move, best.Score));
+        Assert.Contains("is turned", Assert.Single(best.Reasons).Says, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void One_photo_too_few_makes_a_card_and_one_too_many_splits_an_opening_or_goes_into_a_pocket()
+    {
+        Assert.Equal(OpeningMove.Card, Assert.Single(Find(Brought("a", "3", "4"), Brought("b", "4", "6")).Fits[0].Changes).Move);
+        var more = Find(Brought("a", "3", "4"), Brought("b", "4", "6"), Brought("c", "3", "4"), Brought("d", "3", "4")).Fits;
+        Assert.Equal(3, more.Count);
+        Assert.Contains(more, f => f.Changes.Any(c => c.Move is OpeningMove.Split or OpeningMove.Pocket));
+    }
+
+    [Fact]
+    public void A_photo_that_is_one_of_a_kind_is_never_trimmed()
+    {
+        var fits = Find(Brought("a", "4", "6", once: true), Brought("b", "3", "4", once: true), Brought("c", "2", "3", once: true)).Fits;
+        Assert.NotEmpty(fits);
+        Assert.All(fits.SelectMany(f => f.Places), p => Assert.Equal(0, p.Lost));
+        // The opening takes the photo's own size.
+        Assert.Contains(fits[0].Changes, c => c is { Move: OpeningMove.Resize, Size: { } size } && size == S("2", "3"));
+        var none = Find(Brought("a", "5", "7", once: true));
+        Assert.Empty(none.Fits);
+        Assert.Equal("a (5 x 7) must not be cropped and is larger than every opening: allow a crop, or print a smaller copy.", none.Why);
+    }
+
+    // 4 x 6 to the shape of 3 x 4: 3 : 4 of 2 : 3 are 8/9, by hand, so that 1/9 is lost.
+    [Fact]
+    public void The_share_that_a_crop_takes_is_told()
+    {
+        var fit = Find(Brought("a", "4", "6"), Brought("b", "4", "6"), Brought("c", "3", "4")).Fits[0];
+        Assert.Equal(0.111m, fit.Places.Single(p => p.Lost > 0).Lost);
+        Assert.Contains(fit.Reasons, r => r.Says.Contains("loses 11 %", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void The_focal_photo_goes_into_the_focal_opening_and_people_look_onto_the_page()
+    {
+        var fits = FitSearch.Find(Page, "L1", [Brought("a", "4", "6"), Brought("b", "3", "4") with { Focal = true }, Brought("c", "3", "4")]).Fits;
+        Assert.Contains(fits[0].Reasons, r => r.Says == "b, the focal photo, is not in the focal opening.");
+        var facing = FitSearch.Find(Page, "L1", [Brought("a", "4", "6") with { Facing = Facing.Left }, Brought("b", "3", "4") with { Facing = Facing.Left }, Brought("c", "3", "4")]).Fits[0];
+        Assert.Equal("The people in a look off the page.", Assert.Single(facing.Reasons).Says);
+    }
+
+    [Fact]
+    public void More_photos_than_can_be_held_say_so()
+    {
+        var small = Kit(Layout(LayoutKind.Single, Piece("P1", "1 1/2", "1 1/2", Left("1"), Top("1"), kind: PieceKind.Photo, paper: null) with { Opening = new() }));
+        Assert.Equal("6 photos are more than L1 can hold, which is 5: use another layout as well.", FitSearch.Find(small, "L1", [.. Enumerable.Range(0, 6).Select(i => Brought($"p{i}", "1", "1"))]).Why);
+        Assert.Throws<ArgumentException>(() => FitSearch.Find(small, "L1", [.. Enumerable.Range(0, 13).Select(i => Brought($"p{i}", "1", "1"))]));
+        Assert.Throws<ArgumentException>(() => FitSearch.Find(small, "L9", []));
+    }
+
+    private static readonly Gen<GuestPhoto[]> AnyPhotos = Gen.Select(Gen.Int[0, 4].Select(i => new[] { ("3", "4"), ("4", "6"), ("5", "7"), ("2", "3"), ("4", "4") }[i]), Gen.Bool, Gen.Bool, Gen.Int[0, 2]).Array[0, 6].Select(photos => photos
+        .Select((photo, i) => new GuestPhoto { Id = $"p{i}", Size = photo.Item2 ? S(photo.Item1.Item1, photo.Item1.Item2) : S(photo.Item1.Item2, photo.Item1.Item1), OneOfAKind = photo.Item3 && i % 3 == 0, Facing = (Facing)photo.Item4 }).ToArray());
+
+    [Fact]
+    public void Every_fit_uses_every_photo_once_passes_the_page_checks_and_its_guide_is_proved() => AnyPhotos.Sample(photos =>
+    {
+        var answer = FitSearch.Find(Page, "L1", photos);
+        Assert.Equal(answer.Fits.Count == 0, answer.Why is not null);
+        Assert.Equal(answer.Fits.Select(f => f.Score).OrderDescending(), answer.Fits.Select(f => f.Score));
+        foreach (var fit in answer.Fits)
+        {
+            Assert.Equal(photos.Select(p => p.Id).Order(), fit.Places.Select(p => p.Photo).Order());
+            Assert.Equal(100 - fit.Reasons.Sum(r => r.Points), fit.Score);
+            Assert.All(fit.Places, place => Assert.True(place.Lost == 0 || photos.Single(p => p.Id == place.Photo).MayLose));
+            var adapted = Adaptation.Apply(Page, fit.Changes);
+            var resolved = Resolver.Resolve(adapted.Layouts[0], adapted);
+            Assert.DoesNotContain(PageCheck.Of(adapted, resolved), f => f.Gravity == Gravity.Fault || f.Code == "unasked-overlap");
+            Assert.All(fit.Places, place => Assert.NotNull(resolved.Piece(place.Opening[3..])));
+            // One photo an opening; a pocket may hold four.
+            Assert.All(fit.Places.GroupBy(p => p.Opening), g => Assert.InRange(g.Count(), 1, resolved.Piece(g.Key[3..])!.Piece.Kind == PieceKind.DieCut ? 4 : 1));
+            var kit = KitAnswer.For(adapted, 1);
+            Assert.True(kit.Proof.Holds, string.Join("\n", kit.Proof.Faults.Select(f => f.Says)));
+        }
+    }, iter: 60);
+
+    // Splits and joins by themselves: the outer edges stay, to the ruler's step.
+    [Fact]
+    public void A_split_stays_within_its_opening_and_a_join_covers_both() => Gen.Select(Gen.Int[1, 3], Gen.Int[1, 3], Gen.Int[1, 4]).Sample((rows, columns, sixteenths) =>
+    {
+        if (rows * columns == 1) return;
+        var change = new OpeningChange("L1", "P1", OpeningMove.Split, rows, columns, Length.Sixteenth * sixteenths);
+        if (Adaptation.Unknown(Page, [change]).Count > 0) return;
+        var before = Resolver.Resolve(Page.Layouts[0], Page);
+        var adapted = Adaptation.Apply(Page, [change]);
+        var after = Resolver.Resolve(adapted.Layouts[0], adapted);
+        Assert.Empty(after.Findings);
+        var cells = after.Pieces.Where(p => before.Piece(p.Id) is null).ToList();
+        Assert.Equal(rows * columns, cells.Count);
+        Assert.All(cells, c => Assert.True(before.Piece("P1")!.Box.Contains(c.Box)));
+        for (var i = 0; i < cells.Count; i++) Assert.All(cells.Skip(i + 1), c => Assert.False(c.Box.Overlaps(cells[i].Box)));
+        // What leaned on the opening leans on the new ones together; a step is the most it moves.
+        Assert.InRange((before.Piece("P2")!.Box.X - after.Piece("P2")!.Box.X).Ticks, 0, Length.Sixteenth.Ticks * columns);
+    }, iter: 60);
+
+    [Fact]
+    public void Neighbours_join_into_one_that_covers_both()
+    {
+        var change = new OpeningChange("L1", "P2", OpeningMove.Join, With: "P3");
+        var adapted = Adaptation.Apply(Page, [change]);
+        var (before, after) = (Resolver.Resolve(Page.Layouts[0], Page), Resolver.Resolve(adapted.Layouts[0], adapted));
+        Assert.Null(after.Piece("P3"));
+        Assert.Equal((before.Piece("P2")!.Box.Y, before.Piece("P3")!.Box.Bottom, before.Piece("P2")!.Box.Width), (after.Piece("P2")!.Box.Y, after.Piece("P2")!.Box.Bottom, after.Piece("P2")!.Box.Width));
+        Assert.Single(Adaptation.Unknown(Page, [change with { Piece = "P1" }]));
+    }
+}
