@@ -50,6 +50,9 @@ public sealed class GuestRow
     /// <summary>The changes to openings, as JSON.</summary>
     public required string Changes { get; set; }
 
+    /// <summary>The photos of each layout in a line of text, as JSON.</summary>
+    public string Photos { get; set; } = "{}";
+
     /// <summary>Rises with every change, so that a lost race is seen.</summary>
     public int Version { get; set; }
 }

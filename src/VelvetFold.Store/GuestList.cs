@@ -21,20 +21,20 @@ public sealed class GuestList(StudioContext context)
         await context.Kits.AnyAsync(k => k.Slug == slug, cancel) ? await Of(slug).AsNoTracking().OrderBy(g => g.Name).ToListAsync(cancel) : null;
 
     /// <summary>Adds a guest.</summary>
-    public async Task<(GuestOutcome Outcome, GuestRow? Guest)> AddAsync(string slug, string name, string changes, CancellationToken cancel)
+    public async Task<(GuestOutcome Outcome, GuestRow? Guest)> AddAsync(string slug, string name, string changes, string? photos, CancellationToken cancel)
     {
         if (await context.Kits.AsNoTracking().SingleOrDefaultAsync(k => k.Slug == slug, cancel) is not { } kit) return (GuestOutcome.NoKit, null);
-        var guest = new GuestRow { KitId = kit.Id, Name = name, Changes = changes, Version = 1 };
+        var guest = new GuestRow { KitId = kit.Id, Name = name, Changes = changes, Photos = photos ?? "{}", Version = 1 };
         context.Guests.Add(guest);
         return await WriteAsync(guest, cancel);
     }
 
-    /// <summary>Changes a guest whose version was seen.</summary>
-    public async Task<(GuestOutcome Outcome, GuestRow? Guest)> SaveAsync(string slug, int id, int seen, string name, string changes, CancellationToken cancel)
+    /// <summary>Changes a guest whose version was seen; photos that are not said stay as they are.</summary>
+    public async Task<(GuestOutcome Outcome, GuestRow? Guest)> SaveAsync(string slug, int id, int seen, string name, string changes, string? photos, CancellationToken cancel)
     {
         if (await Of(slug).SingleOrDefaultAsync(g => g.Id == id, cancel) is not { } guest) return (GuestOutcome.NoGuest, null);
         if (guest.Version != seen) return (GuestOutcome.LostRace, null);
-        (guest.Name, guest.Changes, guest.Version) = (name, changes, seen + 1);
+        (guest.Name, guest.Changes, guest.Photos, guest.Version) = (name, changes, photos ?? guest.Photos, seen + 1);
         return await WriteAsync(guest, cancel);
     }
 

@@ -34,6 +34,7 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             guest.HasOne<KitRow>().WithMany(k => k.Guests).HasForeignKey(g => g.KitId).OnDelete(DeleteBehavior.Cascade);
             guest.HasIndex(g => new { g.KitId, g.Name }).IsUnique();
             guest.Property(g => g.Name).HasMaxLength(120);
+            guest.Property(g => g.Photos).HasDefaultValue("{}");
             guest.Property(g => g.Version).IsConcurrencyToken();
         });
     }

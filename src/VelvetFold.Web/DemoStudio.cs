@@ -38,13 +38,14 @@ internal sealed class DemoStudio(StudioContext context, KitShelf shelf, GuestLis
 
     private async Task SeatGuestsAsync(string slug, CancellationToken cancel)
     {
-        (string Name, OpeningChange[] Changes)[] seats =
+        (string Name, OpeningChange[] Changes, Dictionary<string, string>? Photos)[] seats =
         [
-            ("Marta", [new("L1", "P2", OpeningMove.Turn)]),
-            ("Ilse", [new("L1", "P4", OpeningMove.LeaveEmpty), new("L2", "P1", OpeningMove.Turn)]),
-            ("Bram", []),
+            ("Marta", [new("L1", "P2", OpeningMove.Turn)], null),
+            ("Ilse", [new("L1", "P4", OpeningMove.LeaveEmpty), new("L2", "P1", OpeningMove.Turn)], null),
+            ("Bram", [], new() { ["L1"] = "4 x 6 focal, 3 of 4 x 3, 2 of 3 x 4, 3 x 4 once", ["L2"] = "4 x 6, 3 x 4" }),
         ];
-        foreach (var (name, changes) in seats)
-            await guests.AddAsync(slug, name, JsonSerializer.Serialize(changes, JsonText.In(LengthUnit.Inch)), cancel);
+        foreach (var (name, changes, photos) in seats)
+            await guests.AddAsync(slug, name, JsonSerializer.Serialize(changes, JsonText.In(LengthUnit.Inch)),
+                photos is null ? null : JsonSerializer.Serialize(photos, JsonText.In(LengthUnit.Inch)), cancel);
     }
 }

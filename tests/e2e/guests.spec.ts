@@ -36,3 +36,34 @@ test('two guests of one name are refused in words', async ({ page, request }) =>
   await page.getByRole('button', { name: 'Add' }).click();
   await expect(page.getByRole('alert')).toContainText('Another guest of this kit is called');
 });
+
+test('photos that do not match are fitted: said in a line, taken by a press, and the page follows', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await request.post(`/api/kits/${slug}/guests`, { data: { name: 'Juno', changes: [] } });
+  await page.goto(`/kits/${slug}/guests`);
+  const line = page.getByLabel('Juno’s photos for L2');
+  await line.fill('three by four');
+  await line.press('Enter');
+  await expect(page.getByRole('alert')).toContainText("'three by four' is no photo");
+  await line.fill('4 x 6, 3 x 4');
+  await line.press('Enter');
+  const fits = page.getByRole('region', { name: 'Juno’s photos and fits' });
+  await expect(fits.getByText('L2-P1 is turned.', { exact: true })).toBeVisible();
+  await expect(fits.getByText('No better fit is possible with these moves.')).toBeVisible();
+  await fits.getByRole('button', { name: 'Take it' }).first().press('Enter');
+  await expect(fits.getByText('taken')).toBeVisible();
+  await expect(page.getByText('L2-P1 is turned: 4 x 6 instead of 6 x 4.')).toBeVisible();
+  await page.reload();
+  await expect(line).toHaveValue('4 x 6, 3 x 4');
+  await expect(fits.getByText('taken')).toBeVisible();
+});
+
+test('two quick changes of one guest are both kept', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await request.post(`/api/kits/${slug}/guests`, { data: { name: 'Juno', changes: [] } });
+  await page.goto(`/kits/${slug}/guests`);
+  await page.getByRole('radiogroup', { name: 'What is done with L1-P2' }).getByLabel('turned').check();
+  await page.getByRole('radiogroup', { name: 'What is done with L1-P3' }).getByLabel('left empty').check();
+  await expect(page.getByText('2 changed')).toBeVisible();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+});

@@ -107,14 +107,23 @@ public sealed class FitSearch
             kept.Dequeue();
             complete = false;
         }
-        var found = new List<Fit>();
+        // Fits of other kinds first; those that do the same elsewhere fill what is left.
+        var (found, alike, kinds) = (new List<Fit>(), new List<Fit>(), new HashSet<string>());
         foreach (var ((_, chosen, assigned), _) in kept.UnorderedItems.OrderBy(k => k.Element.Cost))
         {
-            if (found.Count == count) return (found, true);
-            if (Made(chosen, assigned) is { } fit) found.Add(fit);
+            if (found.Count == count) break;
+            if (alike.Count >= count && kinds.Contains(Kind(chosen))) continue;
+            if (Made(chosen, assigned) is not { } fit) continue;
+            if (kinds.Add(Kind(chosen))) found.Add(fit);
+            else alike.Add(fit);
         }
-        return (found, complete || found.Count == count);
+        var enough = complete || found.Count + alike.Count >= count;
+        return ([.. found.Concat(alike).Take(count).OrderByDescending(f => f.Score)], enough);
     }
+
+    private static string Kind(IReadOnlyList<Option> chosen) => string.Join(' ', chosen.Where(o => o.Change is not null).Select(o => $"{o.Change!.Move}{o.Change.Rows}{o.Change.Columns}{o.Slots.Count}").Order(StringComparer.Ordinal));
+
+    private string Named(GuestPhoto photo) => $"{photo.Id} ({_kit.Reading().Format(photo.Size)})";
 
     private static IEnumerable<IReadOnlyList<Option>> Combined(List<IReadOnlyList<Option>> options, int most)
     {
@@ -217,7 +226,7 @@ public sealed class FitSearch
 
     private Giving? Give(GuestPhoto photo, Slot slot)
     {
-        if (slot.IsPocket) return photo.Size.FitsIn(slot.Size) || photo.Size.Turned.FitsIn(slot.Size) ? new(photo, slot, false, null, 0, photo.Focal ? 20 : 0, photo.Focal ? [new(20, $"{photo.Id} would be hidden in a pocket.")] : []) : null;
+        if (slot.IsPocket) return photo.Size.FitsIn(slot.Size) || photo.Size.Turned.FitsIn(slot.Size) ? new(photo, slot, false, null, 0, photo.Focal ? 20 : 0, photo.Focal ? [new(20, $"{Named(photo)} would be hidden in a pocket.")] : []) : null;
         Giving? best = null;
         foreach (var turn in slot.Fixed ? [false] : new[] { false, true })
         {
@@ -241,9 +250,9 @@ public sealed class FitSearch
                 var smaller = 1 - (decimal)((double)own.Area / (double)slot.Size.Area);
                 reasons.Add(new(Math.Round(2 + 18 * smaller, 1), $"{label} is made {_kit.Reading().Format(own)}, the size of {photo.Id}."));
             }
-            if (lost > 0) reasons.Add(new(Math.Round(1 + 45 * lost, 1), $"{photo.Id} loses {Percent(lost)} to the shape of {label}."));
-            if (photo.Focal && !slot.Focal && _places.Any(p => p.Piece.Opening!.Focal)) reasons.Add(new(8, $"{photo.Id}, the focal photo, is not in the focal opening."));
-            if (FacesOut(photo, slot)) reasons.Add(new(1.5m, $"The people in {photo.Id} look off the page."));
+            if (lost > 0) reasons.Add(new(Math.Round(1 + 45 * lost, 1), $"{Named(photo)} loses {Percent(lost)} to the shape of {label}."));
+            if (photo.Focal && !slot.Focal && _places.Any(p => p.Piece.Opening!.Focal)) reasons.Add(new(8, $"{Named(photo)}, the focal photo, is not in the focal opening."));
+            if (FacesOut(photo, slot)) reasons.Add(new(1.5m, $"The people in {Named(photo)} look off the page."));
             var cost = reasons.Sum(r => r.Points);
             if (best is null || cost < best.Cost) best = new(photo, slot, turn, resize, lost, cost, reasons);
         }

@@ -5,14 +5,16 @@ namespace VelvetFold.Web.Endpoints;
 
 /// <summary>A guest's photos to be put on a layout.</summary>
 /// <param name="Layout">The id of the layout.</param>
+/// <param name="Photos">The photos; or <paramref name="Text"/> says them in one line.</param>
 /// <param name="Count">How many fits are wanted, 1 to 10; 3 where left out.</param>
-internal sealed record FitsQuestion(Kit Kit, string Layout, IReadOnlyList<GuestPhoto> Photos, int? Count = null);
+internal sealed record FitsQuestion(Kit Kit, string Layout, IReadOnlyList<GuestPhoto>? Photos = null, string? Text = null, int? Count = null);
 
 /// <summary>A fit with the layout as it then is.</summary>
 internal sealed record FitView(Fit Fit, Layout Layout);
 
 /// <summary>The best fits, the best first.</summary>
-internal sealed record FitsAnswer(IReadOnlyList<FitView> Fits, bool IsExact, string? Why);
+/// <param name="Photos">The photos as they were read.</param>
+internal sealed record FitsAnswer(IReadOnlyList<FitView> Fits, IReadOnlyList<GuestPhoto> Photos, bool IsExact, string? Why);
 
 /// <summary>Fits photos to layouts, without keeping anything.</summary>
 internal static class FitEndpoints
@@ -24,23 +26,25 @@ internal static class FitEndpoints
     {
         var reading = await Body.ReadAsync<FitsQuestion>(request, "kit.", q => q.Kit);
         if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
-        var faults = Faults(question);
+        var (photos, unread) = question.Photos is { } listed ? (listed, []) : PhotoLine.Read(question.Text ?? "", question.Kit.Unit);
+        if (unread.Count > 0) return Problems.Bad([new("text", string.Join(' ', unread.Select(f => f.Says)))]);
+        var faults = Faults(question, photos);
         if (faults.Count > 0) return Problems.Bad(faults);
-        var answer = FitSearch.Find(question.Kit, question.Layout, question.Photos, question.Count ?? 3);
-        return Body.Json(new FitsAnswer([.. answer.Fits.Select(f => new FitView(f, Adaptation.Apply(question.Kit, f.Changes).Layout(question.Layout)!))], answer.IsExact, answer.Why), question.Kit.Unit);
+        var answer = FitSearch.Find(question.Kit, question.Layout, photos, question.Count ?? 3);
+        return Body.Json(new FitsAnswer([.. answer.Fits.Select(f => new FitView(f, Adaptation.Apply(question.Kit, f.Changes).Layout(question.Layout)!))], photos, answer.IsExact, answer.Why), question.Kit.Unit);
     }
 
-    private static List<Fault> Faults(FitsQuestion question)
+    private static List<Fault> Faults(FitsQuestion question, IReadOnlyList<GuestPhoto> photos)
     {
         var faults = new List<Fault>();
         if (question.Kit.Layout(question.Layout) is null) faults.Add(new("layout", $"There is no layout {question.Layout} in this kit."));
         if (question.Count is < 1 or > 10) faults.Add(new("count", $"{question.Count} fits cannot be asked for; from 1 to 10 can."));
-        if (question.Photos.Count > FitSearch.MostPhotos) faults.Add(new("photos", $"{question.Photos.Count} photos are more than the {FitSearch.MostPhotos} that can be fitted on one layout. Ask for them on two."));
-        foreach (var (photo, i) in question.Photos.Select((photo, i) => (photo, i)))
+        if (photos.Count > FitSearch.MostPhotos) faults.Add(new("photos", $"{photos.Count} photos are more than the {FitSearch.MostPhotos} that can be fitted on one layout. Ask for them on two."));
+        foreach (var (photo, i) in photos.Select((photo, i) => (photo, i)))
         {
             if (!photo.Size.IsReal || photo.Size.Longer > KitRules.Largest) faults.Add(new($"photos[{i}].size", $"{photo.Size} is no size of a photo."));
             if (photo.Id.Length is 0 or > 60) faults.Add(new($"photos[{i}].id", "A photo goes by 1 to 60 characters."));
-            if (question.Photos.Take(i).Any(p => p.Id == photo.Id)) faults.Add(new($"photos[{i}].id", $"Two photos are called '{photo.Id}'. Give one of them another name."));
+            if (photos.Take(i).Any(p => p.Id == photo.Id)) faults.Add(new($"photos[{i}].id", $"Two photos are called '{photo.Id}'. Give one of them another name."));
         }
         return faults;
     }

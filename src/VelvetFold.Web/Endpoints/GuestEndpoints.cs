@@ -8,10 +8,11 @@ using VelvetFold.Store;
 namespace VelvetFold.Web.Endpoints;
 
 /// <summary>A guest and what is changed for them.</summary>
-internal sealed record GuestEntry(string Name, IReadOnlyList<OpeningChange> Changes);
+/// <param name="Photos">Their photos in a line of text, by the id of the layout they are for; where left out, those that are known stay.</param>
+internal sealed record GuestEntry(string Name, IReadOnlyList<OpeningChange> Changes, IReadOnlyDictionary<string, string>? Photos = null);
 
 /// <summary>A guest as stored; the version goes into If-Match.</summary>
-internal sealed record GuestView(int Id, int Version, string Name, IReadOnlyList<OpeningChange> Changes);
+internal sealed record GuestView(int Id, int Version, string Name, IReadOnlyList<OpeningChange> Changes, IReadOnlyDictionary<string, string> Photos);
 
 internal static class GuestEndpoints
 {
@@ -31,7 +32,7 @@ internal static class GuestEndpoints
     {
         var (entry, faults) = await ReadAsync(context.Request);
         if (entry is null) return Problems.Bad(faults);
-        return await list.AddAsync(slug, entry.Name.Trim(), Text(entry), cancel) switch
+        return await list.AddAsync(slug, entry.Name.Trim(), Text(entry), Photos(entry), cancel) switch
         {
             (GuestOutcome.Done, { } guest) => Answer(context, guest, 201),
             (var outcome, _) => Refuse(outcome, slug, entry.Name),
@@ -43,7 +44,7 @@ internal static class GuestEndpoints
         if (Body.SeenRevision(context.Request) is not { } seen) return Problems.NotSeen();
         var (entry, faults) = await ReadAsync(context.Request);
         if (entry is null) return Problems.Bad(faults);
-        return await list.SaveAsync(slug, id, seen, entry.Name.Trim(), Text(entry), cancel) switch
+        return await list.SaveAsync(slug, id, seen, entry.Name.Trim(), Text(entry), Photos(entry), cancel) switch
         {
             (GuestOutcome.Done, { } guest) => Answer(context, guest, 200),
             (var outcome, _) => Refuse(outcome, slug, entry.Name),
@@ -58,6 +59,7 @@ internal static class GuestEndpoints
         var reading = await Body.ReadAsync<GuestEntry>(request);
         if (reading.Value is not { } entry) return (null, reading.Faults);
         if (string.IsNullOrWhiteSpace(entry.Name) || entry.Name.Length > 120) return (null, [new("name", "A guest needs a name of 1 to 120 characters.")]);
+        if (entry.Photos is { } photos && (photos.Count > 100 || photos.Values.Any(p => p.Length > 1_000))) return (null, [new("photos", "Photos are said for at most 100 layouts, in at most 1000 characters each.")]);
         return entry.Changes.Count > 500 ? (null, [new("changes", "A guest has at most 500 changes.")]) : (entry, []);
     }
 
@@ -79,6 +81,9 @@ internal static class GuestEndpoints
 
     private static string Text(GuestEntry entry) => JsonSerializer.Serialize(entry.Changes, JsonText.In(LengthUnit.Inch));
 
+    private static string? Photos(GuestEntry entry) => entry.Photos is { } photos ? JsonSerializer.Serialize(photos, JsonText.In(LengthUnit.Inch)) : null;
+
     private static GuestView View(GuestRow guest) =>
-        new(guest.Id, guest.Version, guest.Name, JsonSerializer.Deserialize<List<OpeningChange>>(guest.Changes, JsonText.In(LengthUnit.Inch)) ?? []);
+        new(guest.Id, guest.Version, guest.Name, JsonSerializer.Deserialize<List<OpeningChange>>(guest.Changes, JsonText.In(LengthUnit.Inch)) ?? [],
+            JsonSerializer.Deserialize<Dictionary<string, string>>(guest.Photos, JsonText.In(LengthUnit.Inch)) ?? []);
 }

@@ -72,9 +72,9 @@ public class FitSearchTests
     public void The_focal_photo_goes_into_the_focal_opening_and_people_look_onto_the_page()
     {
         var fits = FitSearch.Find(Page, "L1", [Brought("a", "4", "6"), Brought("b", "3", "4") with { Focal = true }, Brought("c", "3", "4")]).Fits;
-        Assert.Contains(fits[0].Reasons, r => r.Says == "b, the focal photo, is not in the focal opening.");
+        Assert.Contains(fits[0].Reasons, r => r.Says == "b (3 x 4), the focal photo, is not in the focal opening.");
         var facing = FitSearch.Find(Page, "L1", [Brought("a", "4", "6") with { Facing = Facing.Left }, Brought("b", "3", "4") with { Facing = Facing.Left }, Brought("c", "3", "4")]).Fits[0];
-        Assert.Equal("The people in a look off the page.", Assert.Single(facing.Reasons).Says);
+        Assert.Equal("The people in a (4 x 6) look off the page.", Assert.Single(facing.Reasons).Says);
     }
 
     [Fact]

@@ -2373,6 +2373,8 @@ export interface components {
         /** @description The best fits, the best first. */
         FitsAnswer: {
             fits: components["schemas"]["FitView"][];
+            /** @description The photos as they were read. */
+            photos: components["schemas"]["GuestPhoto"][];
             isExact: boolean;
             why: null | string;
         };
@@ -2381,7 +2383,9 @@ export interface components {
             kit: components["schemas"]["Kit"];
             /** @description The id of the layout. */
             layout: string;
-            photos: components["schemas"]["GuestPhoto"][];
+            /** @description The photos; or Text says them in one line. */
+            photos?: null | components["schemas"]["GuestPhoto"][];
+            text?: null | string;
             /**
              * Format: int32
              * @description How many fits are wanted, 1 to 10; 3 where left out.
@@ -2413,6 +2417,10 @@ export interface components {
         GuestEntry: {
             name: string;
             changes: components["schemas"]["OpeningChange"][];
+            /** @description Their photos in a line of text, by the id of the layout they are for; where left out, those that are known stay. */
+            photos?: null | {
+                [key: string]: string;
+            };
         };
         /** @description A photo a guest brings for a layout, as it lies: wider than high is lying, higher than wide upright. */
         GuestPhoto: {
@@ -2440,6 +2448,9 @@ export interface components {
             version: number;
             name: string;
             changes: components["schemas"]["OpeningChange"][];
+            photos: {
+                [key: string]: string;
+            };
         };
         /** @description A guide by itself. */
         GuideAnswer: {

@@ -19,6 +19,15 @@ const ways = [
   ['leave-empty', 'left empty'],
 ] as const;
 
+// What a fit may do, which no press here does.
+const other: Record<string, string> = {
+  split: 'split',
+  join: 'joined',
+  card: 'a card',
+  pocket: 'with a pocket',
+  resize: 'made smaller',
+};
+
 const headings: Record<Difference['in'], string> = { page: 'On the page', cuts: 'Cuts', sheets: 'Sheets', steps: 'Steps' };
 
 /** One guest: each opening with what is done about it, then all that changes for them. */
@@ -30,7 +39,7 @@ export function GuestOpenings({ guest, openings, changes, onChange, onRemove, on
   return (
     <>
       <div className="flex items-baseline justify-between gap-4 pt-4">
-        <h2 className="text-xl">{guest.name}’s photos</h2>
+        <h2 className="text-xl">{guest.name}’s openings</h2>
         <span className="flex gap-2">
           <button type="button" className="press-first" title="P" onClick={onPrint}>
             Print {guest.name}’s guide
@@ -73,6 +82,7 @@ export function GuestOpenings({ guest, openings, changes, onChange, onRemove, on
                   </label>
                 ))}
               </span>
+              {move in other && <span className="text-velvet">{other[move]}</span>}
             </li>
           );
         })}

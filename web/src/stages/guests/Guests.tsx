@@ -5,6 +5,7 @@ import { api, unwrap, type GuestView, type OpeningChange } from '../../api/clien
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { useKeys } from '../../parts/useKeys';
+import { GuestPhotos } from './GuestPhotos';
 import { GuestOpenings } from './GuestOpenings';
 import { GuestPictures } from './GuestPictures';
 
@@ -35,17 +36,30 @@ export function Guests() {
     },
   });
   const save = useMutation({
-    mutationFn: async ({ guest, changes }: { guest: GuestView; changes: OpeningChange[] }) =>
-      unwrap(
+    mutationKey: ['guest', slug],
+    // One after the other, each over the version the one before it left: two quick presses are no race.
+    scope: { id: 'guest' },
+    mutationFn: async ({
+      guest,
+      changes,
+      photos,
+    }: {
+      guest: GuestView;
+      changes: OpeningChange[];
+      photos?: GuestView['photos'];
+    }) => {
+      const now = queries.getQueryData<GuestView[]>(['guests', slug])?.find((g) => g.id === guest.id) ?? guest;
+      return unwrap(
         await api.PUT('/api/kits/{slug}/guests/{id}', {
           params: { path: { slug, id: guest.id } },
-          body: { name: guest.name, changes },
-          headers: { 'If-Match': `"${guest.version}"` },
+          body: { name: guest.name, changes, photos: photos ?? null },
+          headers: { 'If-Match': `"${now.version}"` },
         }),
-      ),
+      );
+    },
     onSettled: async () => {
       await reread();
-      setPressed(null);
+      if (queries.isMutating({ mutationKey: ['guest', slug] }) <= 1) setPressed(null);
     },
   });
   const remove = useMutation({
@@ -134,6 +148,20 @@ export function Guests() {
             </li>
           ))}
         </ul>
+        {guest && (
+          <GuestPhotos
+            key={guest.id}
+            name={guest.name}
+            photos={guest.photos}
+            changes={changes}
+            onPhotos={(photos) => save.mutate({ guest, changes, photos })}
+            onTake={(layout, taken) => {
+              const next = [...changes.filter((c) => c.layout !== layout), ...taken];
+              setPressed({ guest: guest.id, changes: next });
+              save.mutate({ guest, changes: next });
+            }}
+          />
+        )}
         {guest && (
           <GuestOpenings
             guest={guest}

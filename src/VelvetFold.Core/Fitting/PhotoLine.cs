@@ -1,0 +1,60 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Core.Fitting;
+
+/// <summary>Why an entry of a photo line cannot be read.</summary>
+/// <param name="Entry">Its place, from 1.</param>
+public sealed record PhotoFault(int Entry, string Says);
+
+/// <summary>
+/// Photos said in one line: <c>2 of 4 x 6, 3 x 4 whole, 5 x 7 once focal, 4 x 3 left</c>. The first measure is the width as the photo lies. <c>whole</c>: nothing may be cropped; <c>once</c>: one of a kind;
+/// <c>focal</c>: the eye should meet it first; <c>left</c>, <c>right</c>: where the people look.
+/// </summary>
+public static partial class PhotoLine
+{
+    /// <summary>Reads a line; either the photos or every fault. An empty line is no photos.</summary>
+    public static (IReadOnlyList<GuestPhoto> Photos, IReadOnlyList<PhotoFault> Faults) Read(string text, LengthUnit unit)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        var (photos, faults, pattern) = (new List<GuestPhoto>(), new List<PhotoFault>(), LengthPattern.Exact(unit));
+        foreach (var (entry, i) in text.Split([',', ';', '\n'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries).Select((entry, i) => (entry, i + 1)))
+        {
+            var match = Entry().Match(entry);
+            if (!match.Success)
+            {
+                faults.Add(new(i, $"'{entry}' is no photo: say its size, such as 4 x 6, or 2 of 4 x 6."));
+                continue;
+            }
+            var (width, height) = (pattern.Parse(match.Groups["width"].Value.Trim()), pattern.Parse(match.Groups["height"].Value.Trim()));
+            if ((width.Fault ?? height.Fault) is { } fault)
+            {
+                faults.Add(new(i, $"In '{entry}': {fault.Message}"));
+                continue;
+            }
+            var size = new Size(width.OrThrow(), height.OrThrow());
+            var count = match.Groups["count"].Success ? int.Parse(match.Groups["count"].Value, CultureInfo.InvariantCulture) : 1;
+            if (!size.IsReal || count is 0 or > 99)
+            {
+                faults.Add(new(i, $"'{entry}' cannot be: sizes are more than 0, and there are from 1 to 99 of them."));
+                continue;
+            }
+            var words = match.Groups["words"].Captures.Select(c => c.Value.Trim().ToLowerInvariant()).ToHashSet();
+            for (var n = 0; n < count; n++)
+                photos.Add(new()
+                {
+                    Id = $"photo {(photos.Count + 1).ToString(CultureInfo.InvariantCulture)}",
+                    Size = size,
+                    MayCrop = !words.Contains("whole"),
+                    OneOfAKind = words.Contains("once"),
+                    Focal = words.Contains("focal"),
+                    Facing = words.Contains("left") ? Facing.Left : words.Contains("right") ? Facing.Right : Facing.Straight,
+                });
+        }
+        return faults.Count > 0 ? ([], faults) : (photos, []);
+    }
+
+    [GeneratedRegex(@"^(?:(?<count>\d{1,3})\s+of\s+)?(?<width>.+?)\s*[x×]\s*(?<height>.+?)(?:\s+(?<words>whole|once|focal|left|right))*$", RegexOptions.IgnoreCase)]
+    private static partial Regex Entry();
+}

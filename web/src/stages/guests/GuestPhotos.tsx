@@ -1,0 +1,108 @@
+import { skipToken, useQuery } from '@tanstack/react-query';
+import { api, ApiError, unwrap, type Kit, type Layout, type OpeningChange } from '../../api/client';
+import { TextField } from '../../parts/TextField';
+import { useKit } from '../../parts/kitContext';
+
+interface Props {
+  name: string;
+  /** Their photos in a line, by layout. */
+  photos: Record<string, string>;
+  changes: readonly OpeningChange[];
+  onPhotos: (photos: Record<string, string>) => void;
+  /** Takes a fit: its changes in place of those the layout had. */
+  onTake: (layout: string, changes: readonly OpeningChange[]) => void;
+}
+
+/** What photos a guest brings for each layout, and the best ways to make them fit, with their reasons. */
+export function GuestPhotos({ name, photos, changes, onPhotos, onTake }: Props) {
+  const { kit } = useKit();
+  const layouts = (kit.layouts ?? []).filter((l) => l.pieces?.some((p) => p.kind === 'photo'));
+  return (
+    <section aria-label={`${name}’s photos and fits`}>
+      {layouts.map((layout) => (
+        <div key={layout.id} className="border-b border-line py-2">
+          <p className="flex items-baseline gap-3 text-[15px]">
+            <span className="shrink-0 font-semibold">{layout.id}</span>
+            <TextField
+              optional
+              label={`${name}’s photos for ${layout.id}`}
+              value={photos[layout.id] ?? ''}
+              placeholder="their photos: 2 of 4 x 6, 3 x 4 once"
+              className="min-w-0 flex-1"
+              onChange={(text) => onPhotos({ ...photos, [layout.id]: text })}
+            />
+          </p>
+          <Fits
+            kit={kit}
+            layout={layout}
+            text={photos[layout.id] ?? ''}
+            taken={changes.filter((c) => c.layout === layout.id)}
+            onTake={(next) => onTake(layout.id, next)}
+          />
+        </div>
+      ))}
+    </section>
+  );
+}
+
+interface FitsProps {
+  kit: Kit;
+  layout: Layout;
+  text: string;
+  taken: readonly OpeningChange[];
+  onTake: (changes: readonly OpeningChange[]) => void;
+}
+
+// The same changes, whatever order their members stand in.
+const signature = (changes: readonly OpeningChange[]) =>
+  changes
+    .map((c) => [c.piece, c.move, c.rows, c.columns, c.with, c.size?.width, c.size?.height].map((v) => v ?? '').join('/'))
+    .sort()
+    .join(' ');
+
+function Fits({ kit, layout, text, taken, onTake }: FitsProps) {
+  const fits = useQuery({
+    queryKey: ['fits', kit, layout.id, text],
+    queryFn: text.trim()
+      ? async ({ signal }: { signal: AbortSignal }) =>
+          unwrap(await api.POST('/api/compute/fits', { body: { kit, layout: layout.id, text }, signal }))
+      : skipToken,
+    placeholderData: (before) => before,
+    gcTime: 5_000,
+  });
+  if (!text.trim()) return null;
+  if (fits.error)
+    return (
+      <p role="alert" className="pt-1 text-[15px] text-rust">
+        {fits.error instanceof ApiError ? (fits.error.errors.text ?? fits.error.message) : fits.error.message}
+      </p>
+    );
+  if (!fits.data) return <p className="pt-1 text-[15px] text-soft">Looking for fits…</p>;
+  const { fits: found, why, isExact } = fits.data;
+  if (found.length === 0) return <p className="pt-1 text-[15px] text-rust">{why}</p>;
+  return (
+    <ol className="pt-1">
+      {found.map(({ fit }, i) => {
+        const isTaken = signature(fit.changes) === signature(taken);
+        return (
+          <li key={i} className="grid grid-cols-[2.5rem_1fr_auto] items-baseline gap-x-3 py-1 text-[15px] leading-5">
+            <span className="text-right font-semibold text-brass">{Math.round(fit.score)}</span>
+            <span>
+              {fit.reasons.length === 0 ? 'As designed: every photo has its opening.' : fit.reasons.map((r) => r.says).join(' ')}
+            </span>
+            {isTaken ? (
+              <span className="text-moss">taken</span>
+            ) : (
+              <button type="button" className="press" onClick={() => onTake(fit.changes)}>
+                Take it
+              </button>
+            )}
+          </li>
+        );
+      })}
+      <li className="text-[13px] text-soft">
+        {isExact ? 'No better fit is possible with these moves.' : 'The best found.'} 100 is the page as designed.
+      </li>
+    </ol>
+  );
+}
