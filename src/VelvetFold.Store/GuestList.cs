@@ -29,6 +29,23 @@ public sealed class GuestList(StudioContext context)
         return await WriteAsync(guest, cancel);
     }
 
+    /// <summary>Adds many guests, all or none.</summary>
+    /// <returns>Whether there is such a kit and all were added; where not, a name was taken meanwhile.</returns>
+    public async Task<GuestOutcome> AddAllAsync(string slug, IReadOnlyList<(string Name, string Photos)> guests, CancellationToken cancel)
+    {
+        if (await context.Kits.AsNoTracking().SingleOrDefaultAsync(k => k.Slug == slug, cancel) is not { } kit) return GuestOutcome.NoKit;
+        context.Guests.AddRange(guests.Select(g => new GuestRow { KitId = kit.Id, Name = g.Name, Changes = "[]", Photos = g.Photos, Version = 1 }));
+        try
+        {
+            await context.SaveChangesAsync(cancel);
+            return GuestOutcome.Done;
+        }
+        catch (DbUpdateException taken) when (taken.InnerException is SqliteException { SqliteErrorCode: 19 })
+        {
+            return GuestOutcome.NameTaken;
+        }
+    }
+
     /// <summary>Changes a guest whose version was seen; photos that are not said stay as they are.</summary>
     public async Task<(GuestOutcome Outcome, GuestRow? Guest)> SaveAsync(string slug, int id, int seen, string name, string changes, string? photos, CancellationToken cancel)
     {

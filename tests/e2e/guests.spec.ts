@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { execFileSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
 import { freshKit } from './studio';
 
 test('a guest’s photos are turned or left out, and page, cuts, counts and steps follow', async ({ page, request }, info) => {
@@ -66,4 +67,27 @@ test('two quick changes of one guest are both kept', async ({ page, request }) =
   await page.getByRole('radiogroup', { name: 'What is done with L1-P3' }).getByLabel('left empty').check();
   await expect(page.getByText('2 changed')).toBeVisible();
   await expect(page.getByRole('alert')).toHaveCount(0);
+});
+
+test('a roster is pasted whole or not at all, fitted at a press, and added up', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/guests`);
+  await page.getByRole('button', { name: 'paste a roster' }).click();
+  const table = page.getByLabel('The roster as a table');
+  await table.fill('name\tL1\tL2\nWren\t\t4 x 6, 3 x 4\nAsh\t\tlarge\n');
+  await page.getByRole('button', { name: 'Add these guests' }).click();
+  await expect(page.getByRole('alert')).toContainText('Row 3, column 3');
+  await table.fill('name\tL1\tL2\nWren\t\t4 x 6, 3 x 4\nAsh\t\t6 x 4, 3 x 4\n');
+  await page.getByRole('button', { name: 'Add these guests' }).click();
+  await expect(page.getByRole('button', { name: 'Wren', exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Take the best fit for 2 guests who have none yet' }).click();
+  await expect(page.getByText('1 changed')).toBeVisible();
+  await page.getByRole('button', { name: 'all together' }).click();
+  const totals = page.getByRole('region', { name: 'All guests together' });
+  await expect(totals).toContainText('All 2 guests together, 1 otherwise than designed');
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    totals.getByRole('link', { name: 'Print all cards' }).click(),
+  ]);
+  expect(readFileSync(await download.path(), 'latin1').startsWith('%PDF-1.')).toBe(true);
 });

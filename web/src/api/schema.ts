@@ -1140,6 +1140,178 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/guests/roster": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RosterText"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GuestView"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/guests/totals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RosterTotals"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/guests/cards.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    guest?: number;
+                    paper?: string;
+                };
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/kit": {
         parameters: {
             query?: never;
@@ -3354,6 +3526,33 @@ export interface components {
          * @enum {unknown}
          */
         Role: "page" | "seam" | "sheet" | "paper" | "mat" | "photo" | "empty" | "new" | "offcut" | "tear-strip" | "cut" | "label" | "dimension" | "ghost";
+        /** @description A roster as a table: pasted from a spreadsheet, or the text of a CSV file. */
+        RosterText: {
+            text: string;
+        };
+        /** @description What a host has ready for a real roster in place of so many equal kits. */
+        RosterTotals: {
+            /** Format: int32 */
+            guests: number;
+            /**
+             * Format: int32
+             * @description How many guests have a kit that is not as designed.
+             */
+            changed: number;
+            pieces: components["schemas"]["TotalPieces"][];
+            photos: components["schemas"]["TotalPhotos"][];
+            sheets: components["schemas"]["TotalSheets"][];
+            /**
+             * Format: int32
+             * @description Hinged pockets to buy.
+             */
+            pockets: number;
+            /**
+             * Format: int32
+             * @description Cards to write on that take the place of photos.
+             */
+            cards: number;
+        };
         /** @description A picture to scale: its size, its marks from back to front, and the same in words for who cannot see it. */
         Scene: {
             size: components["schemas"]["Size"];
@@ -3630,6 +3829,30 @@ export interface components {
         TearStrip: {
             edge: components["schemas"]["Edge"];
             width: components["schemas"]["Length"];
+        };
+        /** @description Photos of one size for all guests together: the list for whoever prints them. */
+        TotalPhotos: {
+            size: components["schemas"]["Size"];
+            /** Format: int32 */
+            count: number;
+        };
+        /** @description Pieces of one paper, face and size for all guests together, and how many there would be were every kit as designed. */
+        TotalPieces: {
+            paper: string;
+            face: components["schemas"]["SheetFace"];
+            size: components["schemas"]["Size"];
+            /** Format: int32 */
+            count: number;
+            /** Format: int32 */
+            asDesigned: number;
+        };
+        /** @description Sheets of one paper for all guests, cut kit by kit, and as designed. */
+        TotalSheets: {
+            paper: string;
+            /** Format: int32 */
+            count: number;
+            /** Format: int32 */
+            asDesigned: number;
         };
         /** @description The trimmer: its longest cut, and the step its ruler is read to. */
         TrimmerAsked: {

@@ -15,6 +15,8 @@ const keys: readonly [string, string][] = [
   ['Delete', 'Remove the piece'],
   ['N', 'New piece, paper or guest'],
   ['O', 'Take papers and parts from another kit'],
+  ['R', 'Under Guests: paste a roster'],
+  ['A', 'Under Guests: all of them together'],
   ['H', 'What changed since an earlier revision'],
   ['K', 'What holds for the whole kit: name, ruler, matting'],
   ['F', 'Under Guide: follow it at the table; there → and ← go on and back, T times the step'],

@@ -32,7 +32,7 @@ const headings: Record<Difference['in'], string> = { page: 'On the page', cuts: 
 
 /** One guest: each opening with what is done about it, then all that changes for them. */
 export function GuestOpenings({ guest, openings, changes, onChange, onRemove, onPrint }: Props) {
-  const { kit, lit, setLit } = useKit();
+  const { kit, slug, lit, setLit } = useKit();
   const answer = useGuestAnswer(kit, changes);
   const differences = answer.data?.differences ?? [];
   const findings = answer.data?.answer.layouts.flatMap((l) => l.findings) ?? [];
@@ -44,6 +44,11 @@ export function GuestOpenings({ guest, openings, changes, onChange, onRemove, on
           <button type="button" className="press-first" title="P" onClick={onPrint}>
             Print {guest.name}’s guide
           </button>
+          {changes.length > 0 && (
+            <a className="press" href={`/api/kits/${slug}/guests/cards.pdf?guest=${guest.id}`} download>
+              Card
+            </a>
+          )}
           <ConfirmButton asks={`Remove ${guest.name} for good?`} onConfirm={onRemove}>
             Remove
           </ConfirmButton>

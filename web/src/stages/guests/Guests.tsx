@@ -8,6 +8,9 @@ import { useKeys } from '../../parts/useKeys';
 import { GuestPhotos } from './GuestPhotos';
 import { GuestOpenings } from './GuestOpenings';
 import { GuestPictures } from './GuestPictures';
+import { RosterDialog } from './RosterDialog';
+import { Totals } from './Totals';
+import { useBestForAll } from './useBestForAll';
 
 /** The guests of the kit: what is turned or left empty for each, and everything that follows from it. */
 export function Guests() {
@@ -16,6 +19,8 @@ export function Guests() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const [name, setName] = useState('');
+  const [pasting, setPasting] = useState(false);
+  const [adding, setAdding] = useState(false);
   const [pressed, setPressed] = useState<{ guest: number; changes: OpeningChange[] } | null>(null);
   const field = useRef<HTMLInputElement>(null);
   const params = { path: { slug } };
@@ -72,12 +77,15 @@ export function Guests() {
   });
   useKeys([
     { key: 'n', does: () => field.current?.focus() },
+    { key: 'r', does: () => setPasting(true) },
+    { key: 'a', does: () => setAdding((shown) => !shown) },
     { key: 'p', does: () => guest && void navigate(`/kits/${slug}/print/guide?guest=${guest.id}`) },
   ]);
 
   if (guests.error) throw guests.error;
   const list = guests.data ?? [];
   const guest = list.find((g) => String(g.id) === asked) ?? list[0];
+  const all = useBestForAll(slug, kit, list, reread);
   const openings = (kit.layouts ?? []).flatMap((layout) =>
     (layout.pieces ?? []).filter((p) => p.opening).map((piece) => ({ layout, piece })),
   );
@@ -115,8 +123,16 @@ export function Guests() {
           <button type="submit" className="press" disabled={add.isPending || !name.trim()}>
             Add
           </button>
+          <button type="button" className="quiet" title="R" onClick={() => setPasting(true)}>
+            paste a roster
+          </button>
+          {list.length > 0 && (
+            <button type="button" className="quiet" title="A" aria-expanded={adding} onClick={() => setAdding(!adding)}>
+              all together
+            </button>
+          )}
         </form>
-        {[add.error, save.error, remove.error].map(
+        {[add.error, save.error, remove.error, all.error].map(
           (error, i) =>
             error && (
               <p key={i} role="alert" className="pb-2 text-[15px] text-rust">
@@ -124,6 +140,24 @@ export function Guests() {
               </p>
             ),
         )}
+        {all.waiting > 0 && (
+          <p className="flex flex-wrap items-baseline gap-x-3 pb-2 text-[15px]" role="status">
+            {all.isRunning ? (
+              <>
+                Fitting {all.done + 1} of {all.waiting}…
+                <button type="button" className="press" onClick={all.stop}>
+                  Stop here
+                </button>
+              </>
+            ) : (
+              <button type="button" className="press" onClick={all.start}>
+                Take the best fit for {all.waiting === 1 ? '1 guest' : `${all.waiting} guests`} who have none yet
+              </button>
+            )}
+          </p>
+        )}
+        {all.left.length > 0 && <p className="pb-2 text-[15px] text-rust">No fit was found for {all.left.join(', ')}.</p>}
+        {adding && <Totals slug={slug} kit={kit} guests={list} />}
         {list.length === 0 && guests.data && (
           <p className="mt-2 max-w-md">
             Nobody yet. Add a guest, then say which photo openings are turned for them or left empty; their pages, cuts, counts
@@ -143,7 +177,11 @@ export function Guests() {
               </button>
               <span className="text-[13px] text-soft">
                 {' '}
-                {g.changes.length === 0 ? 'as designed' : `${g.changes.length} changed`}
+                {g.changes.length > 0
+                  ? `${g.changes.length} changed`
+                  : Object.values(g.photos).some(Boolean)
+                    ? 'as designed'
+                    : 'no photos yet'}
               </span>
             </li>
           ))}
@@ -179,6 +217,19 @@ export function Guests() {
     </>
   );
   return (
-    <Fold says={says} shows={answer && guest && <GuestPictures guest={guest} changes={changes} />} showing="before and after" />
+    <>
+      <Fold says={says} shows={answer && guest && <GuestPictures guest={guest} changes={changes} />} showing="before and after" />
+      {pasting && (
+        <RosterDialog
+          slug={slug}
+          kit={kit}
+          onClose={() => setPasting(false)}
+          onAdded={() => {
+            setPasting(false);
+            void reread();
+          }}
+        />
+      )}
+    </>
   );
 }

@@ -1,0 +1,58 @@
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Core.Workshops;
+
+/// <summary>Pieces of one paper, face and size for all guests together, and how many there would be were every kit as designed.</summary>
+public sealed record TotalPieces(string Paper, SheetFace Face, Size Size, int Count, int AsDesigned);
+
+/// <summary>Photos of one size for all guests together: the list for whoever prints them.</summary>
+public sealed record TotalPhotos(Size Size, int Count);
+
+/// <summary>Sheets of one paper for all guests, cut kit by kit, and as designed.</summary>
+public sealed record TotalSheets(string Paper, int Count, int AsDesigned);
+
+/// <summary>What a host has ready for a real roster in place of so many equal kits.</summary>
+/// <param name="Changed">How many guests have a kit that is not as designed.</param>
+/// <param name="Pockets">Hinged pockets to buy.</param>
+/// <param name="Cards">Cards to write on that take the place of photos.</param>
+public sealed record RosterTotals(int Guests, int Changed, IReadOnlyList<TotalPieces> Pieces, IReadOnlyList<TotalPhotos> Photos, IReadOnlyList<TotalSheets> Sheets, int Pockets, int Cards)
+{
+    /// <summary>Adds a roster up.</summary>
+    /// <param name="guests">The changes of each guest; those that name nothing in the kit any more are left aside.</param>
+    /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
+    public static RosterTotals Of(Kit kit, IReadOnlyList<IReadOnlyList<OpeningChange>> guests, PlanTerms? terms = null)
+    {
+        ArgumentNullException.ThrowIfNull(kit);
+        var known = guests.Select(g => (IReadOnlyList<OpeningChange>)[.. g.Except(Adaptation.Unknown(kit, g))]).ToList();
+        var kits = known.GroupBy(changes => string.Join('|', changes)).Select(g => (Kit: Adaptation.Apply(kit, g.First()), Count: g.Count(), Changes: g.First())).ToList();
+        var designed = Counted(kit, terms);
+        var counted = kits.Select(k => (Own: k.Changes.Count == 0 ? designed : Counted(k.Kit, terms), k.Count)).ToList();
+        var pieces = counted.SelectMany(c => c.Own.Pieces.Select(p => (p.Key, Count: p.Value * c.Count))).GroupBy(p => p.Key).ToDictionary(g => g.Key, g => g.Sum(p => p.Count));
+        var keys = pieces.Keys.Union(designed.Pieces.Keys).OrderBy(k => k.Paper, StringComparer.Ordinal).ThenByDescending(k => k.Size.Area).ThenBy(k => k.Face);
+        var photos = counted.SelectMany(c => c.Own.Photos.Select(p => (p.Key, Count: p.Value * c.Count))).GroupBy(p => p.Key);
+        var all = known.SelectMany(c => c).ToList();
+        return new(
+            guests.Count, known.Count(c => c.Count > 0),
+            [.. keys.Select(k => new TotalPieces(k.Paper, k.Face, k.Size, pieces.GetValueOrDefault(k), designed.Pieces.GetValueOrDefault(k) * guests.Count))],
+            [.. photos.Select(g => new TotalPhotos(g.Key, g.Sum(p => p.Count))).OrderByDescending(p => p.Size.Area).ThenBy(p => p.Size.Width)],
+            [.. kit.Papers.Select(p => new TotalSheets(p.Id, counted.Sum(c => c.Own.Sheets.GetValueOrDefault(p.Id) * c.Count), designed.Sheets.GetValueOrDefault(p.Id) * guests.Count)).Where(s => s.Count > 0 || s.AsDesigned > 0)],
+            all.Count(c => c.Move == OpeningMove.Pocket), all.Count(c => c.Move == OpeningMove.Card));
+    }
+
+    private sealed record Own(Dictionary<(string Paper, SheetFace Face, Size Size), int> Pieces, Dictionary<Size, int> Photos, Dictionary<string, int> Sheets);
+
+    private static Own Counted(Kit kit, PlanTerms? terms)
+    {
+        var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
+        var pieces = CutList.Of(kit, layouts);
+        var plan = CutPlanner.Plan(CutPlanner.Plannable(CutList.Order(kit, pieces, 1, CutMode.EachKit)), terms);
+        return new(
+            pieces.CountBy(p => (p.Paper, p.Face, p.Size)).ToDictionary(),
+            layouts.SelectMany(l => l.Pieces).Where(p => p.Piece.HoldsPhoto).CountBy(p => p.Stack.Photo).ToDictionary(),
+            plan.BySheet.ToDictionary(s => s.Sheet, s => s.SheetsUsed));
+    }
+}

@@ -1,0 +1,61 @@
+using UglyToad.PdfPig;
+using VelvetFold.Core;
+using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Formats.Print;
+
+namespace VelvetFold.Formats.Tests;
+
+/// <summary>Rosters from tables, and the cards that go into guests' bags.</summary>
+public class RosterFileTests
+{
+    private static readonly Kit Kit = KitFile.Read(File.ReadAllBytes(Find("src/VelvetFold.Web/Demo/kite-weekend.json"))).Value!;
+
+    private static string Find(string path)
+    {
+        var folder = AppContext.BaseDirectory;
+        while (!File.Exists(Path.Combine(folder, path))) folder = Path.GetDirectoryName(folder)!;
+        return Path.Combine(folder, path);
+    }
+
+    // Quoted fields with commas within are RFC 4180, section 2, rules 5 to 7; a spreadsheet's clipboard parts cells by tabs.
+    [Theory]
+    [InlineData("name\tL1\tThe kite shop\nWren\t2 of 4 x 6, 3 x 4\t\nAsh\t\t4 x 6 once\n")]
+    [InlineData("name,L1,L2\r\nWren,\"2 of 4 x 6, 3 x 4\",\r\nAsh,,4 x 6 once\r\n")]
+    [InlineData("Name;l1;l2\nWren;\"2 of 4 x 6, 3 x 4\";\nAsh;;4 x 6 once")]
+    public void A_table_is_read_however_its_cells_are_parted(string text)
+    {
+        var (guests, faults) = RosterFile.Read(text, Kit, []);
+        Assert.Empty(faults);
+        Assert.Equal(["Wren", "Ash"], guests.Select(g => g.Name));
+        Assert.Equal("2 of 4 x 6, 3 x 4", guests[0].Photos["L1"]);
+        Assert.Equal("4 x 6 once", Assert.Single(guests[1].Photos).Value);
+    }
+
+    [Fact]
+    public void Every_fault_is_told_by_row_and_column_and_nothing_is_taken()
+    {
+        var (guests, faults) = RosterFile.Read("name\tL1\tL7\nWren\tfour\t\n\t4 x 6\t\nwren\t\t\n", Kit, ["Ash"]);
+        Assert.Empty(guests);
+        Assert.Equal(["text.row[1].column[3]", "text.row[2].column[2]", "text.row[3].column[1]", "text.row[4].column[1]"], faults.Select(f => f.Path));
+        Assert.StartsWith("Row 2, column 2: 'four' is no photo", faults[1].Says, StringComparison.Ordinal);
+        Assert.Contains("on the roster already", Assert.Single(RosterFile.Read("name\nAsh", Kit, ["Ash"]).Faults).Says, StringComparison.Ordinal);
+        Assert.NotEmpty(RosterFile.Read("", Kit, []).Faults);
+        Assert.NotEmpty(RosterFile.Read("name,L1\n", Kit, []).Faults);
+        Assert.Contains("more columns", Assert.Single(RosterFile.Read("name,L1\nWren,4 x 6,3 x 4", Kit, []).Faults).Says, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_card_says_what_changes_and_where_it_is_cut_from()
+    {
+        var guest = KitAnswer.ForGuest(Kit, [new("L2", "P1", OpeningMove.Turn), new("L1", "P4", OpeningMove.LeaveEmpty)]);
+        var pdf = PdfFile.Write(SwapCard.Of(Kit, guest, "Wren", PrintPaper.A4), Kit.Name, "en");
+        using var document = PdfDocument.Open(pdf);
+        var text = string.Concat(string.Concat(document.GetPages().SelectMany(p => p.Letters).Select(l => l.Value)).Where(c => !char.IsWhiteSpace(c)));
+        Assert.Contains("Kiteweekend,forWren", text, StringComparison.Ordinal);
+        Assert.All(guest.Differences, d => Assert.Contains(string.Concat(d.Says.Where(c => !char.IsWhiteSpace(c))), text, StringComparison.Ordinal));
+        Assert.Contains("ItcomesoutofSlatecardstock,sheet", text, StringComparison.Ordinal);
+        Assert.Contains("Itstaysinthesleeve.", text, StringComparison.Ordinal);
+        Assert.Single(SwapCard.Of(Kit, KitAnswer.ForGuest(Kit, []), "Ash", PrintPaper.Letter));
+    }
+}
