@@ -115,6 +115,12 @@ public static class PdfFile
         private void Path(PathInk path)
         {
             var pen = path.Stroke is null ? null : Line(path.Stroke, path.Width, path.Dash);
+            if (!path.Closed && path.Fill is null)
+            {
+                // One by one: in one path the library joins the end of each line to the start of the next.
+                foreach (var line in path.Figures.Where(f => f.Count > 1)) graphics.DrawLines(pen!, [.. line.Select(s => new XPoint(s.X, s.Y))]);
+                return;
+            }
             var brush = path.Fill is null ? null : Brush(path.Fill);
             var shape = Shape(path.Figures, path.Closed);
             if (pen is not null && brush is not null) graphics.DrawPath(pen, brush, shape);
@@ -124,13 +130,7 @@ public static class PdfFile
 
         private void Curve(CurveInk curve)
         {
-            var shape = new XGraphicsPath();
-            foreach (var figure in curve.Figures)
-            {
-                shape.StartFigure();
-                shape.AddBeziers([.. figure.Select(s => new XPoint(s.X, s.Y))]);
-            }
-            graphics.DrawPath(Line(curve.Stroke, curve.Width, null), shape);
+            foreach (var figure in curve.Figures) graphics.DrawBeziers(Line(curve.Stroke, curve.Width, null), [.. figure.Select(s => new XPoint(s.X, s.Y))]);
         }
 
         private void Clipped(ClippedInk clipped)

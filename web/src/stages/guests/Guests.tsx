@@ -151,7 +151,7 @@ export function Guests() {
               </>
             ) : (
               <button type="button" className="press" onClick={all.start}>
-                Take the best fit for {all.waiting === 1 ? '1 guest' : `${all.waiting} guests`} who have none yet
+                Take the best fit for {all.waiting === 1 ? 'the one guest who has' : `${all.waiting} guests who have`} none yet
               </button>
             )}
           </p>
