@@ -72,6 +72,26 @@ public sealed class FitSearch
         return new FitSearch(kit, layout, photos).Run(count);
     }
 
+    /// <summary>The best fit with nothing passed over, every order of the photos tried in turn: to check the search by.</summary>
+    internal static Fit? BestByEnumeration(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos)
+    {
+        var search = new FitSearch(kit, kit.Layout(layoutId)!, photos);
+        Fit? best = null;
+        foreach (var chosen in Combined([.. search._places.Select(search.OptionsOf)], search._places.Count).Where(c => c.Sum(o => o.Slots.Count) == photos.Count))
+        {
+            var slots = chosen.SelectMany(o => o.Slots).ToList();
+            foreach (var order in Orders(photos.Count))
+            {
+                var given = order.Select((photo, slot) => search.Given(slots[slot])[photo]).ToList();
+                if (given.Contains(null)) continue;
+                if (search.Made(chosen, new(given.Sum(g => g!.Cost), given!)) is { } fit && (best is null || fit.Score > best.Score)) best = fit;
+            }
+        }
+        return best;
+
+        static IEnumerable<int[]> Orders(int n) => n == 0 ? [[]] : Orders(n - 1).SelectMany(order => Enumerable.Range(0, n).Select(at => (int[])[.. order[..at], n - 1, .. order[at..]]));
+    }
+
     private FitAnswer Run(int count)
     {
         if (_places.Count == 0) return new([], true, $"{_layout.Id} has no opening for a photo.");

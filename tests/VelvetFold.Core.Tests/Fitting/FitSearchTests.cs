@@ -111,6 +111,16 @@ public class FitSearchTests
         }
     }, iter: 60);
 
+    // Up to three openings and four photos, every combination of moves and every order of the photos.
+    [Fact]
+    public void On_small_layouts_no_fit_is_better_than_the_one_that_is_found() => Gen.Select(AnyPhotos, Gen.Int[1, 3]).Sample((photos, openings) =>
+    {
+        var kit = Page.With(Page.Layouts[0] with { Pieces = [.. Page.Layouts[0].Pieces.Take(openings)] });
+        GuestPhoto[] few = [.. photos.Take(4)];
+        var (found, best) = (FitSearch.Find(kit, "L1", few), FitSearch.BestByEnumeration(kit, "L1", few));
+        Assert.Equal(best?.Score, found.Fits.Count > 0 ? found.Fits[0].Score : null);
+    }, iter: 8);
+
     // Splits and joins by themselves: the outer edges stay, to the ruler's step.
     [Fact]
     public void A_split_stays_within_its_opening_and_a_join_covers_both() => Gen.Select(Gen.Int[1, 3], Gen.Int[1, 3], Gen.Int[1, 4]).Sample((rows, columns, sixteenths) =>
