@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { freshKit, saved } from './studio';
+import { freshKit, measure, saved } from './studio';
 
 test('pieces are said in one line: ghost, word offered, mistake with its column, made by Enter', async ({ page, request }) => {
   const slug = await freshKit(request);
@@ -103,8 +103,7 @@ test('a layout is mirrored, copied and made two pages, and all of it can be undo
 test('what changed since a revision is told in words and shown', async ({ page, request }) => {
   const slug = await freshKit(request);
   await page.goto(`/kits/${slug}/pages`);
-  await page.getByLabel('Height of L1-T1').fill('1 1/4');
-  await page.getByLabel('Height of L1-T1').press('Enter');
+  await measure(page, 'Height of L1-T1', '1 1/4');
   await saved(page);
   await page.getByRole('button', { name: 'History' }).click();
   const dialog = page.getByRole('dialog');

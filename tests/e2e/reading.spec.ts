@@ -17,7 +17,7 @@ for (const light of ['day', 'dusk'])
       data: { name: 'Wanda', changes: [{ layout: 'L1', piece: 'P3', move: 'turn' }] },
     });
     await page.addInitScript((l) => localStorage.setItem('velvet-fold-light', l), light);
-    for (const stage of ['', '/stock', '/pages', '/cuts', '/guide', '/bench', '/guests', '/print/guide']) {
+    for (const stage of ['', '/stock', '/pages', '/cuts', '/guide', '/bench', '/guests', '/print/cuts']) {
       await page.goto(stage === '' ? '/' : `/kits/${slug}${stage}`);
       await expect(page.getByRole('heading').first()).toBeVisible();
       // The first step at the table gathers; it has no picture.

@@ -16,7 +16,9 @@ export async function freshKit(request: APIRequestContext, name = 'kite-weekend'
 export async function measure(page: Page, label: string, text: string) {
   const field = page.getByLabel(label, { exact: true });
   await field.fill(text);
-  await field.press('Enter');
+  // The server reads it; what is done next must not come before it is taken.
+  await Promise.all([page.waitForResponse((r) => r.url().endsWith('/api/compute/length')), field.press('Enter')]);
+  await page.waitForTimeout(50);
 }
 
 /** Waits until everything on the screen is on the shelf. */

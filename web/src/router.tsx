@@ -26,7 +26,6 @@ export const router = createBrowserRouter([
         ],
       },
       { path: '/kits/:slug/bench', ...stage(() => import('./stages/bench/Bench'), 'Bench') },
-      { path: '/kits/:slug/print/guide', ...stage(() => import('./stages/print/PrintGuide'), 'PrintGuide') },
       { path: '/kits/:slug/print/cuts', ...stage(() => import('./stages/print/PrintCuts'), 'PrintCuts') },
       { path: '*', Component: ErrorLeaf },
     ],

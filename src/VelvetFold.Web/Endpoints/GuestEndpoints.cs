@@ -124,7 +124,14 @@ internal static class GuestEndpoints
         _ => NoGuest(),
     };
 
-    private static IResult NoGuest() => Results.Problem(statusCode: 404, title: "No such guest.", detail: "The guest may have been removed meanwhile.");
+    /// <summary>The kit as that guest makes it; changes that name nothing in it any more are left aside.</summary>
+    public static Kit AdaptedFor(Kit kit, GuestRow guest)
+    {
+        var changes = View(guest).Changes;
+        return Adaptation.Apply(kit, [.. changes.Except(Adaptation.Unknown(kit, changes))]);
+    }
+
+    public static IResult NoGuest() => Results.Problem(statusCode: 404, title: "No such guest.", detail: "The guest may have been removed meanwhile.");
 
     private static string Text(GuestEntry entry) => JsonSerializer.Serialize(entry.Changes, JsonText.In(LengthUnit.Inch));
 

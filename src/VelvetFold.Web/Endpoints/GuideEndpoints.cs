@@ -70,17 +70,26 @@ internal static class GuideEndpoints
 
     private static Kit In(Kit kit, GuideLanguage? language) => language is { } other ? kit with { Guide = kit.Guide with { Language = other } } : kit;
 
-    private static async Task<IResult> PdfAsync(string slug, string? form, string? paper, string? language, KitShelf shelf, PlanMemory memory, CancellationToken cancel)
+    // The designer's guide, or that of one guest with what is otherwise marked.
+    private static async Task<IResult> PdfAsync(string slug, string? form, string? paper, string? language, int? guest, KitShelf shelf, GuestList guests, PlanMemory memory, CancellationToken cancel)
     {
         if (!TryRead(form, GuideForm.Guide, out var asForm)) return Problems.Bad("form", $"'{form}' is no form of a guide; guide, large, wordless, card, booklet and templates are.");
         if (!TryRead(paper, PrintPaper.Letter, out var onPaper)) return Problems.Bad("paper", $"'{paper}' is no paper to print on; letter and a4 are.");
         if (await shelf.FindAsync(slug, null, cancel) is not { } stored) return Problems.NoKit(slug);
         if (!TryLanguage(language, stored.Kit, out var kit)) return Problems.Bad("language", $"There is no guide in '{language}'; en and de can be had.");
         var terms = new PlanTerms { Memory = memory, Cancel = cancel };
-        var answer = KitAnswer.For(kit, 1, terms);
-        var changed = await ChangedAsync(slug, stored.Revision, kit, answer, shelf, terms, cancel);
-        var pages = GuidePages.Of(kit, answer, kit.Name, Revision(kit, stored.Revision), asForm, onPaper, changed);
-        return Results.File(PdfFile.Write(pages, kit.Name, Words.In(kit.Guide.Language).Language), "application/pdf", $"{slug}-{(form ?? "guide").ToLowerInvariant()}.pdf");
+        var (answer, title, changed) = (KitAnswer.For(kit, 1, terms), kit.Name, default(IReadOnlySet<string>));
+        if (guest is not { } id) changed = await ChangedAsync(slug, stored.Revision, kit, answer, shelf, terms, cancel);
+        else
+        {
+            if ((await guests.ListAsync(slug, cancel))?.FirstOrDefault(g => g.Id == id) is not { } row) return GuestEndpoints.NoGuest();
+            var designed = answer.Steps;
+            (kit, title) = (GuestEndpoints.AdaptedFor(kit, row), Words.In(kit.Guide.Language).Text("print.for", ("kit", kit.Name), ("guest", row.Name)));
+            answer = KitAnswer.For(kit, 1, terms);
+            changed = GuideAnswer.ChangedSince(answer.Steps, designed).ToHashSet();
+        }
+        var pages = GuidePages.Of(kit, answer, title, Revision(kit, stored.Revision), asForm, onPaper, changed);
+        return Results.File(PdfFile.Write(pages, title, Words.In(kit.Guide.Language).Language), "application/pdf", $"{slug}-{(form ?? "guide").ToLowerInvariant()}.pdf");
     }
 
     // What has changed since another revision was printed.

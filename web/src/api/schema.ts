@@ -718,6 +718,7 @@ export interface paths {
                     form?: string;
                     paper?: string;
                     language?: string;
+                    guest?: number;
                 };
                 header?: never;
                 path: {

@@ -10,7 +10,6 @@ interface Props {
   changes: OpeningChange[];
   onChange: (changes: OpeningChange[]) => void;
   onRemove: () => void;
-  onPrint: () => void;
 }
 
 const ways = [
@@ -31,7 +30,7 @@ const other: Record<string, string> = {
 const headings: Record<Difference['in'], string> = { page: 'On the page', cuts: 'Cuts', sheets: 'Sheets', steps: 'Steps' };
 
 /** One guest: each opening with what is done about it, then all that changes for them. */
-export function GuestOpenings({ guest, openings, changes, onChange, onRemove, onPrint }: Props) {
+export function GuestOpenings({ guest, openings, changes, onChange, onRemove }: Props) {
   const { kit, slug, lit, setLit } = useKit();
   const answer = useGuestAnswer(kit, changes);
   const differences = answer.data?.differences ?? [];
@@ -41,9 +40,15 @@ export function GuestOpenings({ guest, openings, changes, onChange, onRemove, on
       <div className="flex items-baseline justify-between gap-4 pt-4">
         <h2 className="text-xl">{guest.name}’s openings</h2>
         <span className="flex gap-2">
-          <button type="button" className="press-first" title="P" onClick={onPrint}>
+          <a
+            className="press-first"
+            title="P"
+            href={`/api/kits/${slug}/guide.pdf?guest=${guest.id}`}
+            target="_blank"
+            rel="noreferrer"
+          >
             Print {guest.name}’s guide
-          </button>
+          </a>
           {changes.length > 0 && (
             <a className="press" href={`/api/kits/${slug}/guests/cards.pdf?guest=${guest.id}`} download>
               Card

@@ -79,7 +79,7 @@ export function Guests() {
     { key: 'n', does: () => field.current?.focus() },
     { key: 'r', does: () => setPasting(true) },
     { key: 'a', does: () => setAdding((shown) => !shown) },
-    { key: 'p', does: () => guest && void navigate(`/kits/${slug}/print/guide?guest=${guest.id}`) },
+    { key: 'p', does: () => guest && void window.open(`/api/kits/${slug}/guide.pdf?guest=${guest.id}`, '_blank') },
   ]);
 
   if (guests.error) throw guests.error;
@@ -210,7 +210,6 @@ export function Guests() {
               save.mutate({ guest, changes: next });
             }}
             onRemove={() => remove.mutate(guest.id)}
-            onPrint={() => void navigate(`/kits/${slug}/print/guide?guest=${guest.id}`)}
           />
         )}
       </div>

@@ -82,7 +82,7 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
       : []),
     { key: 'm', does: () => setPicking(piece !== undefined && !picking) },
     { key: 'Escape', does: () => (picking ? setPicking(false) : setChosen(null)) },
-    { key: 'p', does: () => void navigate(`/kits/${slug}/print/guide`) },
+    { key: 'p', does: () => void window.open(`/api/kits/${slug}/guide.pdf`, '_blank') },
   ]);
 
   if (!layout) return null;

@@ -9,23 +9,18 @@ const stored = (): Sheet => (localStorage.getItem('velvet-fold-sheet') === 'a4' 
 interface Props {
   title: string;
   back: string;
-  /** Told when the pages go to the printer. */
-  onPrint?: () => void;
   children: ReactNode;
 }
 
 /** The printed pages as they will come out, with the choice of sheet and the way back. The bar itself is not printed. */
-export function PrintFrame({ title, back, onPrint, children }: Props) {
+export function PrintFrame({ title, back, children }: Props) {
   const [sheet, setSheet] = useState<Sheet>(stored);
   const navigate = useNavigate();
   const choose = (next: Sheet) => {
     localStorage.setItem('velvet-fold-sheet', next);
     setSheet(next);
   };
-  const print = () => {
-    onPrint?.();
-    window.print();
-  };
+  const print = () => window.print();
   useKeys([
     { key: 'Escape', does: () => void navigate(back) },
     { key: 'p', does: print },
