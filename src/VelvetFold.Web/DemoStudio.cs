@@ -43,6 +43,17 @@ internal sealed class DemoStudio(StudioContext context, KitShelf shelf, GuestLis
             ("Marta", [new("L1", "P2", OpeningMove.Turn)], null),
             ("Ilse", [new("L1", "P4", OpeningMove.LeaveEmpty), new("L2", "P1", OpeningMove.Turn)], null),
             ("Bram", [], new() { ["L1"] = "4 x 6 focal, 3 of 4 x 3, 2 of 3 x 4, 3 x 4 once", ["L2"] = "4 x 6, 3 x 4" }),
+            ("Odile", [], new() { ["L1"] = "4 x 6, 4 x 3, 3 of 3 x 4, 3 x 2", ["L2"] = "6 x 4, 3 x 4", ["L3"] = "4 x 6" }),
+            ("Wren", [], new() { ["L1"] = "5 of 4 x 6 left", ["L2"] = "2 of 4 x 6" }),
+            ("Tamsin", [], new() { ["L1"] = "9 of 3 x 4", ["L3"] = "6 x 4" }),
+            ("Ash", [], new() { ["L1"] = "2 of 4 x 6 focal, 2 of 6 x 4", ["L2"] = "3 x 4 once" }),
+            ("Linnet", [], new() { ["L2"] = "3 of 4 x 3", ["L3"] = "2 of 3 x 4" }),
+            ("Jory", [], new() { ["L1"] = "3 x 4 once, 4 x 3 once, 4 x 6 once" }),
+            ("Petra", [], null),
+            ("Sorrel", [], new() { ["L1"] = "4 x 6 right, 5 of 4 x 3 whole", ["L2"] = "6 x 4, 4 x 3" }),
+            ("Hale", [], new() { ["L1"] = "7 of 4 x 6", ["L2"] = "4 x 6", ["L3"] = "5 x 7" }),
+            ("Ingrid", [], new() { ["L2"] = "6 x 4 focal, 3 x 4", ["L3"] = "4 x 6" }),
+            ("Quill", [], new() { ["L1"] = "4 x 6 focal, 6 x 4, 2 of 3 x 4, 3 x 2, 2 x 3" }),
         ];
         foreach (var (name, changes, photos) in seats)
             await guests.AddAsync(slug, name, JsonSerializer.Serialize(changes, JsonText.In(LengthUnit.Inch)),

@@ -46,16 +46,16 @@ test('photos that do not match are fitted: said in a line, taken by a press, and
   await line.fill('three by four');
   await line.press('Enter');
   await expect(page.getByRole('alert')).toContainText("'three by four' is no photo");
-  await line.fill('4 x 6, 3 x 4');
+  await line.fill('6 x 4');
   await line.press('Enter');
   const fits = page.getByRole('region', { name: 'Juno’s photos and fits' });
-  await expect(fits.getByText('L2-P1 is turned.', { exact: true })).toBeVisible();
+  await expect(fits.getByText('L2-P2 becomes a card to write on.', { exact: true })).toBeVisible();
   await expect(fits.getByText('No better fit is possible with these moves.')).toBeVisible();
   await fits.getByRole('button', { name: 'Take it' }).first().press('Enter');
   await expect(fits.getByText('taken')).toBeVisible();
-  await expect(page.getByText('L2-P1 is turned: 4 x 6 instead of 6 x 4.')).toBeVisible();
+  await expect(page.getByText('L2-P2 mat (3 x 4) is not cut.')).toBeVisible();
   await page.reload();
-  await expect(line).toHaveValue('4 x 6, 3 x 4');
+  await expect(line).toHaveValue('6 x 4');
   await expect(fits.getByText('taken')).toBeVisible();
 });
 
@@ -74,10 +74,10 @@ test('a roster is pasted whole or not at all, fitted at a press, and added up', 
   await page.goto(`/kits/${slug}/guests`);
   await page.getByRole('button', { name: 'paste a roster' }).click();
   const table = page.getByLabel('The roster as a table');
-  await table.fill('name\tL1\tL2\nWren\t\t4 x 6, 3 x 4\nAsh\t\tlarge\n');
+  await table.fill('name\tL1\tL2\nWren\t\t6 x 4\nAsh\t\tlarge\n');
   await page.getByRole('button', { name: 'Add these guests' }).click();
   await expect(page.getByRole('alert')).toContainText('Row 3, column 3');
-  await table.fill('name\tL1\tL2\nWren\t\t4 x 6, 3 x 4\nAsh\t\t6 x 4, 3 x 4\n');
+  await table.fill('name\tL1\tL2\nWren\t\t6 x 4\nAsh\t\t6 x 4, 3 x 4\n');
   await page.getByRole('button', { name: 'Add these guests' }).click();
   await expect(page.getByRole('button', { name: 'Wren', exact: true })).toBeVisible();
   await page.getByRole('button', { name: 'Take the best fit for 2 guests who have none yet' }).click();

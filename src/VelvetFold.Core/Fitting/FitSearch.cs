@@ -19,7 +19,7 @@ public sealed record Fit(IReadOnlyList<OpeningChange> Changes, decimal Score, IR
 public sealed record PhotoPlace(string Photo, string Opening, decimal Lost);
 
 /// <summary>The best fits that were found.</summary>
-/// <param name="IsExact">Whether every combination of the moves was weighed, so that no better one is possible with them.</param>
+/// <param name="IsExact">Whether every combination of the moves was weighed and the page refused none that is cheaper, so that no better one is possible with them.</param>
 /// <param name="Why">Where there is none: which rule stands in the way, and what would free it.</param>
 public sealed record FitAnswer(IReadOnlyList<Fit> Fits, bool IsExact, string? Why);
 
@@ -46,6 +46,10 @@ public sealed class FitSearch
     private readonly IReadOnlyList<GuestPhoto> _photos;
     private readonly List<Place> _places;
     private readonly HashSet<string> _known;
+    private bool _turns = true;
+
+    // Whether the page refused something cheaper than the best that was found.
+    private bool _refused;
 
     private FitSearch(Kit kit, Layout layout, IReadOnlyList<GuestPhoto> photos)
     {
@@ -105,7 +109,16 @@ public sealed class FitSearch
         // Few are looked at closely first; where the page refuses them, all that the limit allows.
         var (found, complete) = Best(ranked, count, 60);
         if (found.Count < count && !complete) (found, complete) = Best(ranked, count, 600);
-        return new(found, exact && (complete || found.Count == count), found.Count > 0 ? null : Why(options));
+        // Where the page refuses what is cheapest, the same without turning anything may still do; what then is best is the best found.
+        exact &= (complete || found.Count == count) && !_refused;
+        if (found.Count < count)
+        {
+            _turns = false;
+            _given.Clear();
+            var known = found.Select(f => string.Join('|', f.Changes)).ToHashSet();
+            found = [.. found.Concat(Best(ranked, count, 200).Found.Where(f => known.Add(string.Join('|', f.Changes)))).OrderByDescending(f => f.Score).Take(count)];
+        }
+        return new(found, exact, found.Count > 0 ? null : Why(options));
     }
 
     // The cheapest of the combinations by what they cost with their photos, tried on the page from the cheapest on. As costs only rise, no combination dearer by itself than the
@@ -133,7 +146,11 @@ public sealed class FitSearch
         {
             if (found.Count == count) break;
             if (alike.Count >= count && kinds.Contains(Kind(chosen))) continue;
-            if (Made(chosen, assigned) is not { } fit) continue;
+            if (Made(chosen, assigned) is not { } fit)
+            {
+                _refused |= found.Count == 0;
+                continue;
+            }
             if (kinds.Add(Kind(chosen))) found.Add(fit);
             else alike.Add(fit);
         }
@@ -248,7 +265,7 @@ public sealed class FitSearch
     {
         if (slot.IsPocket) return photo.Size.FitsIn(slot.Size) || photo.Size.Turned.FitsIn(slot.Size) ? new(photo, slot, false, null, 0, photo.Focal ? 20 : 0, photo.Focal ? [new(20, $"{Named(photo)} would be hidden in a pocket.")] : []) : null;
         Giving? best = null;
-        foreach (var turn in slot.Fixed ? [false] : new[] { false, true })
+        foreach (var turn in slot.Fixed || !_turns ? [false] : new[] { false, true })
         {
             var size = turn ? slot.Size.Turned : slot.Size;
             if (turn && size == slot.Size) continue;
@@ -257,6 +274,8 @@ public sealed class FitSearch
             else if (photo.MayLose && Printed(photo.Size, size) is { } cropped && cropped <= MostLost) Offer(turn, null, cropped);
             // At its own size, where that is no larger than the opening: the mat shrinks with it.
             if (!slot.Fixed && photo.Size.FitsIn(size) && photo.Size != size) Offer(turn, photo.Size, 0);
+            // Whole, printed as large as the opening holds it.
+            else if (!slot.Fixed && !photo.OneOfAKind && Shrunk(photo.Size, size) is { } whole && whole != size) Offer(turn, whole, 0);
         }
         return best;
 
@@ -268,14 +287,29 @@ public sealed class FitSearch
             if (resize is { } own)
             {
                 var smaller = 1 - (decimal)((double)own.Area / (double)slot.Size.Area);
-                reasons.Add(new(Math.Round(2 + 18 * smaller, 1), $"{label} is made {_kit.Reading().Format(own)}, the size of {photo.Id}."));
+                reasons.Add(new(Math.Round(4 + 18 * smaller, 1), $"{label} is made {_kit.Reading().Format(own)} for {photo.Id}."));
             }
             if (lost > 0) reasons.Add(new(Math.Round(1 + 45 * lost, 1), $"{Named(photo)} loses {Percent(lost)} to the shape of {label}."));
+            var at = resize ?? (turn ? slot.Size.Turned : slot.Size);
+            if (at != photo.Size) reasons.Add(new(Math.Round(12 * (1 - (decimal)((double)at.Area / (double)photo.Size.Area)), 1), $"{photo.Id} is printed at {_kit.Reading().Format(at)}."));
             if (photo.Focal && !slot.Focal && _places.Any(p => p.Piece.Opening!.Focal)) reasons.Add(new(8, $"{Named(photo)}, the focal photo, is not in the focal opening."));
             if (FacesOut(photo, slot)) reasons.Add(new(1.5m, $"The people in {Named(photo)} look off the page."));
             var cost = reasons.Sum(r => r.Points);
             if (best is null || cost < best.Cost) best = new(photo, slot, turn, resize, lost, cost, reasons);
         }
+    }
+
+    // The whole photo within an opening, to the ruler's step; null where that would leave less than an inch and a half.
+    private Size? Shrunk(Size photo, Size size)
+    {
+        if (photo.FitsIn(size)) return null;
+        var byWidth = (Int128)size.Width.Ticks * photo.Height.Ticks <= (Int128)size.Height.Ticks * photo.Width.Ticks;
+        var (width, height) = byWidth
+            ? (size.Width.Ticks, (long)((Int128)size.Width.Ticks * photo.Height.Ticks / photo.Width.Ticks))
+            : ((long)((Int128)size.Height.Ticks * photo.Width.Ticks / photo.Height.Ticks), size.Height.Ticks);
+        var step = _kit.Ruler.Ticks;
+        var shrunk = new Size(new(width / step * step), new(height / step * step));
+        return shrunk.Shorter * 2 >= Length.Inches(3) ? shrunk : null;
     }
 
     // Cropped to the opening's shape from what it is printed at, no larger than it is.
@@ -315,11 +349,29 @@ public sealed class FitSearch
             else if (given.Resize is { } size) changes.Add(new(_layout.Id, given.Slot.Piece, OpeningMove.Resize, Size: size, Photos: [given.Photo.Id]));
         if (Adaptation.Unknown(_kit, changes).Count > 0) return null;
         var adapted = Adaptation.Apply(_kit, changes);
-        if (Trouble(adapted, Resolver.Resolve(adapted.Layout(_layout.Id)!, adapted)).Any(t => !_known.Contains(t))) return null;
+        var after = Resolver.Resolve(adapted.Layout(_layout.Id)!, adapted);
+        if (Trouble(adapted, after).Any(t => !_known.Contains(t)) || Runs(after)) return null;
         List<FitReason> reasons = [.. chosen.Where(o => o.Says is not null).Select(o => new FitReason(o.Cost, o.Says!)), .. assigned.Given.SelectMany(g => g.Reasons)];
         return new(changes, 100 - reasons.Sum(r => r.Points), reasons,
             [.. assigned.Given.Select(g => new PhotoPlace(g.Photo.Id, $"{_layout.Id}-{g.Slot.Piece}", Math.Round(g.Lost, 3)))]);
     }
+
+    // Whether something now lies on what it lay beside as designed: a piece that leans on a photo and does not give way when it grows is no overlap that the page's checks call
+    // unasked, and covers it all the same.
+    private bool Runs(ResolvedLayout after)
+    {
+        for (var i = 0; i < after.Pieces.Count; i++)
+            for (var j = i + 1; j < after.Pieces.Count; j++)
+            {
+                var (under, over) = (after.Pieces[i], after.Pieces[j]);
+                if (!under.Box.Overlaps(over.Box) || (over.Piece.Kind == PieceKind.DieCut && _layout.Piece(over.Id) is null)) continue;
+                if (!Before(under).Any(u => Before(over).Any(o => u.Overlaps(o)))) return true;
+            }
+        return false;
+    }
+
+    // Where a piece lay as designed; of one that is new, the openings it takes the place of.
+    private IEnumerable<Box> Before(PlacedPiece placed) => _resolved.Piece(placed.Id) is { } own ? [own.Box] : _places.Select(p => p.Box).Where(b => b.Overlaps(placed.Box));
 
     // What must not be: faults, and overlaps that nobody asked for. Told apart by kind and pieces, so that what the design has already is let stand.
     private static IEnumerable<string> Trouble(Kit kit, ResolvedLayout resolved) =>

@@ -37,6 +37,20 @@ public class FitSearchTests
         Assert.Contains("is turned", Assert.Single(best.Reasons).Says, StringComparison.Ordinal);
     }
 
+    // A card in line with the opening's left edge that keeps to the foot of the page: a turned opening would run under it.
+    [Fact]
+    public void Nothing_comes_to_lie_on_a_photo_that_lay_beside_it()
+    {
+        var kit = Page.With(Page.Layouts[0] with { Pieces = [Photo("P1", "6", "4", Left("1"), Top("1"), ("plain", "1/8")), Piece("J1", "6", "5", Left("0", "P1"), Bottom("1"), kind: PieceKind.Journaling)] });
+        var fits = FitSearch.Find(kit, "L1", [Brought("a", "4", "6")]).Fits;
+        Assert.All(fits, f => Assert.DoesNotContain(f.Changes, c => c.Move == OpeningMove.Turn));
+        foreach (var fit in fits)
+        {
+            var after = Resolver.Resolve(Adaptation.Apply(kit, fit.Changes).Layouts[0], Adaptation.Apply(kit, fit.Changes));
+            Assert.All(after.Pieces.Where(p => p.Piece.Kind == PieceKind.Photo), p => Assert.False(p.Box.Overlaps(after.Piece("J1")!.Box)));
+        }
+    }
+
     [Fact]
     public void One_photo_too_few_makes_a_card_and_one_too_many_splits_an_opening_or_goes_into_a_pocket()
     {
