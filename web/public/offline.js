@@ -5,15 +5,13 @@ const kept = 'velvet-fold-1';
 self.addEventListener('install', () => self.skipWaiting());
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
 
-const isKept = (url) => url.pathname.startsWith('/assets/') || /^\/api\/kits\/[^/]+\/bench$/.test(url.pathname);
-
 self.addEventListener('fetch', (event) => {
   const { request } = event;
   const url = new URL(request.url);
   if (request.method !== 'GET' || url.origin !== self.location.origin) return;
   if (request.mode === 'navigate') event.respondWith(fresh(request, '/'));
   else if (url.pathname.startsWith('/assets/')) event.respondWith(known(request));
-  else if (isKept(url)) event.respondWith(fresh(request, request));
+  else if (/^\/api\/kits\/[^/]+\/bench$/.test(url.pathname)) event.respondWith(fresh(request, request));
 });
 
 async function fresh(request, key) {

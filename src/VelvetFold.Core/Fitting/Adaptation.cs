@@ -56,13 +56,25 @@ public static class Adaptation
     }
 
     /// <summary>The changes that cannot be made: they name no opening of the kit as it then is, or leave nothing of it.</summary>
-    public static IReadOnlyList<OpeningChange> Unknown(Kit kit, IReadOnlyList<OpeningChange> changes)
+    public static IReadOnlyList<OpeningChange> Unknown(Kit kit, IReadOnlyList<OpeningChange> changes) => Sorted(kit, changes).Unknown;
+
+    /// <summary>The changes that can be made: what a guest keeps of them when the designer has changed the kit since.</summary>
+    public static IReadOnlyList<OpeningChange> Known(Kit kit, IReadOnlyList<OpeningChange> changes) => Sorted(kit, changes).Known;
+
+    // One after the other, as each may speak of what the one before it has made.
+    private static (List<OpeningChange> Known, List<OpeningChange> Unknown) Sorted(Kit kit, IReadOnlyList<OpeningChange> changes)
     {
-        var unknown = new List<OpeningChange>();
+        var (known, unknown) = (new List<OpeningChange>(), new List<OpeningChange>());
         foreach (var change in changes)
-            if (CanApply(kit, change)) kit = Apply(kit, change);
-            else unknown.Add(change);
-        return unknown;
+        {
+            if (!CanApply(kit, change)) unknown.Add(change);
+            else
+            {
+                known.Add(change);
+                kit = Apply(kit, change);
+            }
+        }
+        return (known, unknown);
     }
 
     private static bool CanApply(Kit kit, OpeningChange change)

@@ -72,10 +72,10 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
             var edge = ("edge", _words.Say("edge." + cut.Fence.Word()));
             if (cut.Plunge is { } plunge) yield return PlungeLine(cut, plunge, last is { Plunge: not null } && last.Part == cut.Part);
             else if (last is not null && last.Setting == cut.Setting)
-                yield return _words.Say("cut.same", ("part", PartName(cut.Part)), edge, ("off", Named(cut.Gives[0]).Sentence()), ("rest", PartName(cut.Gives[1])))
+                yield return _words.Say("cut.same", ("part", PartName(cut.Part)), edge, ("off", PartName(cut.Gives[0]).Sentence()), ("rest", PartName(cut.Gives[1])))
                     .With(new StepFact(FactKind.Setting, cut.Part, cut.Setting, null, cut.Fence));
             else
-                yield return _words.Say("cut.line", ("part", PartName(cut.Part)), edge, ("setting", draft.Stated(FactKind.Setting, cut.Part, cut.Setting, cut.Fence)), ("off", Named(cut.Gives[0]).Sentence()), ("rest", PartName(cut.Gives[1])));
+                yield return _words.Say("cut.line", ("part", PartName(cut.Part)), edge, ("setting", draft.Stated(FactKind.Setting, cut.Part, cut.Setting, cut.Fence)), ("off", PartName(cut.Gives[0]).Sentence()), ("rest", PartName(cut.Gives[1])));
             last = cut;
         }
     }
@@ -90,7 +90,7 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
             ("part", PartName(cut.Part)), ("edge", _words.Say("edge." + cut.Fence.Word())), ("setting", setting), ("start", start), ("end", end));
         if (!knife && turned) text = text.With(setting.Facts[0]);
         return cut.Gives is [var inside, var frame]
-            ? text + " " + _words.Say("plunge.free", ("inside", Named(inside).Sentence()), ("size", draft.Size(inside, cut.PartBox.Size.Grown(-cut.Setting)!.Value)), ("frame", PartName(frame)))
+            ? text + " " + _words.Say("plunge.free", ("inside", PartName(inside).Sentence()), ("size", draft.Size(inside, cut.PartBox.Size.Grown(-cut.Setting)!.Value)), ("frame", PartName(frame)))
             : text;
     }
 
@@ -100,8 +100,6 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
         var pair = node.Piece.Pair!;
         return _words.Say(pair.HalfTurned ? "pair.turned" : "pair", ("piece", node.Piece.Id), ("shift", draft.Stated(FactKind.Shift, node.Piece.Id, pair.Shift)), ("way", _words.Say(pair.Axis == Axis.Across ? "pair.right" : "pair.down")));
     });
-
-    private Phrase Named(string part) => PartName(part);
 
     // The programme's own names for parts, in the guide's language; labels stay as they are.
     private Phrase PartName(string part)

@@ -27,7 +27,7 @@ public sealed record RosterTotals(int Guests, int Changed, IReadOnlyList<TotalPi
     public static RosterTotals Of(Kit kit, IReadOnlyList<IReadOnlyList<OpeningChange>> guests, PlanTerms? terms = null)
     {
         ArgumentNullException.ThrowIfNull(kit);
-        var known = guests.Select(g => (IReadOnlyList<OpeningChange>)[.. g.Except(Adaptation.Unknown(kit, g))]).ToList();
+        var known = guests.Select(g => Adaptation.Known(kit, g)).ToList();
         var kits = known.GroupBy(changes => string.Join('|', changes)).Select(g => (Kit: Adaptation.Apply(kit, g.First()), Count: g.Count(), Changes: g.First())).ToList();
         var designed = Counted(kit, terms);
         var counted = kits.Select(k => (Own: k.Changes.Count == 0 ? designed : Counted(k.Kit, terms), k.Count)).ToList();

@@ -94,7 +94,7 @@ internal static class GuestEndpoints
         if (chosen.Count == 0) return guest is null ? Results.Problem(statusCode: 404, title: "No card.", detail: "Every guest makes the kit as designed.") : NoGuest();
         var onPaper = paper == "a4" ? PrintPaper.A4 : PrintPaper.Letter;
         var terms = new PlanTerms { Memory = memory, Cancel = cancel };
-        var pages = chosen.SelectMany(g => SwapCard.Of(stored.Kit, KitAnswer.ForGuest(stored.Kit, [.. g.Changes.Except(Adaptation.Unknown(stored.Kit, g.Changes))], terms), g.Name, onPaper)).ToList();
+        var pages = chosen.SelectMany(g => SwapCard.Of(stored.Kit, KitAnswer.ForGuest(stored.Kit, Adaptation.Known(stored.Kit, g.Changes), terms), g.Name, onPaper)).ToList();
         return Results.File(PdfFile.Write(pages, stored.Kit.Name, "en"), "application/pdf", $"{slug}-cards.pdf");
     }
 
@@ -125,11 +125,7 @@ internal static class GuestEndpoints
     };
 
     /// <summary>The kit as that guest makes it; changes that name nothing in it any more are left aside.</summary>
-    public static Kit AdaptedFor(Kit kit, GuestRow guest)
-    {
-        var changes = View(guest).Changes;
-        return Adaptation.Apply(kit, [.. changes.Except(Adaptation.Unknown(kit, changes))]);
-    }
+    public static Kit AdaptedFor(Kit kit, GuestRow guest) => Adaptation.Apply(kit, Adaptation.Known(kit, View(guest).Changes));
 
     public static IResult NoGuest() => Results.Problem(statusCode: 404, title: "No such guest.", detail: "The guest may have been removed meanwhile.");
 

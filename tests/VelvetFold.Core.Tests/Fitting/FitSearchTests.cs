@@ -155,6 +155,18 @@ public class FitSearchTests
     }, iter: 60);
 
     [Fact]
+    public void What_can_still_be_made_of_a_guests_changes_is_kept_in_order()
+    {
+        OpeningChange turn = new("L1", "P2", OpeningMove.Turn), gone = new("L1", "P9", OpeningMove.Turn), join = new("L1", "P2", OpeningMove.Join, With: "P3");
+        // Turned twice it lies as before, so that it can be joined; what was joined away is no opening any more.
+        OpeningChange[] changes = [turn, gone, turn, join, new("L1", "P3", OpeningMove.Turn)];
+        Assert.Equal([turn, turn, join], Adaptation.Known(Page, changes));
+        Assert.Equal([gone, changes[4]], Adaptation.Unknown(Page, changes));
+        Assert.Throws<ArgumentException>(() => Adaptation.Apply(Page, changes));
+        Assert.NotNull(Adaptation.Apply(Page, Adaptation.Known(Page, changes)));
+    }
+
+    [Fact]
     public void Neighbours_join_into_one_that_covers_both()
     {
         var change = new OpeningChange("L1", "P2", OpeningMove.Join, With: "P3");

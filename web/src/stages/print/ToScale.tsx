@@ -1,4 +1,4 @@
-import type { Mark, Paper, Scene } from '../../api/client';
+import type { Paper, Scene } from '../../api/client';
 import { toInches } from '../../parts/length';
 import { margin, ScenePicture } from '../../parts/ScenePicture';
 
@@ -7,23 +7,19 @@ interface Props {
   papers: readonly Paper[];
   /** The scale 1 : n. */
   n: number;
-  only?: ReadonlySet<string>;
-  strong?: ReadonlySet<string>;
-  over?: readonly Mark[];
 }
 
 /** Nine points, the smallest text on a printed picture. */
 const textInches = 9 / 72;
 
 /** A picture that comes out of the printer at exactly 1 : n, its text readable at arm's length. */
-export function ToScale({ scene, papers, n, ...marks }: Props) {
+export function ToScale({ scene, papers, n }: Props) {
   const width = (toInches(scene.size.width) + margin * 2) / n;
   return (
     <ScenePicture
       scene={scene}
       papers={papers}
       textHeight={textInches * n}
-      {...marks}
       className="shrink-0"
       style={{ width: `${width}in` }}
     />
