@@ -1,44 +1,9 @@
-using System.Text.Json.Serialization;
+using System.Globalization;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Fitting;
-
-/// <summary>What is done with an opening for one guest.</summary>
-[JsonConverter(typeof(TextEnum<OpeningMove>))]
-public enum OpeningMove
-{
-    /// <summary>Upright becomes lying, lying upright; mats and whatever leans on it follow.</summary>
-    [JsonStringEnumMemberName("turn")] Turn,
-
-    /// <summary>No photo, no mats; its place stays.</summary>
-    [JsonStringEnumMemberName("leave-empty")] LeaveEmpty,
-
-    /// <summary>It takes another size; mats and whatever leans on it follow.</summary>
-    [JsonStringEnumMemberName("resize")] Resize,
-
-    /// <summary>Rows and columns of smaller openings with gutters take its place.</summary>
-    [JsonStringEnumMemberName("split")] Split,
-
-    /// <summary>It and the neighbour become one opening that covers both.</summary>
-    [JsonStringEnumMemberName("join")] Join,
-
-    /// <summary>A card to write on, out of its mat's paper, takes its place.</summary>
-    [JsonStringEnumMemberName("card")] Card,
-
-    /// <summary>A hinged pocket lies on it and holds more photos.</summary>
-    [JsonStringEnumMemberName("pocket")] Pocket,
-}
-
-/// <summary>One change to one opening.</summary>
-/// <param name="Rows">Split: into how many rows, 1 to 4, and <paramref name="Columns"/>.</param>
-/// <param name="Gutter">Split: the gap between the new openings.</param>
-/// <param name="With">Join: the id of the neighbour, to the right or below.</param>
-/// <param name="Size">Resize: the photo's new size as it lies.</param>
-/// <param name="Photos">The guest's photos that it holds then, in order; of a pocket those within.</param>
-public sealed record OpeningChange(
-    string Layout, string Piece, OpeningMove Move, int? Rows = null, int? Columns = null, Length? Gutter = null, string? With = null, Size? Size = null, IReadOnlyList<string>? Photos = null);
 
 /// <summary>Adapts a kit to one guest.</summary>
 public static class Adaptation
@@ -79,9 +44,17 @@ public static class Adaptation
 
     private static bool CanApply(Kit kit, OpeningChange change)
     {
-        if (kit.Layout(change.Layout) is not { } layout || layout.Piece(change.Piece) is not { Opening: not null } piece) return false;
+        if (kit.Layout(change.Layout) is not { } layout) return false;
+        if (change.IsWhole) return CanRemake(layout, change);
+        if (change.Move == OpeningMove.Add)
+            return change is { Size.IsReal: true, At: not null } && IsFree(layout, change.Piece) && layout.Piece(change.With) is { Opening: not null };
+        if (layout.Piece(change.Piece) is not { } piece) return false;
+        if (change.Move == OpeningMove.Shift) return change.At is not null && !IsMember(piece);
+        if (piece.Opening is null) return false;
         return change.Move switch
         {
+            OpeningMove.Place => change is { Size: { IsReal: true } size, At: not null } && (piece with { Size = size }).Stack(kit.Matting) is not null,
+            OpeningMove.Frame => piece.Opening.Mats is [.., { Frame: null }] && Framed(kit, piece) is not null,
             OpeningMove.Resize => change.Size is { IsReal: true } size && (piece with { Size = size }).Stack(kit.Matting) is not null,
             OpeningMove.Split => change is { Rows: > 0 and <= MostLanes, Columns: > 0 and <= MostLanes } && change.Rows * change.Columns > 1 && change.Gutter is not { IsPositive: false } and not null
                 && Cell(kit, piece, change.Rows.Value, change.Columns.Value, change.Gutter.Value) is not null && !IsMember(piece),
@@ -94,9 +67,15 @@ public static class Adaptation
     private static Kit Apply(Kit kit, OpeningChange change)
     {
         var layout = kit.Layout(change.Layout)!;
+        if (change.IsWhole) return kit.With(Remade(layout, change));
+        if (change.Move == OpeningMove.Add) return kit.With(Added(layout, change));
         var piece = layout.Piece(change.Piece)!;
         return change.Move switch
         {
+            OpeningMove.Shift => kit.With(Nudge.Move(layout, kit, piece, change.At!.Across, change.At.Down)),
+            OpeningMove.Place => kit.With(Placed(layout, piece, change)),
+            OpeningMove.Remove => kit.With(Removed(kit, layout, piece)),
+            OpeningMove.Frame => kit.With(layout.With(Framed(kit, piece)!)),
             OpeningMove.Turn => kit.With(layout.With(piece with { Size = piece.Size.Turned })),
             OpeningMove.Resize => kit.With(layout.With(piece with { Size = change.Size!.Value })),
             OpeningMove.Split => kit.With(Split(kit, layout, piece, change.Rows!.Value, change.Columns!.Value, change.Gutter!.Value)),
@@ -128,8 +107,8 @@ public static class Adaptation
     private static Layout Split(Kit kit, Layout layout, Piece piece, int rows, int columns, Length gutter)
     {
         var size = Cell(kit, piece, rows, columns, gutter)!.Value;
-        var names = Enumerable.Range(0, rows * columns).Select(i => Free(layout, $"{piece.Id[..Math.Min(6, piece.Id.Length)]}{(char)('a' + i)}")).ToList();
-        var group = Free(layout, $"{piece.Id[..Math.Min(6, piece.Id.Length)]}G");
+        var names = Enumerable.Range(0, rows * columns).Select(i => Free(layout, piece.Id, ((char)('a' + i)).ToString())).ToList();
+        var group = Free(layout, piece.Id, "G");
         var cells = names.Select((name, i) => piece with { Id = name, Name = null, Size = size, Across = new Member(group), Down = new Member(group), Opening = piece.Opening! with { Focal = piece.Opening.Focal && i == 0 } });
         var at = layout.Pieces.ToList().FindIndex(p => p.Id == piece.Id);
         List<Piece> pieces = [.. layout.Pieces.Take(at), .. cells, .. layout.Pieces.Skip(at + 1)];
@@ -137,13 +116,111 @@ public static class Adaptation
         return Leaning(layout with { Pieces = pieces, Arrangements = [.. layout.Arrangements, arrangement] }, piece.Id, group);
     }
 
-    private static string Free(Layout layout, string wish)
+    // What is made anew is called by the first letters of what it comes from, and letters that say why.
+    internal static string Free(Layout layout, string from, string letters)
     {
+        var wish = $"{from[..Math.Min(6, from.Length)]}{letters}";
         for (var n = 0; ; n++)
         {
-            var name = n == 0 ? wish : $"{wish}{n.ToString(System.Globalization.CultureInfo.InvariantCulture)}";
-            if (layout.Piece(name) is null && layout.Arrangement(name) is null) return name;
+            var name = n == 0 ? wish : $"{wish}{n.ToString(CultureInfo.InvariantCulture)}";
+            if (IsFree(layout, name)) return name;
         }
+    }
+
+    private static bool IsFree(Layout layout, string name) => name.Length > 0 && layout.Piece(name) is null && layout.Arrangement(name) is null;
+
+    // Strips twice as wide as they show: half of them lies under the photo (common practice, no source).
+    private static Piece? Framed(Kit kit, Piece piece)
+    {
+        var outer = piece.Opening!.Mats[^1];
+        var framed = piece with { Opening = piece.Opening with { Mats = [.. piece.Opening.Mats.SkipLast(1), outer with { Frame = outer.Reveal * 2, Gut = null }] } };
+        return outer.Reveal.IsPositive && framed.Stack(kit.Matting) is { } stack && new MitredFrame(stack.Outer, outer.Reveal * 2).Opening is not null ? framed : null;
+    }
+
+    private static (FromEdge Across, FromEdge Down, PageSide Side) OnPage(Layout layout, Offset at)
+    {
+        var side = layout.Kind == LayoutKind.Spread && at.Across >= layout.Page.Width ? PageSide.Right : PageSide.Left;
+        return (new(Edge.Left, at.Across - layout.PageBox(side).X), new(Edge.Top, at.Down), side);
+    }
+
+    private static Layout Placed(Layout layout, Piece piece, OpeningChange change)
+    {
+        var (across, down, side) = OnPage(layout, change.At!);
+        return Without(layout.With(piece with { Size = change.Size!.Value, Across = across, Down = down, Side = side, Tilt = null }), piece.Id);
+    }
+
+    private static Layout Added(Layout layout, OpeningChange change)
+    {
+        var like = layout.Piece(change.With)!;
+        var (across, down, side) = OnPage(layout, change.At!);
+        var piece = like with { Id = change.Piece, Name = null, Size = change.Size!.Value, Across = across, Down = down, Side = side, Tilt = null, Opening = like.Opening! with { Focal = false, Use = OpeningUse.Photo } };
+        var at = layout.Pieces.ToList().FindIndex(p => p.Id == like.Id);
+        return layout with { Pieces = [.. layout.Pieces.Take(at + 1), piece, .. layout.Pieces.Skip(at + 1)] };
+    }
+
+    // Out of the arrangement it belonged to; one that is left without members goes.
+    private static Layout Without(Layout layout, string id) => layout with
+    {
+        Arrangements = [.. layout.Arrangements.Select(a => a with { Members = [.. a.Members.Where(m => m != id)] }).Where(a => a.Members.Count > 0)],
+    };
+
+    private static Layout Removed(Kit kit, Layout layout, Piece piece)
+    {
+        var resolved = Resolver.Resolve(layout, kit);
+        AxisRule Kept(Piece p, Axis axis)
+        {
+            var rule = p.Rule(axis);
+            if (rule.LeansOn != piece.Id || resolved.Piece(p.Id) is not { } placed) return rule;
+            var start = placed.Box.Along(axis).Start - layout.PageBox(p.Side).Along(axis).Start;
+            return new FromEdge(axis == Axis.Across ? Edge.Left : Edge.Top, start);
+        }
+        return Without(layout with { Pieces = [.. layout.Pieces.Where(p => p.Id != piece.Id).Select(p => p with { Across = Kept(p, Axis.Across), Down = Kept(p, Axis.Down) })] }, piece.Id);
+    }
+
+    private static bool CanRemake(Layout layout, OpeningChange change) => change.Move switch
+    {
+        OpeningMove.OnePage => layout.Kind == LayoutKind.Spread && change.With is "left" or "right",
+        OpeningMove.TwoPages => layout.Kind == LayoutKind.Single,
+        _ => true,
+    };
+
+    private static Layout Remade(Layout layout, OpeningChange change)
+    {
+        if (change.Move == OpeningMove.Mirror) return LayoutWork.Mirror(layout);
+        if (change.Move == OpeningMove.TwoPages) return Doubled(layout);
+        var (left, right) = LayoutWork.ToSinglePages(layout, layout.Id);
+        return (change.With == "left" ? left : right) with { Name = layout.Name };
+    }
+
+    // There are only as many ready-made parts as were packed: the second page has none of them, unless something leans on one.
+    private static Layout Doubled(Layout single)
+    {
+        var left = LayoutWork.ToSpread(single);
+        bool IsLeantOn(string id) => left.Pieces.Any(p => p.Across.LeansOn == id || p.Down.LeansOn == id);
+        var again = left.Pieces.Where(p => p.Part is null || IsLeantOn(p.Id)).ToList();
+        var names = new Dictionary<string, string>();
+        foreach (var id in again.Select(p => p.Id).Concat(left.Arrangements.Select(a => a.Id))) names[id] = Free(left, id, "R");
+        AxisRule Leaning(AxisRule rule) => rule.LeansOn is { } on && names.TryGetValue(on, out var name) ? rule.Leaning(name) : rule;
+        Piece Copy(Piece p) => p with
+        {
+            Id = names[p.Id],
+            Side = PageSide.Right,
+            Across = Leaning(p.Across),
+            Down = Leaning(p.Down),
+            Kind = p.Kind == PieceKind.Title ? PieceKind.Journaling : p.Kind,
+            Name = p.Kind == PieceKind.Title ? "Card in place of the title" : p.Name,
+            Opening = p.Opening is { } opening ? opening with { Focal = false } : null,
+        };
+        Arrangement Again(Arrangement a) => a with
+        {
+            Id = names[a.Id],
+            Side = PageSide.Right,
+            Members = [.. a.Members.Where(names.ContainsKey).Select(m => names[m])],
+            Over = a.Over is { } over ? names.GetValueOrDefault(over, over) : null,
+            Across = a.Across is { } across ? Leaning(across) : null,
+            Down = a.Down is { } down ? Leaning(down) : null,
+        };
+        return left with { Pieces = [.. left.Pieces, .. again.Select(Copy)], Arrangements = [.. left.Arrangements, .. left.Arrangements.Select(Again)] };
     }
 
     private static Layout Leaning(Layout layout, string from, string to) => layout with
@@ -192,7 +269,7 @@ public static class Adaptation
     // As large as the photo it lies on, hinged along its upper edge; it is bought, not cut.
     private static Layout Pocket(Layout layout, Piece piece)
     {
-        var pocket = new Piece { Id = Free(layout, $"{piece.Id[..Math.Min(6, piece.Id.Length)]}K"), Name = "Hinged pocket", Kind = PieceKind.DieCut, Side = piece.Side, Size = piece.Size, Across = new Centred(piece.Id), Down = new Centred(piece.Id) };
+        var pocket = new Piece { Id = Free(layout, piece.Id, "K"), Name = "Hinged pocket", Kind = PieceKind.DieCut, Side = piece.Side, Size = piece.Size, Across = new Centred(piece.Id), Down = new Centred(piece.Id) };
         var at = layout.Pieces.ToList().FindIndex(p => p.Id == piece.Id);
         return layout with { Pieces = [.. layout.Pieces.Take(at + 1), pocket, .. layout.Pieces.Skip(at + 1)] };
     }

@@ -30,7 +30,7 @@ public static class Differences
         {
             if (old.Piece.HoldsPhoto && !now.Piece.HoldsPhoto)
             {
-                yield return new(DifferenceIn.Page, old.Label, $"{old.Label} is left empty.");
+                yield return new(DifferenceIn.Page, old.Label, now.Piece.Kind == PieceKind.Photo ? $"{old.Label} is left empty." : $"{old.Label} becomes a card to write on, {reading.Format(now.Box.Size)}.");
                 continue;
             }
             if (old.Box.Size == now.Box.Size.Turned && old.Box.Size != now.Box.Size)
@@ -40,6 +40,10 @@ public static class Differences
             var moves = Moves(reading, old.Box, now.Box).ToList();
             if (moves.Count > 0) yield return new(DifferenceIn.Page, old.Label, $"{old.Label} moves {string.Join(" and ", moves)}.");
         }
+        var (labels, labelsNow) = (before.SelectMany(l => l.Pieces).Select(p => p.Label).ToHashSet(), after.SelectMany(l => l.Pieces).Select(p => p.Label).ToHashSet());
+        foreach (var gone in before.SelectMany(l => l.Pieces).Where(p => !labelsNow.Contains(p.Label))) yield return new(DifferenceIn.Page, gone.Label, $"{gone.Label} is not there.");
+        foreach (var made in after.SelectMany(l => l.Pieces).Where(p => !labels.Contains(p.Label)))
+            yield return new(DifferenceIn.Page, made.Label, $"{made.Label} is new: {reading.Format(made.Box.Size)}, {PlaceWords.Say(made.Piece, reading)}.");
         foreach (var (old, now) in before.Zip(after))
             foreach (var overlap in NewOverlaps(kit, old, now)) yield return overlap;
     }

@@ -31,6 +31,11 @@ public sealed record GuestPhoto
 
     public Facing Facing { get; init; }
 
+    /// <summary>The half of it where nothing is to be seen, which something may lie on; none where all of it matters.</summary>
+    public Edge? Room { get; init; }
+
+    public bool BlackAndWhite { get; init; }
+
     /// <summary>Whether any of it may be lost.</summary>
     [JsonIgnore]
     public bool MayLose => MayCrop && !OneOfAKind;

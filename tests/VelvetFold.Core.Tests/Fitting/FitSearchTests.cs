@@ -43,7 +43,8 @@ public class FitSearchTests
     {
         var kit = Page.With(Page.Layouts[0] with { Pieces = [Photo("P1", "6", "4", Left("1"), Top("1"), ("plain", "1/8")), Piece("J1", "6", "5", Left("0", "P1"), Bottom("1"), kind: PieceKind.Journaling)] });
         var fits = FitSearch.Find(kit, "L1", [Brought("a", "4", "6")]).Fits;
-        Assert.All(fits, f => Assert.DoesNotContain(f.Changes, c => c.Move == OpeningMove.Turn));
+        // The card makes room along its own relation.
+        Assert.Contains(fits, f => f.Changes is [{ Move: OpeningMove.Turn }, { Move: OpeningMove.Shift, Piece: "J1" }]);
         foreach (var fit in fits)
         {
             var after = Resolver.Resolve(Adaptation.Apply(kit, fit.Changes).Layouts[0], Adaptation.Apply(kit, fit.Changes));
@@ -68,9 +69,11 @@ public class FitSearchTests
         Assert.All(fits.SelectMany(f => f.Places), p => Assert.Equal(0, p.Lost));
         // The opening takes the photo's own size.
         Assert.Contains(fits[0].Changes, c => c is { Move: OpeningMove.Resize, Size: { } size } && size == S("2", "3"));
-        var none = Find(Brought("a", "5", "7", once: true));
+        // Larger than every opening: only their whole area laid out anew holds it.
+        Assert.Equal(S("5", "7"), Assert.Single(Find(Brought("a", "5", "7", once: true)).Fits).Changes[0].Size);
+        var none = Find(Brought("a", "10", "11", once: true));
         Assert.Empty(none.Fits);
-        Assert.Equal("a (5 x 7) must not be cropped and is larger than every opening: allow a crop, or print a smaller copy.", none.Why);
+        Assert.Equal("a (10 x 11) must not be cropped and is larger than every opening: allow a crop, or print a smaller copy.", none.Why);
     }
 
     // 4 x 6 to the shape of 3 x 4: 3 : 4 of 2 : 3 are 8/9, by hand, so that 1/9 is lost.
@@ -95,7 +98,7 @@ public class FitSearchTests
     public void More_photos_than_can_be_held_say_so()
     {
         var small = Kit(Layout(LayoutKind.Single, Piece("P1", "1 1/2", "1 1/2", Left("1"), Top("1"), kind: PieceKind.Photo, paper: null) with { Opening = new() }));
-        Assert.Equal("6 photos are more than L1 can hold, which is 5: use another layout as well.", FitSearch.Find(small, "L1", [.. Enumerable.Range(0, 6).Select(i => Brought($"p{i}", "1", "1"))]).Why);
+        Assert.Equal("12 photos are more than L1 can hold, which is 10, made twice as a spread: use another layout as well.", FitSearch.Find(small, "L1", [.. Enumerable.Range(0, 12).Select(i => Brought($"p{i}", "1", "1"))]).Why);
         Assert.Throws<ArgumentException>(() => FitSearch.Find(small, "L1", [.. Enumerable.Range(0, 13).Select(i => Brought($"p{i}", "1", "1"))]));
         Assert.Throws<ArgumentException>(() => FitSearch.Find(small, "L9", []));
     }
@@ -131,8 +134,10 @@ public class FitSearchTests
     {
         var kit = Page.With(Page.Layouts[0] with { Pieces = [.. Page.Layouts[0].Pieces.Take(openings)] });
         GuestPhoto[] few = [.. photos.Take(4)];
-        var (found, best) = (FitSearch.Find(kit, "L1", few), FitSearch.BestByEnumeration(kit, "L1", few));
-        Assert.Equal(best?.Score, found.Fits.Count > 0 ? found.Fits[0].Score : null);
+        var (found, best) = (new LayoutSearch(kit, kit.Layouts[0], few).Run(3).Fits, FitSearch.BestByEnumeration(kit, "L1", few));
+        Assert.Equal(best?.Score, found.Count > 0 ? found[0].Score : null);
+        // Changes of the whole layout come on top, and only where they are better.
+        Assert.True((FitSearch.Find(kit, "L1", few).Fits is [var top, ..] ? top.Score : 0) >= (best?.Score ?? 0));
     }, iter: 8);
 
     // Splits and joins by themselves: the outer edges stay, to the ruler's step.

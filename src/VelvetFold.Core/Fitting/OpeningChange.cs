@@ -1,0 +1,74 @@
+using System.Text.Json.Serialization;
+using VelvetFold.Core.Measures;
+
+namespace VelvetFold.Core.Fitting;
+
+/// <summary>What is done for one guest: to an opening, to another piece, or to a whole layout.</summary>
+[JsonConverter(typeof(TextEnum<OpeningMove>))]
+public enum OpeningMove
+{
+    /// <summary>Upright becomes lying, lying upright; mats and whatever leans on it follow.</summary>
+    [JsonStringEnumMemberName("turn")] Turn,
+
+    /// <summary>No photo, no mats; its place stays.</summary>
+    [JsonStringEnumMemberName("leave-empty")] LeaveEmpty,
+
+    /// <summary>It takes another size; mats and whatever leans on it follow.</summary>
+    [JsonStringEnumMemberName("resize")] Resize,
+
+    /// <summary>Rows and columns of smaller openings with gutters take its place.</summary>
+    [JsonStringEnumMemberName("split")] Split,
+
+    /// <summary>It and the neighbour become one opening that covers both.</summary>
+    [JsonStringEnumMemberName("join")] Join,
+
+    /// <summary>A card to write on, out of its mat's paper, takes its place.</summary>
+    [JsonStringEnumMemberName("card")] Card,
+
+    /// <summary>A hinged pocket lies on it and holds more photos.</summary>
+    [JsonStringEnumMemberName("pocket")] Pocket,
+
+    /// <summary>Four mitred strips take the place of its outer mat.</summary>
+    [JsonStringEnumMemberName("frame")] Frame,
+
+    /// <summary>It takes another size and another place, measured from the page.</summary>
+    [JsonStringEnumMemberName("place")] Place,
+
+    /// <summary>A new opening, matted like the one named, comes to lie on the page.</summary>
+    [JsonStringEnumMemberName("add")] Add,
+
+    /// <summary>It is taken out; what leaned on it stays where it is, measured from the page.</summary>
+    [JsonStringEnumMemberName("remove")] Remove,
+
+    /// <summary>Any piece moves along its own relations; what leans on it follows.</summary>
+    [JsonStringEnumMemberName("shift")] Shift,
+
+    /// <summary>The whole layout as its mirror image.</summary>
+    [JsonStringEnumMemberName("mirror")] Mirror,
+
+    /// <summary>Only one page of a spread is used.</summary>
+    [JsonStringEnumMemberName("one-page")] OnePage,
+
+    /// <summary>A single page becomes a spread of itself twice; a card lies on the second title.</summary>
+    [JsonStringEnumMemberName("two-pages")] TwoPages,
+}
+
+/// <summary>A distance right and down, or left and up where negative.</summary>
+public sealed record Offset(Length Across, Length Down);
+
+/// <summary>One change to a layout for one guest.</summary>
+/// <param name="Piece">The opening; of a shift any piece, of what is added its new id; empty where the whole layout is meant.</param>
+/// <param name="Rows">Split: into how many rows, 1 to 4, and <paramref name="Columns"/>.</param>
+/// <param name="Gutter">Split: the gap between the new openings.</param>
+/// <param name="With">Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page: left or right.</param>
+/// <param name="Size">Resize, place, add: the photo's new size as it lies.</param>
+/// <param name="At">Place, add: where its mats begin, from the layout's top left corner. Shift: by how much it moves.</param>
+/// <param name="Photos">The guest's photos that it holds then, in order; of a pocket those within.</param>
+public sealed record OpeningChange(
+    string Layout, string Piece, OpeningMove Move, int? Rows = null, int? Columns = null, Length? Gutter = null, string? With = null, Size? Size = null, IReadOnlyList<string>? Photos = null,
+    Offset? At = null)
+{
+    /// <summary>Whether it speaks of the whole layout.</summary>
+    [JsonIgnore]
+    public bool IsWhole => Move is OpeningMove.Mirror or OpeningMove.OnePage or OpeningMove.TwoPages;
+}
