@@ -109,7 +109,7 @@ public sealed record KitAnswer(
             .. Differences.OfCuts(kit, before.Answer.CutList, after.Answer.CutList),
             .. Differences.OfSheets(kit, before.Answer.EachKit.Plan, after.Answer.EachKit.Plan),
             .. Differences.OfSteps(before.Answer.Steps, after.Answer.Steps),
-        ]);
+        ], changes.Count == 0 ? new([], []) : Bag.Of(kit, before.Layouts, before.Answer.CutList, before.Answer.EachKit.Plan).For(adapted));
     }
 
     private sealed record Computation(IReadOnlyList<ResolvedLayout> Layouts, KitAnswer Answer)
@@ -158,5 +158,9 @@ public sealed record KitAnswer(
     }
 }
 
-/// <summary>A guest's kit: the adapted document, all that follows from it, and what differs.</summary>
-public sealed record GuestAnswer(Kit Kit, KitAnswer Answer, IReadOnlyList<Difference> Differences);
+/// <summary>A guest's kit: the adapted document, all that follows from it, what differs, and what paper in the bag it is cut from.</summary>
+public sealed record GuestAnswer(Kit Kit, KitAnswer Answer, IReadOnlyList<Difference> Differences, BagPaper Bag)
+{
+    /// <summary>Changes that speak of what is not in the kit any more, and were left out.</summary>
+    public IReadOnlyList<OpeningChange> SetAside { get; init; } = [];
+}

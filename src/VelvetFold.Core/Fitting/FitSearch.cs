@@ -38,8 +38,27 @@ public static class FitSearch
 
     /// <summary>Finds fits for a layout, the best first.</summary>
     /// <param name="count">How many are wanted.</param>
+    /// <param name="bag">The paper that new pieces have to come out of; none where that does not matter.</param>
     /// <exception cref="ArgumentException">There are more photos than can be fitted, or the layout is not in the kit.</exception>
-    public static FitAnswer Find(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, int count = 3)
+    public static FitAnswer Find(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, int count = 3, Bag? bag = null)
+    {
+        if (bag is null) return Weighed(kit, layoutId, photos, count);
+        // A few more are looked at than are wanted, as paper that is not there may put the next one first.
+        var answer = Weighed(kit, layoutId, photos, count + MoreForPaper);
+        var fits = answer.Fits.Select(f => OutOf(bag, kit, f)).OrderByDescending(f => f.Score).Take(count).ToList();
+        return answer with { Fits = fits, IsExact = answer.IsExact && (fits.Count == 0 || fits[0].Score == answer.Fits[0].Score) };
+    }
+
+    private const int MoreForPaper = 3;
+
+    private static Fit OutOf(Bag bag, Kit kit, Fit fit)
+    {
+        var missing = bag.For(Adaptation.Apply(kit, fit.Changes)).Missing;
+        List<FitReason> reasons = [.. missing.GroupBy(m => m.Paper).Select(g => new FitReason(3 * g.Count(), $"{string.Join(", ", g.Select(m => m.Label))} do{(g.Count() == 1 ? "es" : "")} not come out of the bag: {kit.Paper(g.Key)?.Name} to bring."))];
+        return reasons.Count == 0 ? fit : fit with { Score = fit.Score - reasons.Sum(r => r.Points), Reasons = [.. fit.Reasons, .. reasons] };
+    }
+
+    private static FitAnswer Weighed(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, int count)
     {
         ArgumentNullException.ThrowIfNull(kit);
         if (photos.Count > MostPhotos) throw new ArgumentException($"{photos.Count} photos are more than the {MostPhotos} that can be fitted on one layout.", nameof(photos));

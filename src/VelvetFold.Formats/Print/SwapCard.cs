@@ -62,17 +62,14 @@ public static class SwapCard
         if (own.Count == 0) return;
         Title(flow, "Cut otherwise");
         foreach (var difference in own)
-        {
-            var source = difference.Piece is { } label ? SourceOf(guest, label) : null;
-            flow.Text(source is null ? $"{difference.Says} It stays in the sleeve." : $"{difference.Says} It comes out of {source}.", Typeface.Sans, 10.5, indent: 10);
-        }
+            flow.Text(difference.Piece is { } label && From(label) is { } from ? $"{difference.Says} {from}" : $"{difference.Says} It stays in the sleeve.", Typeface.Sans, 10.5, indent: 10);
 
-        string? SourceOf(GuestAnswer answer, string label)
+        // Out of the bag where it comes out of it; else the host brings paper.
+        string? From(string label)
         {
-            foreach (var sheet in answer.Answer.EachKit.Plan.BySheet)
-                foreach (var (pattern, i) in sheet.Patterns.Select((pattern, i) => (pattern, i)))
-                    if (pattern.Placements.Any(p => p.Labels.Contains(label))) return $"{kit.Paper(sheet.Sheet)?.Name ?? sheet.Sheet}, {pattern.From ?? $"sheet {N(i + 1)}"}";
-            return null;
+            if (guest.Bag.Cut.FirstOrDefault(c => c.Label == label) is { } cut) return $"Out of: {cut.Source}.";
+            if (guest.Bag.Missing.FirstOrDefault(m => m.Label == label) is not { } missing) return null;
+            return $"It does not come out of the bag; your host has {kit.Paper(missing.Paper)?.Name ?? missing.Paper} for it.";
         }
     }
 

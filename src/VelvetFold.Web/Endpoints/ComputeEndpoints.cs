@@ -19,7 +19,8 @@ internal sealed record KitQuestion(Kit Kit, int? Kits = null);
 internal sealed record PlanQuestion(Kit Kit, int? Kits = null, CutMode? Mode = null);
 
 /// <summary>A kit to compute as one guest will make it.</summary>
-internal sealed record GuestQuestion(Kit Kit, IReadOnlyList<OpeningChange> Changes);
+/// <param name="SetAside">Whether changes that speak of what is not in the kit any more are left out and named in the answer; else they are refused.</param>
+internal sealed record GuestQuestion(Kit Kit, IReadOnlyList<OpeningChange> Changes, bool? SetAside = null);
 
 /// <summary>A text that should be a length.</summary>
 internal sealed record LengthQuestion(string Text, LengthUnit Unit, Length? Ruler = null);
@@ -159,9 +160,9 @@ internal static class ComputeEndpoints
         var reading = await Body.ReadAsync<GuestQuestion>(request, "kit.", q => q.Kit);
         if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
         var unknown = Adaptation.Unknown(question.Kit, question.Changes);
-        if (unknown.Count > 0)
-            return Problems.Bad([.. unknown.Select(u => new Fault($"changes[{question.Changes.ToList().IndexOf(u)}]", $"There is no photo opening {u.Layout}-{u.Piece} in this kit."))]);
-        return Body.Json(KitAnswer.ForGuest(question.Kit, question.Changes, new() { Memory = memory, Cancel = cancel }), question.Kit.Unit);
+        if (unknown.Count > 0 && question.SetAside is not true)
+            return Problems.Bad([.. unknown.Select(u => new Fault($"changes[{question.Changes.ToList().IndexOf(u)}]", $"There is no {u.Layout}-{u.Piece} in this kit of which that can be done."))]);
+        return Body.Json(KitAnswer.ForGuest(question.Kit, Adaptation.Known(question.Kit, question.Changes), new() { Memory = memory, Cancel = cancel }) with { SetAside = unknown }, question.Kit.Unit);
     }
 
     private static async Task<IResult> LengthAsync(HttpRequest request)

@@ -1,3 +1,4 @@
+using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Layouts;
 
@@ -7,10 +8,11 @@ namespace VelvetFold.Web.Endpoints;
 /// <param name="Layout">The id of the layout.</param>
 /// <param name="Photos">The photos; or <paramref name="Text"/> says them in one line.</param>
 /// <param name="Count">How many fits are wanted, 1 to 10; 3 where left out.</param>
-internal sealed record FitsQuestion(Kit Kit, string Layout, IReadOnlyList<GuestPhoto>? Photos = null, string? Text = null, int? Count = null);
+/// <param name="Leftovers">The paper that new pieces are cut from; what the kit's own cut plan leaves where left out.</param>
+internal sealed record FitsQuestion(Kit Kit, string Layout, IReadOnlyList<GuestPhoto>? Photos = null, string? Text = null, int? Count = null, IReadOnlyList<Leftover>? Leftovers = null);
 
-/// <summary>A fit with the layout as it then is.</summary>
-internal sealed record FitView(Fit Fit, Layout Layout);
+/// <summary>A fit with the layout as it then is, the kit document with it, and the paper its new pieces come out of.</summary>
+internal sealed record FitView(Fit Fit, Layout Layout, Kit Kit, BagPaper Bag);
 
 /// <summary>The best fits, the best first.</summary>
 /// <param name="Photos">The photos as they were read.</param>
@@ -22,7 +24,7 @@ internal static class FitEndpoints
     public static void MapFits(this RouteGroupBuilder api) =>
         api.MapPost("/compute/fits", FitsAsync).WithTags("Compute").Accepts<FitsQuestion>("application/json").Produces<FitsAnswer>().ProducesProblem(400);
 
-    private static async Task<IResult> FitsAsync(HttpRequest request)
+    private static async Task<IResult> FitsAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel)
     {
         var reading = await Body.ReadAsync<FitsQuestion>(request, "kit.", q => q.Kit);
         if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
@@ -30,8 +32,16 @@ internal static class FitEndpoints
         if (unread.Count > 0) return Problems.Bad([new("text", string.Join(' ', unread.Select(f => f.Says)))]);
         var faults = Faults(question, photos);
         if (faults.Count > 0) return Problems.Bad(faults);
-        var answer = FitSearch.Find(question.Kit, question.Layout, photos, question.Count ?? 3);
-        return Body.Json(new FitsAnswer([.. answer.Fits.Select(f => new FitView(f, Adaptation.Apply(question.Kit, f.Changes).Layout(question.Layout)!))], photos, answer.IsExact, answer.Why), question.Kit.Unit);
+        var kit = question.Kit;
+        var bag = question.Leftovers is { } leftovers ? Bag.With(kit, leftovers) : Bag.Of(kit, new() { Memory = memory, Cancel = cancel });
+        var answer = FitSearch.Find(kit, question.Layout, photos, question.Count ?? 3, bag);
+        return Body.Json(new FitsAnswer([.. answer.Fits.Select(View)], photos, answer.IsExact, answer.Why), kit.Unit);
+
+        FitView View(Fit fit)
+        {
+            var adapted = Adaptation.Apply(kit, fit.Changes);
+            return new(fit, adapted.Layout(question.Layout)!, adapted, bag.For(adapted));
+        }
     }
 
     private static List<Fault> Faults(FitsQuestion question, IReadOnlyList<GuestPhoto> photos)
@@ -40,6 +50,12 @@ internal static class FitEndpoints
         if (question.Kit.Layout(question.Layout) is null) faults.Add(new("layout", $"There is no layout {question.Layout} in this kit."));
         if (question.Count is < 1 or > 10) faults.Add(new("count", $"{question.Count} fits cannot be asked for; from 1 to 10 can."));
         if (photos.Count > FitSearch.MostPhotos) faults.Add(new("photos", $"{photos.Count} photos are more than the {FitSearch.MostPhotos} that can be fitted on one layout. Ask for them on two."));
+        foreach (var (left, i) in (question.Leftovers ?? []).Select((left, i) => (left, i)))
+        {
+            if (question.Kit.Paper(left.Paper) is null) faults.Add(new($"leftovers[{i}].paper", $"There is no paper {left.Paper} in this kit."));
+            else if (!left.Size.IsReal || !left.Size.FitsIn(question.Kit.Paper(left.Paper)!.Size)) faults.Add(new($"leftovers[{i}].size", $"{left.Size} is no leftover of a sheet of {left.Paper}."));
+            if (left.Count is < 1 or > 10_000) faults.Add(new($"leftovers[{i}].count", $"{left.Count} is no number of leftovers; from 1 to 10000 is."));
+        }
         foreach (var (photo, i) in photos.Select((photo, i) => (photo, i)))
         {
             if (!photo.Size.IsReal || photo.Size.Longer > KitRules.Largest) faults.Add(new($"photos[{i}].size", $"{photo.Size} is no size of a photo."));

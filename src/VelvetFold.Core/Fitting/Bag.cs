@@ -1,0 +1,165 @@
+using System.Globalization;
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Core.Fitting;
+
+/// <summary>Paper that lies about: a rectangle left over, with the faces it has.</summary>
+/// <param name="Face">The face that may be used; both where none is named.</param>
+public sealed record Leftover(string Paper, Size Size, int Count = 1, SheetFace? Face = null);
+
+/// <summary>A piece that a changed kit cuts otherwise, and the paper in the bag that it comes out of.</summary>
+public sealed record FromBag(string Label, string Paper, SheetFace Face, Size Size, string Source);
+
+/// <summary>Another paper that a missing piece comes out of.</summary>
+/// <param name="Contrast">Against what it lies on, 1 to 21 (WCAG 2.2).</param>
+public sealed record OtherPaper(string Paper, SheetFace Face, string Source, decimal Contrast);
+
+/// <summary>A piece that no paper in the bag is large enough for: the host brings paper for it, or one of these is done.</summary>
+/// <param name="Instead">Other papers it comes out of, the one that stands out most first.</param>
+/// <param name="AsFrame">Whether four strips in place of the whole mat come out of what is there.</param>
+public sealed record MissingPiece(string Label, string Paper, SheetFace Face, Size Size, IReadOnlyList<OtherPaper> Instead, bool AsFrame);
+
+/// <summary>Where the paper of a changed kit comes from.</summary>
+public sealed record BagPaper(IReadOnlyList<FromBag> Cut, IReadOnlyList<MissingPiece> Missing);
+
+/// <summary>
+/// The paper in a kit's bag once it is cut as designed: the offcuts of its own cut plan, offcuts on hand, hidden middles, and pieces that a changed kit does not need any more.
+/// </summary>
+public sealed class Bag
+{
+    private readonly Kit _kit;
+    private readonly IReadOnlyList<CutPiece> _designed;
+    private readonly IReadOnlyList<Named> _left;
+
+    private sealed record Named(string Paper, ExtraPaper Extra);
+
+    private Bag(Kit kit, IReadOnlyList<CutPiece> designed, IReadOnlyList<Named> left) => (_kit, _designed, _left) = (kit, designed, left);
+
+    /// <summary>What is in the bag of a kit that is cut by its own plan.</summary>
+    /// <param name="plan">How one kit is cut.</param>
+    public static Bag Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan plan)
+    {
+        var left = new List<Named>();
+        foreach (var sheet in plan.BySheet)
+            foreach (var (pattern, i) in sheet.Patterns.Select((pattern, i) => (pattern, i)))
+                left.AddRange(pattern.Offcuts.Select(o => new Named(sheet.Sheet, new($"offcut {o.Name} of {kit.Paper(sheet.Sheet)?.Name}, {pattern.From ?? $"sheet {N(i + 1)}"}", o.Box.Size, pattern.Times))));
+        left.AddRange(layouts.SelectMany(l => l.Pieces.SelectMany(p => Middles(kit, l, p))));
+        return new(kit, pieces, left);
+    }
+
+    /// <summary>What is in the bag, planned quickly.</summary>
+    public static Bag Of(Kit kit, PlanTerms? terms = null)
+    {
+        var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
+        var pieces = CutList.Of(kit, layouts);
+        return Of(kit, layouts, pieces, CutPlanner.Plan(CutPlanner.Plannable(CutList.Order(kit, pieces, 1, CutMode.EachKit)), terms));
+    }
+
+    /// <summary>A bag with what is said to lie in it, in place of what the kit's own plan leaves.</summary>
+    public static Bag With(Kit kit, IReadOnlyList<Leftover> leftovers)
+    {
+        var pieces = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
+        return new(kit, pieces, [.. leftovers.Select((l, i) => new Named(l.Paper, new($"leftover {N(i + 1)}, {kit.Reading().Format(l.Size)}", l.Size, l.Count, l.Face)))]);
+    }
+
+    /// <summary>What is in it, by paper.</summary>
+    public IReadOnlyList<Leftover> Leftovers => [.. _left.Select(l => new Leftover(l.Paper, l.Extra.Size, l.Extra.Count, l.Extra.Face))];
+
+    /// <summary>How an adapted kit's new pieces come out of the bag: planned like any other cutting, with no new sheet.</summary>
+    public BagPaper For(Kit adapted)
+    {
+        ArgumentNullException.ThrowIfNull(adapted);
+        var layouts = adapted.Layouts.Select(l => Resolver.Resolve(l, adapted)).ToList();
+        var now = CutList.Of(adapted, layouts);
+        static (string, SheetFace, Size) Kind(CutPiece p) => (p.Paper, p.Face, p.Size);
+        var old = _designed.ToDictionary(p => p.Label);
+        var needed = now.Where(p => !old.TryGetValue(p.Label, out var was) || Kind(was) != Kind(p)).ToList();
+        var kept = now.Except(needed).Select(p => p.Label).ToHashSet();
+        var freed = _designed.Where(p => !kept.Contains(p.Label)).ToList();
+        var cut = new List<FromBag>();
+        // A piece that is not needed any more may be just what is.
+        foreach (var piece in needed.ToList())
+            if (freed.Find(f => Kind(f) == Kind(piece) || (piece.Turn == Turn.Free && Kind(f with { Size = f.Size.Turned }) == Kind(piece))) is { } same)
+            {
+                freed.Remove(same);
+                needed.Remove(piece);
+                cut.Add(new(piece.Label, piece.Paper, piece.Face, piece.Size, $"{same.Label}, as it is"));
+            }
+        var extras = _left.Concat(freed.Select(f => new Named(f.Paper, new($"{f.Label}, which is not needed", f.Size, 1)))).ToList();
+        var (came, missing, rest) = Planned(adapted, needed, extras);
+        cut.AddRange(came);
+        return new([.. cut.OrderBy(c => c.Label, StringComparer.Ordinal)], [.. missing.Select(m => Missing(adapted, layouts, m, rest))]);
+    }
+
+    private static (List<FromBag> Cut, List<CutPiece> Missing, List<Named> Over) Planned(Kit kit, IReadOnlyList<CutPiece> needed, IReadOnlyList<Named> extras)
+    {
+        var (cut, missing, rest) = (new List<FromBag>(), new List<CutPiece>(), extras.ToList());
+        foreach (var group in needed.GroupBy(p => p.Paper))
+        {
+            var paper = kit.Paper(group.Key)!;
+            var sheet = new StockSheet(paper.Id, paper.Size, 0) { Extras = [.. extras.Where(e => e.Paper == paper.Id).Select(e => e.Extra)] };
+            var order = new CutOrder([sheet], [.. group.Select(p => new Demand(p.Label, p.Paper, p.Size, 1, p.Turn, p.Face))], kit.LongestCut, kit.NarrowestStrip);
+            var plan = CutPlanner.Plan(CutPlanner.Plannable(order), new() { BudgetMs = 2 });
+            var sources = new Dictionary<string, string>();
+            foreach (var pattern in plan.BySheet.SelectMany(s => s.Patterns).Where(p => p.From is not null))
+            {
+                foreach (var label in pattern.Placements.SelectMany(p => p.Labels)) sources[label] = pattern.From!;
+                if (rest.FindIndex(r => r.Paper == paper.Id && r.Extra.Name == pattern.From) is >= 0 and var at)
+                {
+                    var used = rest[at];
+                    rest.RemoveAt(at);
+                    if (used.Extra.Count > pattern.Times) rest.Add(used with { Extra = used.Extra with { Count = used.Extra.Count - pattern.Times } });
+                    rest.AddRange(pattern.Offcuts.Select(o => new Named(paper.Id, used.Extra with { Size = o.Box.Size, Count = pattern.Times })));
+                }
+            }
+            foreach (var piece in group)
+                if (sources.TryGetValue(piece.Label, out var source)) cut.Add(new(piece.Label, piece.Paper, piece.Face, piece.Size, source));
+                else missing.Add(piece);
+        }
+        return (cut, missing, rest);
+    }
+
+    // Another paper that is there in that size, told apart from what it lies on; or strips, where a whole mat does not come out.
+    private MissingPiece Missing(Kit adapted, IReadOnlyList<ResolvedLayout> layouts, CutPiece piece, IReadOnlyList<Named> rest)
+    {
+        var layout = layouts.First(l => l.Layout.Id == piece.Layout);
+        var others = new List<OtherPaper>();
+        foreach (var left in rest.Where(r => r.Paper != piece.Paper && piece.Size.FitsIn(r.Extra.Size) || piece.Size.Turned.FitsIn(r.Extra.Size) && r.Paper != piece.Paper))
+            foreach (var face in new[] { SheetFace.A, SheetFace.B })
+                if ((left.Extra.Face ?? face) == face && adapted.Paper(left.Paper)?[face] is { } print && !others.Exists(o => o.Paper == left.Paper && o.Face == face))
+                    others.Add(new(left.Paper, face, left.Extra.Name, Ground(adapted, layout, piece) is { } ground ? Math.Round((decimal)Colours.Contrast(ground, print.Colour), 1) : 1));
+        return new(piece.Label, piece.Paper, piece.Face, piece.Size, [.. others.OrderByDescending(o => o.Contrast).Take(3)], AsFrame(adapted, layout, piece, rest));
+    }
+
+    // The colour of what lies under the piece.
+    private static string? Ground(Kit kit, ResolvedLayout layout, CutPiece piece)
+    {
+        if (layout.Piece(piece.Piece) is not { } placed) return null;
+        var under = layout.Pieces.TakeWhile(p => p.Id != piece.Piece).LastOrDefault(p => p.Piece.Paper is not null && p.Box.Contains(placed.Box))?.Piece;
+        return under is null ? null : kit.Paper(under.Paper)?[under.Face]?.Colour;
+    }
+
+    private static bool AsFrame(Kit adapted, ResolvedLayout layout, CutPiece piece, IReadOnlyList<Named> rest)
+    {
+        var change = new OpeningChange(layout.Layout.Id, piece.Piece, OpeningMove.Frame);
+        if (layout.Piece(piece.Piece)?.Piece.HoldsPhoto != true || Adaptation.Unknown(adapted, [change]).Count > 0) return false;
+        var framed = Adaptation.Apply(adapted, [change]);
+        var strips = CutList.Of(framed, [Resolver.Resolve(framed.Layout(layout.Layout.Id)!, framed)]).Where(p => p.Piece == piece.Piece && p.Label.Contains(" strip ", StringComparison.Ordinal)).ToList();
+        return strips.Count > 0 && Planned(framed, strips, rest).Missing.Count == 0;
+    }
+
+    // The middles that nobody sees, of pieces and of mats, where they are not cut out by the plan already.
+    private static IEnumerable<Named> Middles(Kit kit, ResolvedLayout layout, PlacedPiece placed)
+    {
+        if (placed.Piece.Gut is not null) yield break;
+        var papers = placed.Piece.Kind == PieceKind.Photo ? placed.Stack.Layers.Where(l => l.Mat is { Gut: null, Frame: null }).Select(l => l.Mat.Paper).ToList() : [placed.Piece.Paper ?? ""];
+        if (placed.Piece.Kind == PieceKind.Photo && papers.Count != placed.Stack.Layers.Count) yield break;
+        foreach (var (middle, paper) in Hidden.Of(layout, placed, Hidden.Lap(kit.Unit)).Zip(papers))
+            yield return new(paper, new($"hidden middle of {middle.Part}", middle.Box.Size, 1));
+    }
+
+    private static string N(int n) => n.ToString(CultureInfo.InvariantCulture);
+}
