@@ -53,6 +53,100 @@ public sealed class GuestRow
     /// <summary>The photos of each layout in a line of text, as JSON.</summary>
     public string Photos { get; set; } = "{}";
 
+    /// <summary>The workshop they sit at; none where nobody has said.</summary>
+    public int? WorkshopId { get; set; }
+
+    /// <summary>Where their invitation goes.</summary>
+    public string? Email { get; set; }
+
+    /// <summary>What they need: large print, a left-handed trimmer, company.</summary>
+    public string? Needs { get; set; }
+
+    /// <summary>When they last answered an invitation themselves.</summary>
+    public DateTime? AnsweredAt { get; set; }
+
+    public List<InvitationRow> Invitations { get; } = [];
+
+    public List<PictureRow> Pictures { get; } = [];
+
     /// <summary>Rises with every change, so that a lost race is seen.</summary>
     public int Version { get; set; }
+}
+
+/// <summary>A workshop: a day, a place, the kits that are made there, and who comes.</summary>
+public sealed class WorkshopRow
+{
+    public int Id { get; init; }
+
+    /// <summary>The name in its address: saturday-table.</summary>
+    public required string Slug { get; init; }
+
+    public required string Name { get; set; }
+
+    public DateOnly Date { get; set; }
+
+    public TimeOnly? Starts { get; set; }
+
+    public TimeOnly? Ends { get; set; }
+
+    public string? Place { get; set; }
+
+    /// <summary>Rises with every change, so that a lost race is seen.</summary>
+    public int Version { get; set; }
+
+    public List<WorkshopKitRow> Kits { get; } = [];
+}
+
+/// <summary>A kit that is made at a workshop.</summary>
+public sealed class WorkshopKitRow
+{
+    public int WorkshopId { get; init; }
+
+    public int KitId { get; init; }
+
+    /// <summary>The revision that was handed out, which holds from then on; none while the newest does.</summary>
+    public int? Revision { get; set; }
+
+    public DateTime? HandedOutAt { get; set; }
+}
+
+/// <summary>A private link to one guest's own leaf. Only a hash of its secret is kept: who reads the database cannot open it.</summary>
+public sealed class InvitationRow
+{
+    public int Id { get; init; }
+
+    public int GuestId { get; init; }
+
+    /// <summary>SHA-256 of the secret, in hexadecimal.</summary>
+    public required string SecretHash { get; init; }
+
+    public DateTime CreatedAt { get; init; }
+
+    /// <summary>When it was mailed; none where the host passes it on by hand.</summary>
+    public DateTime? MailedAt { get; set; }
+
+    public DateTime? WithdrawnAt { get; set; }
+}
+
+/// <summary>A photo a guest has given as a file: what was read from it and a small picture; the file itself is not kept.</summary>
+public sealed class PictureRow
+{
+    public int Id { get; init; }
+
+    public int GuestId { get; init; }
+
+    public required string Layout { get; set; }
+
+    public required string Name { get; set; }
+
+    /// <summary>The size it is brought at and what is said of it, as in a photo line: 4 x 6 whole.</summary>
+    public required string Said { get; set; }
+
+    /// <summary>Its pixels as it is looked at, after turning.</summary>
+    public int PixelWidth { get; init; }
+
+    public int PixelHeight { get; init; }
+
+    /// <summary>A small JPEG without anything else in it.</summary>
+    public required byte[] Small { get; init; }
 }

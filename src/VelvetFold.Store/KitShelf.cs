@@ -1,5 +1,3 @@
-using System.Globalization;
-using System.Text;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using VelvetFold.Core.Layouts;
@@ -99,22 +97,7 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
 
     private async Task<string> FreeSlugAsync(string name, CancellationToken cancel)
     {
-        var slug = SlugOf(name);
-        var taken = await context.Kits.Where(k => k.Slug.StartsWith(slug)).Select(k => k.Slug).ToHashSetAsync(cancel);
-        if (!taken.Contains(slug)) return slug;
-        for (var n = 2; ; n++)
-            if (!taken.Contains($"{slug}-{n.ToString(CultureInfo.InvariantCulture)}")) return $"{slug}-{n.ToString(CultureInfo.InvariantCulture)}";
-    }
-
-    private static string SlugOf(string name)
-    {
-        var slug = new StringBuilder();
-        foreach (var c in name.Normalize(NormalizationForm.FormD))
-        {
-            if (char.IsAsciiLetterOrDigit(c)) slug.Append(char.ToLowerInvariant(c));
-            else if (CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark && slug.Length > 0 && slug[^1] != '-') slug.Append('-');
-        }
-        var text = slug.ToString().Trim('-');
-        return text.Length == 0 ? "kit" : text.Length > 60 ? text[..60].Trim('-') : text;
+        var slug = Slug.Of(name, "kit");
+        return Slug.Free(slug, await context.Kits.Where(k => k.Slug.StartsWith(slug)).Select(k => k.Slug).ToHashSetAsync(cancel));
     }
 }

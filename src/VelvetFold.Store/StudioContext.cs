@@ -11,6 +11,14 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
 
     public DbSet<GuestRow> Guests => Set<GuestRow>();
 
+    public DbSet<WorkshopRow> Workshops => Set<WorkshopRow>();
+
+    public DbSet<WorkshopKitRow> WorkshopKits => Set<WorkshopKitRow>();
+
+    public DbSet<InvitationRow> Invitations => Set<InvitationRow>();
+
+    public DbSet<PictureRow> Pictures => Set<PictureRow>();
+
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         ArgumentNullException.ThrowIfNull(modelBuilder);
@@ -36,6 +44,40 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             guest.Property(g => g.Name).HasMaxLength(120);
             guest.Property(g => g.Photos).HasDefaultValue("{}");
             guest.Property(g => g.Version).IsConcurrencyToken();
+            guest.Property(g => g.Email).HasMaxLength(254);
+            guest.Property(g => g.Needs).HasMaxLength(1000);
+            guest.HasOne<WorkshopRow>().WithMany().HasForeignKey(g => g.WorkshopId).OnDelete(DeleteBehavior.SetNull);
+        });
+        modelBuilder.Entity<WorkshopRow>(workshop =>
+        {
+            workshop.ToTable("Workshops");
+            workshop.HasIndex(w => w.Slug).IsUnique();
+            workshop.Property(w => w.Slug).HasMaxLength(80);
+            workshop.Property(w => w.Name).HasMaxLength(120);
+            workshop.Property(w => w.Place).HasMaxLength(200);
+            workshop.Property(w => w.Version).IsConcurrencyToken();
+        });
+        modelBuilder.Entity<WorkshopKitRow>(kit =>
+        {
+            kit.ToTable("WorkshopKits");
+            kit.HasKey(k => new { k.WorkshopId, k.KitId });
+            kit.HasOne<WorkshopRow>().WithMany(w => w.Kits).HasForeignKey(k => k.WorkshopId).OnDelete(DeleteBehavior.Cascade);
+            kit.HasOne<KitRow>().WithMany().HasForeignKey(k => k.KitId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<InvitationRow>(invitation =>
+        {
+            invitation.ToTable("Invitations");
+            invitation.HasIndex(i => i.SecretHash).IsUnique();
+            invitation.Property(i => i.SecretHash).HasMaxLength(64);
+            invitation.HasOne<GuestRow>().WithMany(g => g.Invitations).HasForeignKey(i => i.GuestId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<PictureRow>(picture =>
+        {
+            picture.ToTable("Pictures");
+            picture.Property(p => p.Layout).HasMaxLength(8);
+            picture.Property(p => p.Name).HasMaxLength(120);
+            picture.Property(p => p.Said).HasMaxLength(100);
+            picture.HasOne<GuestRow>().WithMany(g => g.Pictures).HasForeignKey(p => p.GuestId).OnDelete(DeleteBehavior.Cascade);
         });
     }
 }

@@ -4,6 +4,7 @@ using VelvetFold.Core.Measures;
 using VelvetFold.Formats.Json;
 using VelvetFold.Store;
 using VelvetFold.Web.Endpoints;
+using VelvetFold.Web.Post;
 
 namespace VelvetFold.Web;
 
@@ -45,7 +46,8 @@ internal static class Application
     {
         builder.Services.AddSingleton(TimeProvider.System).AddSingleton<PlanMemory>().AddSingleton<PlanSearches>();
         builder.Services.AddDbContext<StudioContext>(options => options.UseStudio(start.Data));
-        builder.Services.AddScoped<KitShelf>().AddScoped<GuestList>().AddScoped<DemoStudio>();
+        builder.Services.AddScoped<KitShelf>().AddScoped<GuestList>().AddScoped<WorkshopShelf>().AddScoped<Invitations>().AddScoped<Pictures>().AddScoped<DemoStudio>();
+        builder.Services.AddSingleton(PostSettings.Of(builder.Configuration, start.Data)).AddSingleton<PostRoom>();
         builder.Services.ConfigureHttpJsonOptions(json => JsonText.Configure(json.SerializerOptions, LengthUnit.Inch));
         builder.Services.AddProblemDetails();
         builder.Services.AddExceptionHandler<Problems.BadRequestHandler>();
@@ -62,6 +64,8 @@ internal static class Application
         api.MapKits();
         api.MapKitFiles();
         api.MapGuests();
+        api.MapWorkshops();
+        api.MapInvitations();
         api.MapCompute();
         api.MapGuides();
         api.MapFits();

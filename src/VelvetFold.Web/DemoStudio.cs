@@ -9,7 +9,7 @@ using VelvetFold.Store;
 namespace VelvetFold.Web;
 
 /// <summary>The made-up demo studio: its kits are kit files like anyone's, its guests changes like anyone's.</summary>
-internal sealed class DemoStudio(StudioContext context, KitShelf shelf, GuestList guests)
+internal sealed class DemoStudio(StudioContext context, KitShelf shelf, GuestList guests, WorkshopShelf workshops, TimeProvider clock)
 {
     private static readonly string[] Files = ["year-of-bread", "kite-weekend"];
 
@@ -38,6 +38,10 @@ internal sealed class DemoStudio(StudioContext context, KitShelf shelf, GuestLis
 
     private async Task SeatGuestsAsync(string slug, CancellationToken cancel)
     {
+        // The Saturday after next: what is to come is what a host looks at.
+        var today = DateOnly.FromDateTime(clock.GetLocalNow().Date);
+        var saturday = today.AddDays((DayOfWeek.Saturday - today.DayOfWeek + 7) % 7 + 7);
+        var workshop = (await workshops.AddAsync(new("Saturday table", saturday, new(10, 0), new(16, 0), "The long table, Mill Lane", [slug]), cancel)).Slug;
         (string Name, OpeningChange[] Changes, Dictionary<string, string>? Photos)[] seats =
         [
             ("Marta", [new("L1", "P2", OpeningMove.Turn)], null),
@@ -56,7 +60,7 @@ internal sealed class DemoStudio(StudioContext context, KitShelf shelf, GuestLis
             ("Quill", [], new() { ["L1"] = "4 x 6 focal, 6 x 4, 2 of 3 x 4, 3 x 2, 2 x 3" }),
         ];
         foreach (var (name, changes, photos) in seats)
-            await guests.AddAsync(slug, name, JsonSerializer.Serialize(changes, JsonText.In(LengthUnit.Inch)),
-                photos is null ? null : JsonSerializer.Serialize(photos, JsonText.In(LengthUnit.Inch)), cancel);
+            await guests.AddAsync(slug, new(name, JsonSerializer.Serialize(changes, JsonText.In(LengthUnit.Inch)),
+                photos is null ? null : JsonSerializer.Serialize(photos, JsonText.In(LengthUnit.Inch)), $"{name.ToLowerInvariant()}@example.org", name == "Petra" ? "large print, please" : null, workshop), cancel);
     }
 }

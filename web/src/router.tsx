@@ -25,6 +25,8 @@ export const router = createBrowserRouter([
           { path: 'guests/:guest?', ...stage(() => import('./stages/guests/Guests'), 'Guests') },
         ],
       },
+      { path: '/invite/:secret', ...stage(() => import('./stages/guests/Invite'), 'Invite') },
+      { path: '/outbox/:id?', ...stage(() => import('./stages/guests/Outbox'), 'Outbox') },
       { path: '/kits/:slug/bench', ...stage(() => import('./stages/bench/Bench'), 'Bench') },
       { path: '/kits/:slug/print/cuts', ...stage(() => import('./stages/print/PrintCuts'), 'PrintCuts') },
       { path: '*', Component: ErrorLeaf },

@@ -123,7 +123,7 @@ public sealed class Bag
     }
 
     // Another paper that is there in that size, told apart from what it lies on; or strips, where a whole mat does not come out.
-    private MissingPiece Missing(Kit adapted, IReadOnlyList<ResolvedLayout> layouts, CutPiece piece, IReadOnlyList<Named> rest)
+    private static MissingPiece Missing(Kit adapted, IReadOnlyList<ResolvedLayout> layouts, CutPiece piece, IReadOnlyList<Named> rest)
     {
         var layout = layouts.First(l => l.Layout.Id == piece.Layout);
         var others = new List<OtherPaper>();

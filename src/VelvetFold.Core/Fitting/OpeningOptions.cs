@@ -39,7 +39,7 @@ internal sealed class OpeningOptions(Kit kit, ResolvedLayout resolved, IReadOnly
         // A pocket holds up to four more; they lie in it whole, so that it is a place for photos no larger than itself.
         var pocket = Made(Change(OpeningMove.Pocket))[0].Id;
         for (var more = 1; more <= 4; more++)
-            options.Add(new(Change(OpeningMove.Pocket), [new(piece.Id, piece.Size, piece.Opening.Focal, box), .. Enumerable.Repeat(new Slot(pocket, piece.Size, false, box, Fixed: true, IsPocket: true), more)], 10 + 3 * more, $"A hinged pocket on {label} holds {more.ToString(CultureInfo.InvariantCulture)} more."));
+            options.Add(new(Change(OpeningMove.Pocket), [new(piece.Id, piece.Size, piece.Opening.Focal, box), .. Enumerable.Repeat(new Slot(pocket, piece.Size, false, box, Fixed: true, IsPocket: true), more)], 8 + 6 * more, $"A hinged pocket on {label} holds {more.ToString(CultureInfo.InvariantCulture)} more."));
         return options;
     }
 

@@ -15,11 +15,15 @@ public sealed record TotalPhotos(Size Size, int Count);
 /// <summary>Sheets of one paper for all guests, cut kit by kit, and as designed.</summary>
 public sealed record TotalSheets(string Paper, int Count, int AsDesigned);
 
+/// <summary>Pieces of one paper, face and size that the host brings paper for.</summary>
+public sealed record TotalMissing(string Paper, SheetFace Face, Size Size, int Count);
+
 /// <summary>What a host has ready for a real roster in place of so many equal kits.</summary>
 /// <param name="Changed">How many guests have a kit that is not as designed.</param>
 /// <param name="Pockets">Hinged pockets to buy.</param>
 /// <param name="Cards">Cards to write on that take the place of photos.</param>
-public sealed record RosterTotals(int Guests, int Changed, IReadOnlyList<TotalPieces> Pieces, IReadOnlyList<TotalPhotos> Photos, IReadOnlyList<TotalSheets> Sheets, int Pockets, int Cards)
+/// <param name="Missing">Pieces that no guest's bag has the paper for.</param>
+public sealed record RosterTotals(int Guests, int Changed, IReadOnlyList<TotalPieces> Pieces, IReadOnlyList<TotalPhotos> Photos, IReadOnlyList<TotalSheets> Sheets, int Pockets, int Cards, IReadOnlyList<TotalMissing> Missing)
 {
     /// <summary>Adds a roster up.</summary>
     /// <param name="guests">The changes of each guest; those that name nothing in the kit any more are left aside.</param>
@@ -35,12 +39,15 @@ public sealed record RosterTotals(int Guests, int Changed, IReadOnlyList<TotalPi
         var keys = pieces.Keys.Union(designed.Pieces.Keys).OrderBy(k => k.Paper, StringComparer.Ordinal).ThenByDescending(k => k.Size.Area).ThenBy(k => k.Face);
         var photos = counted.SelectMany(c => c.Own.Photos.Select(p => (p.Key, Count: p.Value * c.Count))).GroupBy(p => p.Key);
         var all = known.SelectMany(c => c).ToList();
+        var bag = Bag.Of(kit, terms);
+        var missing = kits.Where(k => k.Changes.Count > 0).SelectMany(k => bag.For(k.Kit).Missing.Select(m => (Key: (m.Paper, m.Face, m.Size), k.Count))).GroupBy(m => m.Key);
         return new(
             guests.Count, known.Count(c => c.Count > 0),
             [.. keys.Select(k => new TotalPieces(k.Paper, k.Face, k.Size, pieces.GetValueOrDefault(k), designed.Pieces.GetValueOrDefault(k) * guests.Count))],
             [.. photos.Select(g => new TotalPhotos(g.Key, g.Sum(p => p.Count))).OrderByDescending(p => p.Size.Area).ThenBy(p => p.Size.Width)],
             [.. kit.Papers.Select(p => new TotalSheets(p.Id, counted.Sum(c => c.Own.Sheets.GetValueOrDefault(p.Id) * c.Count), designed.Sheets.GetValueOrDefault(p.Id) * guests.Count)).Where(s => s.Count > 0 || s.AsDesigned > 0)],
-            all.Count(c => c.Move == OpeningMove.Pocket), all.Count(c => c.Move == OpeningMove.Card));
+            all.Count(c => c.Move == OpeningMove.Pocket), all.Count(c => c.Move == OpeningMove.Card),
+            [.. missing.Select(g => new TotalMissing(g.Key.Paper, g.Key.Face, g.Key.Size, g.Sum(m => m.Count))).OrderBy(m => m.Paper, StringComparer.Ordinal).ThenByDescending(m => m.Size.Area)]);
     }
 
     private sealed record Own(Dictionary<(string Paper, SheetFace Face, Size Size), int> Pieces, Dictionary<Size, int> Photos, Dictionary<string, int> Sheets);

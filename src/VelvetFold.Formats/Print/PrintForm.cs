@@ -1,4 +1,6 @@
 using System.Text.Json.Serialization;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Formats.Print;
 
@@ -39,5 +41,8 @@ public enum PrintPaper
 /// <summary>Sizes of printing papers in points, upright.</summary>
 public static class PrintPapers
 {
+    /// <summary>Its size to the last tick, upright.</summary>
+    public static Size Sheet(this PrintPaper paper) => paper == PrintPaper.A4 ? StandardSizes.IsoA(4) : new(Length.Inches(8, 1, 2), Length.Inches(11));
+
     public static (double Width, double Height) Size(this PrintPaper paper) => paper == PrintPaper.A4 ? (210 / 25.4 * 72, 297 / 25.4 * 72) : (8.5 * 72, 11 * 72);
 }

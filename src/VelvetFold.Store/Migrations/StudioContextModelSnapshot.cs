@@ -23,8 +23,15 @@ namespace VelvetFold.Store.Migrations
                         .ValueGeneratedOnAdd()
                         .HasColumnType("INTEGER");
 
+                    b.Property<DateTime?>("AnsweredAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Changes")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Email")
+                        .HasMaxLength(254)
                         .HasColumnType("TEXT");
 
                     b.Property<int>("KitId")
@@ -33,6 +40,10 @@ namespace VelvetFold.Store.Migrations
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasMaxLength(120)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Needs")
+                        .HasMaxLength(1000)
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Photos")
@@ -45,12 +56,50 @@ namespace VelvetFold.Store.Migrations
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("WorkshopId")
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("Id");
+
+                    b.HasIndex("WorkshopId");
 
                     b.HasIndex("KitId", "Name")
                         .IsUnique();
 
                     b.ToTable("Guests", (string)null);
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.InvitationRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("CreatedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("GuestId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("MailedAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("SecretHash")
+                        .IsRequired()
+                        .HasMaxLength(64)
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("WithdrawnAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("GuestId");
+
+                    b.HasIndex("SecretHash")
+                        .IsUnique();
+
+                    b.ToTable("Invitations", (string)null);
                 });
 
             modelBuilder.Entity("VelvetFold.Store.KitRow", b =>
@@ -87,6 +136,47 @@ namespace VelvetFold.Store.Migrations
                     b.ToTable("Kits", (string)null);
                 });
 
+            modelBuilder.Entity("VelvetFold.Store.PictureRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("GuestId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Layout")
+                        .IsRequired()
+                        .HasMaxLength(8)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(120)
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("PixelHeight")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("PixelWidth")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Said")
+                        .IsRequired()
+                        .HasMaxLength(100)
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Small")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("GuestId");
+
+                    b.ToTable("Pictures", (string)null);
+                });
+
             modelBuilder.Entity("VelvetFold.Store.RevisionRow", b =>
                 {
                     b.Property<int>("KitId")
@@ -110,11 +200,96 @@ namespace VelvetFold.Store.Migrations
                     b.ToTable("Revisions", (string)null);
                 });
 
+            modelBuilder.Entity("VelvetFold.Store.WorkshopKitRow", b =>
+                {
+                    b.Property<int>("WorkshopId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("KitId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("HandedOutAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("Revision")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("WorkshopId", "KitId");
+
+                    b.HasIndex("KitId");
+
+                    b.ToTable("WorkshopKits", (string)null);
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.WorkshopRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateOnly>("Date")
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly?>("Ends")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(120)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Place")
+                        .HasMaxLength(200)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Slug")
+                        .IsRequired()
+                        .HasMaxLength(80)
+                        .HasColumnType("TEXT");
+
+                    b.Property<TimeOnly?>("Starts")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Slug")
+                        .IsUnique();
+
+                    b.ToTable("Workshops", (string)null);
+                });
+
             modelBuilder.Entity("VelvetFold.Store.GuestRow", b =>
                 {
                     b.HasOne("VelvetFold.Store.KitRow", null)
                         .WithMany("Guests")
                         .HasForeignKey("KitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("VelvetFold.Store.WorkshopRow", null)
+                        .WithMany()
+                        .HasForeignKey("WorkshopId")
+                        .OnDelete(DeleteBehavior.SetNull);
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.InvitationRow", b =>
+                {
+                    b.HasOne("VelvetFold.Store.GuestRow", null)
+                        .WithMany("Invitations")
+                        .HasForeignKey("GuestId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.PictureRow", b =>
+                {
+                    b.HasOne("VelvetFold.Store.GuestRow", null)
+                        .WithMany("Pictures")
+                        .HasForeignKey("GuestId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
                 });
@@ -128,11 +303,38 @@ namespace VelvetFold.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("VelvetFold.Store.WorkshopKitRow", b =>
+                {
+                    b.HasOne("VelvetFold.Store.KitRow", null)
+                        .WithMany()
+                        .HasForeignKey("KitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("VelvetFold.Store.WorkshopRow", null)
+                        .WithMany("Kits")
+                        .HasForeignKey("WorkshopId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.GuestRow", b =>
+                {
+                    b.Navigation("Invitations");
+
+                    b.Navigation("Pictures");
+                });
+
             modelBuilder.Entity("VelvetFold.Store.KitRow", b =>
                 {
                     b.Navigation("Guests");
 
                     b.Navigation("Revisions");
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.WorkshopRow", b =>
+                {
+                    b.Navigation("Kits");
                 });
 #pragma warning restore 612, 618
         }

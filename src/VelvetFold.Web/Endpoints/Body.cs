@@ -23,7 +23,7 @@ internal static class Body
         return faults.Count == 0 ? reading : new(null, [.. faults.Select(f => f with { Path = kitPath + f.Path })]);
     }
 
-    public static async Task<byte[]> BytesAsync(HttpRequest request)
+    public static async Task<byte[]> BytesAsync(HttpRequest request, long most = Application.LargestBody)
     {
         using var buffer = new MemoryStream();
         var chunk = new byte[64 * 1024];
@@ -31,7 +31,7 @@ internal static class Body
         while ((read = await request.Body.ReadAsync(chunk, request.HttpContext.RequestAborted)) > 0)
         {
             // The server stops at the limit by itself; a host without one must not fill the memory either.
-            if (buffer.Length + read > Application.LargestBody) throw new BadHttpRequestException("Too large.", StatusCodes.Status413PayloadTooLarge);
+            if (buffer.Length + read > most) throw new BadHttpRequestException("Too large.", StatusCodes.Status413PayloadTooLarge);
             buffer.Write(chunk, 0, read);
         }
         return buffer.ToArray();

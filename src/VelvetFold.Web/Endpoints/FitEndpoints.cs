@@ -9,14 +9,17 @@ namespace VelvetFold.Web.Endpoints;
 /// <param name="Photos">The photos; or <paramref name="Text"/> says them in one line.</param>
 /// <param name="Count">How many fits are wanted, 1 to 10; 3 where left out.</param>
 /// <param name="Leftovers">The paper that new pieces are cut from; what the kit's own cut plan leaves where left out.</param>
-internal sealed record FitsQuestion(Kit Kit, string Layout, IReadOnlyList<GuestPhoto>? Photos = null, string? Text = null, int? Count = null, IReadOnlyList<Leftover>? Leftovers = null);
+/// <param name="Changes">What has been done by hand, to be weighed as it stands.</param>
+internal sealed record FitsQuestion(Kit Kit, string Layout, IReadOnlyList<GuestPhoto>? Photos = null, string? Text = null, int? Count = null, IReadOnlyList<Leftover>? Leftovers = null, IReadOnlyList<OpeningChange>? Changes = null);
 
 /// <summary>A fit with the layout as it then is, the kit document with it, and the paper its new pieces come out of.</summary>
 internal sealed record FitView(Fit Fit, Layout Layout, Kit Kit, BagPaper Bag);
 
 /// <summary>The best fits, the best first.</summary>
 /// <param name="Photos">The photos as they were read.</param>
-internal sealed record FitsAnswer(IReadOnlyList<FitView> Fits, IReadOnlyList<GuestPhoto> Photos, bool IsExact, string? Why);
+/// <param name="AsItStands">What has been done by hand, weighed; none where nothing was said of it.</param>
+/// <param name="Says">What that is, change by change.</param>
+internal sealed record FitsAnswer(IReadOnlyList<FitView> Fits, IReadOnlyList<GuestPhoto> Photos, bool IsExact, string? Why, Fit? AsItStands, IReadOnlyList<string> Says);
 
 /// <summary>Fits photos to layouts, without keeping anything.</summary>
 internal static class FitEndpoints
@@ -35,7 +38,8 @@ internal static class FitEndpoints
         var kit = question.Kit;
         var bag = question.Leftovers is { } leftovers ? Bag.With(kit, leftovers) : Bag.Of(kit, new() { Memory = memory, Cancel = cancel });
         var answer = FitSearch.Find(kit, question.Layout, photos, question.Count ?? 3, bag);
-        return Body.Json(new FitsAnswer([.. answer.Fits.Select(View)], photos, answer.IsExact, answer.Why), kit.Unit);
+        var stands = question.Changes is { } changes ? FitJudge.Of(kit, question.Layout, photos, changes) : null;
+        return Body.Json(new FitsAnswer([.. answer.Fits.Select(View)], photos, answer.IsExact, answer.Why, stands, [.. (stands?.Changes ?? []).Select(c => FitJudge.Says(kit, c))]), kit.Unit);
 
         FitView View(Fit fit)
         {

@@ -13,14 +13,22 @@ using VelvetFold.Store;
 namespace VelvetFold.Web.Endpoints;
 
 /// <summary>A guest and what is changed for them.</summary>
-/// <param name="Photos">Their photos in a line of text, by the id of the layout they are for; where left out, those that are known stay.</param>
-internal sealed record GuestEntry(string Name, IReadOnlyList<OpeningChange> Changes, IReadOnlyDictionary<string, string>? Photos = null);
+/// <param name="Photos">Their photos in a line of text, by the id of the layout they are for. What is left out stays as it is; what is empty is taken away.</param>
+/// <param name="Workshop">The address of the workshop they sit at.</param>
+internal sealed record GuestEntry(string Name, IReadOnlyList<OpeningChange> Changes, IReadOnlyDictionary<string, string>? Photos = null, string? Email = null, string? Needs = null, string? Workshop = null);
 
 /// <summary>A guest as stored; the version goes into If-Match.</summary>
-internal sealed record GuestView(int Id, int Version, string Name, IReadOnlyList<OpeningChange> Changes, IReadOnlyDictionary<string, string> Photos);
+internal sealed record GuestView(
+    int Id, int Version, string Name, IReadOnlyList<OpeningChange> Changes, IReadOnlyDictionary<string, string> Photos, string? Workshop, string? Email, string? Needs,
+    IReadOnlyList<PictureView> Pictures, InvitationState Invitation, DateTime? AnsweredAt);
+
+/// <summary>How it stands with a guest's private link.</summary>
+/// <param name="MadeAt">None where there is no link that opens.</param>
+internal sealed record InvitationState(DateTime? MadeAt, DateTime? MailedAt);
 
 /// <summary>A roster as a table: pasted from a spreadsheet, or the text of a CSV file.</summary>
-internal sealed record RosterText(string Text);
+/// <param name="Workshop">The address of the workshop they all sit at.</param>
+internal sealed record RosterText(string Text, string? Workshop = null);
 
 internal static class GuestEndpoints
 {
@@ -33,19 +41,20 @@ internal static class GuestEndpoints
         guests.MapPost("/roster", RosterAsync).Accepts<RosterText>("application/json").Produces<IReadOnlyList<GuestView>>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
         guests.MapGet("/totals", TotalsAsync).Produces<RosterTotals>().ProducesProblem(404);
         guests.MapGet("/cards.pdf", CardsAsync).Produces<string>(200, "application/pdf").ProducesProblem(400).ProducesProblem(404);
+        guests.MapGet("/prints.pdf", PrintsAsync).Produces<string>(200, "application/pdf").ProducesProblem(400).ProducesProblem(404);
         guests.MapDelete("/{id:int}", RemoveAsync).Produces(204).ProducesProblem(404);
     }
 
     private static async Task<IResult> ListAsync(string slug, GuestList list, CancellationToken cancel) =>
-        await list.ListAsync(slug, cancel) is { } guests ? Results.Ok(guests.Select(View).ToList()) : Problems.NoKit(slug);
+        await list.ListAsync(slug, cancel) is { } guests && await list.WorkshopsAsync(cancel) is var workshops ? Results.Ok(guests.Select(g => View(g, workshops)).ToList()) : Problems.NoKit(slug);
 
     private static async Task<IResult> AddAsync(string slug, HttpContext context, GuestList list, CancellationToken cancel)
     {
         var (entry, faults) = await ReadAsync(context.Request);
         if (entry is null) return Problems.Bad(faults);
-        return await list.AddAsync(slug, entry.Name.Trim(), Text(entry), Photos(entry), cancel) switch
+        return await list.AddAsync(slug, Said(entry), cancel) switch
         {
-            (GuestOutcome.Done, { } guest) => Answer(context, guest, 201),
+            (GuestOutcome.Done, { } guest) => Answer(context, guest, await list.WorkshopsAsync(cancel), 201),
             (var outcome, _) => Refuse(outcome, slug, entry.Name),
         };
     }
@@ -55,9 +64,9 @@ internal static class GuestEndpoints
         if (Body.SeenRevision(context.Request) is not { } seen) return Problems.NotSeen();
         var (entry, faults) = await ReadAsync(context.Request);
         if (entry is null) return Problems.Bad(faults);
-        return await list.SaveAsync(slug, id, seen, entry.Name.Trim(), Text(entry), Photos(entry), cancel) switch
+        return await list.SaveAsync(slug, id, seen, Said(entry), cancel) switch
         {
-            (GuestOutcome.Done, { } guest) => Answer(context, guest, 200),
+            (GuestOutcome.Done, { } guest) => Answer(context, guest, await list.WorkshopsAsync(cancel), 200),
             (var outcome, _) => Refuse(outcome, slug, entry.Name),
         };
     }
@@ -71,7 +80,7 @@ internal static class GuestEndpoints
         if (roster.Text.Length > 500_000) return Problems.Bad("text", "The table is longer than 500000 characters.");
         var (guests, faults) = RosterFile.Read(roster.Text, stored.Kit, before.Select(g => g.Name));
         if (faults.Count > 0) return Problems.Bad(faults);
-        return await list.AddAllAsync(slug, [.. guests.Select(g => (g.Name, JsonSerializer.Serialize(g.Photos, JsonText.In(LengthUnit.Inch))))], cancel) switch
+        return await list.AddAllAsync(slug, [.. guests.Select(g => (g.Name, JsonSerializer.Serialize(g.Photos, JsonText.In(LengthUnit.Inch))))], roster.Workshop, cancel) switch
         {
             GuestOutcome.Done => await ListAsync(slug, list, cancel),
             GuestOutcome.NoKit => Problems.NoKit(slug),
@@ -79,23 +88,45 @@ internal static class GuestEndpoints
         };
     }
 
-    private static async Task<IResult> TotalsAsync(string slug, GuestList list, KitShelf shelf, PlanMemory memory, CancellationToken cancel)
+    // The guests of one workshop with the revision that was handed out there; of all, where none is named, with the newest.
+    private static async Task<(Kit? Kit, IReadOnlyList<GuestRow> Guests)> OfAsync(string slug, string? workshop, GuestList list, KitShelf shelf, CancellationToken cancel)
     {
-        if (await shelf.FindAsync(slug, null, cancel) is not { } stored || await list.ListAsync(slug, cancel) is not { } guests) return Problems.NoKit(slug);
-        return Body.Json(RosterTotals.Of(stored.Kit, [.. guests.Select(g => View(g).Changes)], new() { Memory = memory, Cancel = cancel }), stored.Kit.Unit);
+        if (await list.ListAsync(slug, cancel) is not { } guests) return (null, []);
+        if (string.IsNullOrEmpty(workshop)) return ((await shelf.FindAsync(slug, null, cancel))?.Kit, guests);
+        var at = (await list.WorkshopsAsync(cancel)).FirstOrDefault(w => w.Value == workshop).Key;
+        var fixedAt = (await list.HandedOutAsync(slug, cancel)).TryGetValue(at, out var revision) ? revision : (int?)null;
+        return ((await shelf.FindAsync(slug, fixedAt, cancel))?.Kit, [.. guests.Where(g => g.WorkshopId == at && at != 0)]);
     }
 
+    private static async Task<IResult> TotalsAsync(string slug, string? workshop, GuestList list, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
+        await OfAsync(slug, workshop, list, shelf, cancel) is ({ } kit, var guests)
+            ? Body.Json(RosterTotals.Of(kit, [.. guests.Select(ChangesOf)], new() { Memory = memory, Cancel = cancel }), kit.Unit)
+            : Problems.NoKit(slug);
+
     // The card of one guest, or of all who make something otherwise.
-    private static async Task<IResult> CardsAsync(string slug, int? guest, string? paper, GuestList list, KitShelf shelf, PlanMemory memory, CancellationToken cancel)
+    private static async Task<IResult> CardsAsync(string slug, int? guest, string? paper, string? workshop, GuestList list, KitShelf shelf, PlanMemory memory, CancellationToken cancel)
     {
         if (paper is not (null or "letter" or "a4")) return Problems.Bad("paper", $"'{paper}' is no paper to print on; letter and a4 are.");
-        if (await shelf.FindAsync(slug, null, cancel) is not { } stored || await list.ListAsync(slug, cancel) is not { } guests) return Problems.NoKit(slug);
-        var chosen = guests.Select(View).Where(g => guest is { } id ? g.Id == id : g.Changes.Count > 0).ToList();
+        if (await OfAsync(slug, workshop, list, shelf, cancel) is not ({ } kit, var guests)) return Problems.NoKit(slug);
+        var chosen = guests.Where(g => guest is { } id ? g.Id == id : ChangesOf(g).Count > 0).ToList();
         if (chosen.Count == 0) return guest is null ? Results.Problem(statusCode: 404, title: "No card.", detail: "Every guest makes the kit as designed.") : NoGuest();
         var onPaper = paper == "a4" ? PrintPaper.A4 : PrintPaper.Letter;
         var terms = new PlanTerms { Memory = memory, Cancel = cancel };
-        var pages = chosen.SelectMany(g => SwapCard.Of(stored.Kit, KitAnswer.ForGuest(stored.Kit, Adaptation.Known(stored.Kit, g.Changes), terms), g.Name, onPaper)).ToList();
-        return Results.File(PdfFile.Write(pages, stored.Kit.Name, "en"), "application/pdf", $"{slug}-cards.pdf");
+        var pages = chosen.SelectMany(g => SwapCard.Of(kit, KitAnswer.ForGuest(kit, Adaptation.Known(kit, ChangesOf(g)), terms), g.Name, onPaper)).ToList();
+        return Results.File(PdfFile.Write(pages, kit.Name, "en"), "application/pdf", $"{slug}-cards.pdf");
+    }
+
+    // All photos as they end, small ones together on sheets with crop marks.
+    private static async Task<IResult> PrintsAsync(string slug, int? guest, string? paper, string? workshop, GuestList list, KitShelf shelf, PlanMemory memory, CancellationToken cancel)
+    {
+        if (paper is not (null or "letter" or "a4")) return Problems.Bad("paper", $"'{paper}' is no paper to print on; letter and a4 are.");
+        if (await OfAsync(slug, workshop, list, shelf, cancel) is not ({ } kit, var guests)) return Problems.NoKit(slug);
+        var chosen = guests.Where(g => guest is null || g.Id == guest).ToList();
+        if (chosen.Count == 0) return guest is null ? Results.Problem(statusCode: 404, title: "No guests.", detail: "There is nobody to print photos for.") : NoGuest();
+        var onPaper = paper == "a4" ? PrintPaper.A4 : PrintPaper.Letter;
+        var photos = chosen.SelectMany(g => GangSheets.Of(AdaptedFor(kit, g), g.Name)).ToList();
+        var sheets = GangSheets.Of(photos, onPaper.Sheet(), new() { BudgetMs = 500, Memory = memory, Cancel = cancel });
+        return Results.File(PdfFile.Write(GangPages.Of(kit, sheets, onPaper), $"{kit.Name}, photos", "en"), "application/pdf", $"{slug}-photos.pdf");
     }
 
     private static async Task<IResult> RemoveAsync(string slug, int id, GuestList list, CancellationToken cancel) =>
@@ -107,33 +138,44 @@ internal static class GuestEndpoints
         if (reading.Value is not { } entry) return (null, reading.Faults);
         if (string.IsNullOrWhiteSpace(entry.Name) || entry.Name.Length > 120) return (null, [new("name", "A guest needs a name of 1 to 120 characters.")]);
         if (entry.Photos is { } photos && (photos.Count > 100 || photos.Values.Any(p => p.Length > 1_000))) return (null, [new("photos", "Photos are said for at most 100 layouts, in at most 1000 characters each.")]);
+        if (entry.Email is { Length: > 0 } email && (email.Length > 254 || !MailFile.IsAddress(email))) return (null, [new("email", $"'{email}' is no mail address.")]);
+        if (entry.Needs?.Length > 1000) return (null, [new("needs", "What they need is said in at most 1000 characters.")]);
         return entry.Changes.Count > 500 ? (null, [new("changes", "A guest has at most 500 changes.")]) : (entry, []);
     }
 
-    private static IResult Answer(HttpContext context, GuestRow guest, int status)
+    private static IResult Answer(HttpContext context, GuestRow guest, IReadOnlyDictionary<int, string> workshops, int status)
     {
         Body.SetRevision(context, guest.Version);
-        return Body.Json(View(guest), LengthUnit.Inch, status);
+        return Body.Json(View(guest, workshops), LengthUnit.Inch, status);
     }
 
     private static IResult Refuse(GuestOutcome outcome, string slug, string name) => outcome switch
     {
         GuestOutcome.NoKit => Problems.NoKit(slug),
         GuestOutcome.NameTaken => Results.Problem(statusCode: 409, title: "The name is taken.", detail: $"Another guest of this kit is called '{name.Trim()}'. Add a surname or an initial."),
+        GuestOutcome.NoWorkshop => Problems.Bad("workshop", "There is no such workshop. It may have been removed."),
         GuestOutcome.LostRace => Problems.LostRace(null),
         _ => NoGuest(),
     };
 
     /// <summary>The kit as that guest makes it; changes that name nothing in it any more are left aside.</summary>
-    public static Kit AdaptedFor(Kit kit, GuestRow guest) => Adaptation.Apply(kit, Adaptation.Known(kit, View(guest).Changes));
+    public static Kit AdaptedFor(Kit kit, GuestRow guest) => Adaptation.Apply(kit, Adaptation.Known(kit, ChangesOf(guest)));
 
     public static IResult NoGuest() => Results.Problem(statusCode: 404, title: "No such guest.", detail: "The guest may have been removed meanwhile.");
 
-    private static string Text(GuestEntry entry) => JsonSerializer.Serialize(entry.Changes, JsonText.In(LengthUnit.Inch));
+    public static IReadOnlyDictionary<string, string> PhotosOf(GuestRow guest) => JsonSerializer.Deserialize<Dictionary<string, string>>(guest.Photos, JsonText.In(LengthUnit.Inch)) ?? [];
 
-    private static string? Photos(GuestEntry entry) => entry.Photos is { } photos ? JsonSerializer.Serialize(photos, JsonText.In(LengthUnit.Inch)) : null;
+    public static IReadOnlyList<OpeningChange> ChangesOf(GuestRow guest) => JsonSerializer.Deserialize<List<OpeningChange>>(guest.Changes, JsonText.In(LengthUnit.Inch)) ?? [];
 
-    private static GuestView View(GuestRow guest) =>
-        new(guest.Id, guest.Version, guest.Name, JsonSerializer.Deserialize<List<OpeningChange>>(guest.Changes, JsonText.In(LengthUnit.Inch)) ?? [],
-            JsonSerializer.Deserialize<Dictionary<string, string>>(guest.Photos, JsonText.In(LengthUnit.Inch)) ?? []);
+    private static GuestSaid Said(GuestEntry entry) => new(
+        entry.Name.Trim(), JsonSerializer.Serialize(entry.Changes, JsonText.In(LengthUnit.Inch)),
+        entry.Photos is { } photos ? JsonSerializer.Serialize(photos, JsonText.In(LengthUnit.Inch)) : null, entry.Email?.Trim(), entry.Needs?.Trim(), entry.Workshop);
+
+    private static GuestView View(GuestRow guest, IReadOnlyDictionary<int, string> workshops)
+    {
+        var link = guest.Invitations.Where(i => i.WithdrawnAt is null).MaxBy(i => i.Id);
+        return new(
+            guest.Id, guest.Version, guest.Name, ChangesOf(guest), PhotosOf(guest), guest.WorkshopId is { } at ? workshops.GetValueOrDefault(at) : null, guest.Email, guest.Needs,
+            [.. guest.Pictures.OrderBy(p => p.Id).Select(InvitationEndpoints.View)], new(link?.CreatedAt, link?.MailedAt), guest.AnsweredAt);
+    }
 }

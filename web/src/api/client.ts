@@ -29,6 +29,11 @@ export type Step = Schemas['Step'];
 export type PlanAnswer = Schemas['PlanAnswer'];
 export type OpeningChange = Schemas['OpeningChange'];
 export type Difference = Schemas['Difference'];
+export type StoredWorkshop = Schemas['StoredWorkshop'];
+export type WorkshopEntry = Schemas['WorkshopEntry'];
+export type PictureView = Schemas['PictureView'];
+export type InvitationView = Schemas['InvitationView'];
+export type BagPaper = Schemas['BagPaper'];
 export type NamedSize = Schemas['NamedSize'];
 
 /** What went wrong, in the words of the server. */

@@ -1218,7 +1218,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    workshop?: string;
+                };
                 header?: never;
                 path: {
                     slug: string;
@@ -1267,6 +1269,7 @@ export interface paths {
                 query?: {
                     guest?: number;
                     paper?: string;
+                    workshop?: string;
                 };
                 header?: never;
                 path: {
@@ -1308,6 +1311,956 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/guests/prints.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    guest?: number;
+                    paper?: string;
+                    workshop?: string;
+                };
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StoredWorkshop"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WorkshopEntry"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StoredWorkshop"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{slug}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["WorkshopEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StoredWorkshop"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{slug}/kits/{kit}/handed-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    kit: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    kit: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outbox": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OutboxView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/outbox/{id}.eml": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "message/rfc822": string;
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/guests/{id}/invitation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InvitationAsked"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvitationMade"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/guests/{id}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    layout: string;
+                    name?: string;
+                };
+                header?: never;
+                path: {
+                    slug: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PictureView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Payload Too Large */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/guests/{id}/pictures/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    id: number;
+                    picture: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/jpeg": string;
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    id: number;
+                    picture: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PictureSaid"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PictureView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    id: number;
+                    picture: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    secret: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvitationView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    secret: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InvitationAnswer"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvitationView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{secret}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query: {
+                    layout: string;
+                    name?: string;
+                };
+                header?: never;
+                path: {
+                    secret: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PictureView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Payload Too Large */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/invitations/{secret}/pictures/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    secret: string;
+                    picture: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/jpeg": string;
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    secret: string;
+                    picture: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PictureSaid"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PictureView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    secret: string;
+                    picture: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -2279,6 +3232,11 @@ export interface components {
             under: string;
             by: components["schemas"]["Length"];
         };
+        /** @description Where the paper of a changed kit comes from. */
+        BagPaper: {
+            cut: components["schemas"]["FromBag"][];
+            missing: components["schemas"]["MissingPiece"][];
+        };
         /** @description All that is needed to follow a guide at the table, in one answer that can be kept. */
         BenchView: {
             /** Format: int32 */
@@ -2538,10 +3496,12 @@ export interface components {
             points: number;
             says: string;
         };
-        /** @description A fit with the layout as it then is. */
+        /** @description A fit with the layout as it then is, the kit document with it, and the paper its new pieces come out of. */
         FitView: {
             fit: components["schemas"]["Fit"];
             layout: components["schemas"]["Layout"];
+            kit: components["schemas"]["Kit"];
+            bag: components["schemas"]["BagPaper"];
         };
         /** @description The best fits, the best first. */
         FitsAnswer: {
@@ -2550,6 +3510,9 @@ export interface components {
             photos: components["schemas"]["GuestPhoto"][];
             isExact: boolean;
             why: null | string;
+            asItStands: null | components["schemas"]["Fit"];
+            /** @description What that is, change by change. */
+            says: string[];
         };
         /** @description A guest's photos to be put on a layout. */
         FitsQuestion: {
@@ -2564,6 +3527,10 @@ export interface components {
              * @description How many fits are wanted, 1 to 10; 3 where left out.
              */
             count?: null | number;
+            /** @description The paper that new pieces are cut from; what the kit's own cut plan leaves where left out. */
+            leftovers?: null | components["schemas"]["Leftover"][];
+            /** @description What has been done by hand, to be weighed as it stands. */
+            changes?: null | components["schemas"]["OpeningChange"][];
         };
         /**
          * @description Where a spread is bound, or away from it.
@@ -2575,25 +3542,40 @@ export interface components {
             piece: string;
             edge: components["schemas"]["Edge"];
         };
+        /** @description A piece that a changed kit cuts otherwise, and the paper in the bag that it comes out of. */
+        FromBag: {
+            label: string;
+            paper: string;
+            face: components["schemas"]["SheetFace"];
+            size: components["schemas"]["Size"];
+            source: string;
+        };
         /**
          * @description How much a finding matters.
          * @enum {unknown}
          */
         Gravity: "note" | "fault";
-        /** @description A guest's kit: the adapted document, all that follows from it, and what differs. */
+        /** @description A guest's kit: the adapted document, all that follows from it, what differs, and what paper in the bag it is cut from. */
         GuestAnswer: {
             kit: components["schemas"]["Kit"];
             answer: components["schemas"]["KitAnswer"];
             differences: components["schemas"]["Difference"][];
+            bag: components["schemas"]["BagPaper"];
+            /** @description Changes that speak of what is not in the kit any more, and were left out. */
+            setAside?: components["schemas"]["OpeningChange"][];
         };
         /** @description A guest and what is changed for them. */
         GuestEntry: {
             name: string;
             changes: components["schemas"]["OpeningChange"][];
-            /** @description Their photos in a line of text, by the id of the layout they are for; where left out, those that are known stay. */
+            /** @description Their photos in a line of text, by the id of the layout they are for. What is left out stays as it is; what is empty is taken away. */
             photos?: null | {
                 [key: string]: string;
             };
+            email?: null | string;
+            needs?: null | string;
+            /** @description The address of the workshop they sit at. */
+            workshop?: null | string;
         };
         /** @description A photo a guest brings for a layout, as it lies: wider than high is lying, higher than wide upright. */
         GuestPhoto: {
@@ -2607,11 +3589,15 @@ export interface components {
             /** @description Whether it is the one the eye should meet first. */
             focal?: boolean;
             facing?: components["schemas"]["Facing"];
+            room?: null | components["schemas"]["Edge"];
+            blackAndWhite?: boolean;
         };
         /** @description A kit to compute as one guest will make it. */
         GuestQuestion: {
             kit: components["schemas"]["Kit"];
             changes: components["schemas"]["OpeningChange"][];
+            /** @description Whether changes that speak of what is not in the kit any more are left out and named in the answer; else they are refused. */
+            setAside?: null | boolean;
         };
         /** @description A guest as stored; the version goes into If-Match. */
         GuestView: {
@@ -2624,6 +3610,13 @@ export interface components {
             photos: {
                 [key: string]: string;
             };
+            workshop: null | string;
+            email: null | string;
+            needs: null | string;
+            pictures: components["schemas"]["PictureView"][];
+            invitation: components["schemas"]["InvitationState"];
+            /** Format: date-time */
+            answeredAt: null | string;
         };
         /** @description A guide by itself. */
         GuideAnswer: {
@@ -2694,6 +3687,68 @@ export interface components {
             part: string;
             /** @description Where it lies, from the layout's top left corner; a lap of paper remains under what covers it. */
             box: components["schemas"]["Box"];
+        };
+        /** @description What a guest says. */
+        InvitationAnswer: {
+            photos?: null | {
+                [key: string]: string;
+            };
+            needs?: null | string;
+        };
+        /** @description What is asked for with a link. */
+        InvitationAsked: {
+            /** @description Whether it is mailed to the guest. */
+            mail: boolean;
+            /** @description The address this studio is reached at, such as the browser's own. */
+            address: string;
+        };
+        /** @description A private link that was made. */
+        InvitationMade: {
+            address: string;
+            mailed: boolean;
+            /** @description Why the mail did not leave; none where it did, or none was asked for. */
+            trouble: null | string;
+        };
+        /** @description How it stands with a guest's private link. */
+        InvitationState: {
+            /**
+             * Format: date-time
+             * @description None where there is no link that opens.
+             */
+            madeAt: null | string;
+            /** Format: date-time */
+            mailedAt: null | string;
+        };
+        /** @description What a guest sees behind their link: the workshop, the kit's pages, and what they have said themselves. */
+        InvitationView: {
+            guest: string;
+            workshop: string;
+            /** Format: date */
+            date: string;
+            /** Format: time */
+            starts: null | string;
+            /** Format: time */
+            ends: null | string;
+            place: null | string;
+            kit: string;
+            unit: components["schemas"]["LengthUnit"];
+            papers: components["schemas"]["Paper"][];
+            layouts: components["schemas"]["InvitedLayout"][];
+            photos: {
+                [key: string]: string;
+            };
+            needs: null | string;
+            pictures: components["schemas"]["PictureView"][];
+            /** Format: date-time */
+            answeredAt: null | string;
+        };
+        /** @description A layout as a guest sees it before the workshop. */
+        InvitedLayout: {
+            id: string;
+            name: string;
+            picture: components["schemas"]["Scene"];
+            /** @description The sizes of its photos as they lie, to be read. */
+            openings: string[];
         };
         /** @description A piece with its place on a kept sheet. */
         KeptPiece: {
@@ -2770,6 +3825,23 @@ export interface components {
             proof: components["schemas"]["ProofResult"];
             /** @description What a guest has at hand for one kit. */
             materials: components["schemas"]["Material"][];
+        };
+        /** @description A kit at a workshop, by its address. */
+        KitAtWorkshop: {
+            slug: string;
+            name: string;
+            /**
+             * Format: int32
+             * @description The revision that was handed out; none while the newest holds.
+             */
+            revision: null | number;
+            /** Format: date-time */
+            handedOutAt: null | string;
+            /**
+             * Format: int32
+             * @description The kit's newest revision.
+             */
+            newest: number;
         };
         /** @description A kit as a file that anyone may keep, read and write: what it is, which version of the format, and the kit document. */
         KitFile: {
@@ -2890,6 +3962,17 @@ export interface components {
         LayoutWorkAnswer: {
             kit: components["schemas"]["Kit"];
             layout: string;
+        };
+        /** @description Paper that lies about: a rectangle left over, with the faces it has. */
+        Leftover: {
+            paper: string;
+            size: components["schemas"]["Size"];
+            /**
+             * Format: int32
+             * @default 1
+             */
+            count: number;
+            face?: null | components["schemas"]["SheetFace"];
         };
         /**
          * Format: length
@@ -3048,6 +4131,17 @@ export interface components {
             piece: components["schemas"]["Piece"];
             behind?: null | string;
         };
+        /** @description A piece that no paper in the bag is large enough for: the host brings paper for it, or one of these is done. */
+        MissingPiece: {
+            label: string;
+            paper: string;
+            face: components["schemas"]["SheetFace"];
+            size: components["schemas"]["Size"];
+            /** @description Other papers it comes out of, the one that stands out most first. */
+            instead: components["schemas"]["OtherPaper"][];
+            /** @description Whether four strips in place of the whole mat come out of what is there. */
+            asFrame: boolean;
+        };
         /**
          * @description How a piece is stuck down.
          * @enum {unknown}
@@ -3082,9 +4176,15 @@ export interface components {
              */
             count?: number;
         };
-        /** @description One change to one opening. */
+        /** @description A distance right and down, or left and up where negative. */
+        Offset: {
+            across: components["schemas"]["Length"];
+            down: components["schemas"]["Length"];
+        };
+        /** @description One change to a layout for one guest. */
         OpeningChange: {
             layout: string;
+            /** @description The opening; of a shift any piece, of what is added its new id; empty where the whole layout is meant. */
             piece: string;
             move: components["schemas"]["OpeningMove"];
             /**
@@ -3099,9 +4199,9 @@ export interface components {
              * @description An exact length with its unit: 3 1/2 in, 89 mm.
              */
             gutter?: string;
-            /** @description Join: the id of the neighbour, to the right or below. */
+            /** @description Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page: left or right. */
             with?: null | string;
-            /** @description Resize: the photo's new size as it lies. */
+            /** @description Resize, place, add: the photo's new size as it lies. */
             size?: {
                 /**
                  * Format: length
@@ -3116,17 +4216,43 @@ export interface components {
             };
             /** @description The guest's photos that it holds then, in order; of a pocket those within. */
             photos?: null | string[];
+            at?: null | components["schemas"]["Offset"];
         };
         /**
-         * @description What is done with an opening for one guest.
+         * @description What is done for one guest: to an opening, to another piece, or to a whole layout.
          * @enum {unknown}
          */
-        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "pocket";
+        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "pocket" | "frame" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages";
         /**
          * @description What an opening holds.
          * @enum {unknown}
          */
         OpeningUse: "photo" | "empty";
+        /** @description Another paper that a missing piece comes out of. */
+        OtherPaper: {
+            paper: string;
+            face: components["schemas"]["SheetFace"];
+            source: string;
+            /**
+             * Format: double
+             * @description Against what it lies on, 1 to 21 (WCAG 2.2).
+             */
+            contrast: number;
+        };
+        /** @description A message in the outbox, by the name of its file. */
+        OutboxMail: {
+            id: string;
+            /** Format: date-time */
+            date: string;
+            to: string;
+            subject: string;
+            text: string;
+        };
+        /** @description What has gone into the outbox, and whether it also leaves the house. */
+        OutboxView: {
+            leaves: boolean;
+            mail: components["schemas"]["OutboxMail"][];
+        };
         /** @description The outline of a piece within its box. */
         Outline: {
             kind?: components["schemas"]["OutlineKind"];
@@ -3309,6 +4435,22 @@ export interface components {
              * @description The share of it that is cropped away, 0 to 1.
              */
             lost: number;
+        };
+        /** @description What is said of a picture, as in a photo line: 4 x 6 whole focal. */
+        PictureSaid: {
+            said: string;
+        };
+        /** @description A picture a guest has given. */
+        PictureView: {
+            /** Format: int32 */
+            id: number;
+            layout: string;
+            name: string;
+            said: string;
+            /** Format: int32 */
+            pixelWidth: number;
+            /** Format: int32 */
+            pixelHeight: number;
         };
         /** @description One piece of a layout. */
         Piece: {
@@ -3530,6 +4672,8 @@ export interface components {
         /** @description A roster as a table: pasted from a spreadsheet, or the text of a CSV file. */
         RosterText: {
             text: string;
+            /** @description The address of the workshop they all sit at. */
+            workshop?: null | string;
         };
         /** @description What a host has ready for a real roster in place of so many equal kits. */
         RosterTotals: {
@@ -3553,6 +4697,8 @@ export interface components {
              * @description Cards to write on that take the place of photos.
              */
             cards: number;
+            /** @description Pieces that no guest's bag has the paper for. */
+            missing: components["schemas"]["TotalMissing"][];
         };
         /** @description A picture to scale: its size, its marks from back to front, and the same in words for who cannot see it. */
         Scene: {
@@ -3821,6 +4967,23 @@ export interface components {
             /** @description Sheets that the run would not take, were hidden middles cut out. */
             savings: components["schemas"]["GutSaving"][];
         };
+        /** @description A workshop with its kits and how many come. */
+        StoredWorkshop: {
+            slug: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            /** Format: date */
+            date: string;
+            /** Format: time */
+            starts: null | string;
+            /** Format: time */
+            ends: null | string;
+            place: null | string;
+            kits: components["schemas"]["KitAtWorkshop"][];
+            /** Format: int32 */
+            guests: number;
+        };
         /**
          * @description A sign that says without words what is done.
          * @enum {unknown}
@@ -3830,6 +4993,14 @@ export interface components {
         TearStrip: {
             edge: components["schemas"]["Edge"];
             width: components["schemas"]["Length"];
+        };
+        /** @description Pieces of one paper, face and size that the host brings paper for. */
+        TotalMissing: {
+            paper: string;
+            face: components["schemas"]["SheetFace"];
+            size: components["schemas"]["Size"];
+            /** Format: int32 */
+            count: number;
         };
         /** @description Photos of one size for all guests together: the list for whoever prints them. */
         TotalPhotos: {
@@ -3900,6 +5071,18 @@ export interface components {
              * @description How long it dries, in minutes; the product's label decides.
              */
             minutes?: number;
+        };
+        /** @description What a host says of a workshop. */
+        WorkshopEntry: {
+            name: string;
+            /** Format: date */
+            date: string;
+            /** Format: time */
+            starts?: null | string;
+            /** Format: time */
+            ends?: null | string;
+            place?: null | string;
+            kits?: null | string[];
         };
     };
     responses: never;

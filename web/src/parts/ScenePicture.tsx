@@ -25,6 +25,8 @@ interface Props {
   only?: ReadonlySet<string>;
   /** Pieces in strong colour, as the new ones of a step. */
   strong?: ReadonlySet<string>;
+  /** The picture its pieces slide from when it appears. */
+  slideFrom?: Scene;
   outline?: boolean;
   rulers?: 'in' | 'mm' | null;
   /** How high its text is, in inches of the picture's own scale; chosen for a screen where left out. */
@@ -39,6 +41,24 @@ interface Props {
 /** The margin round a picture without rulers, in inches of its own scale. */
 export const margin = 0.12;
 
+// By how much the corner of each piece has moved from one picture to another, in drawing units.
+const slidesBetween = (from: Scene, to: Scene) => {
+  const corners = (scene: Scene) => {
+    const found = new Map<string, { x: number; y: number }>();
+    for (const mark of scene.marks)
+      if (mark.mark === 'box' && mark.piece && !found.has(mark.piece))
+        found.set(mark.piece, { x: toInches(mark.box.x) * unitsPerInch, y: toInches(mark.box.y) * unitsPerInch });
+    return found;
+  };
+  const [before, after] = [corners(from), corners(to)];
+  const moved = new Map<string, { x: number; y: number }>();
+  for (const [piece, corner] of after) {
+    const old = before.get(piece);
+    if (old && (old.x !== corner.x || old.y !== corner.y)) moved.set(piece, { x: old.x - corner.x, y: old.y - corner.y });
+  }
+  return moved;
+};
+
 /** A scene from the server drawn to scale, with rulers along its edges and its words for who cannot see it. */
 export function ScenePicture({
   scene,
@@ -52,6 +72,7 @@ export function ScenePicture({
   onDrag,
   only,
   strong,
+  slideFrom,
   outline = false,
   rulers = null,
   textHeight,
@@ -75,7 +96,18 @@ export function ScenePicture({
       (!strong || mark.mark !== 'text' || isStrong(mark)),
   );
   const drag = useSceneDrag(onDrag);
-  const draw = (mark: Mark, i: number) => (
+  const slides = slideFrom && slidesBetween(slideFrom, scene);
+  const draw = (mark: Mark, i: number) => {
+    const slide = mark.piece ? slides?.get(mark.piece) : undefined;
+    return slide ? (
+      <g key={i} className="slides" style={{ '--from': `translate(${slide.x}px, ${slide.y}px)` } as React.CSSProperties}>
+        {drawn(mark, i)}
+      </g>
+    ) : (
+      drawn(mark, i)
+    );
+  };
+  const drawn = (mark: Mark, i: number) => (
     <SceneMark
       key={i}
       mark={mark}

@@ -2,10 +2,13 @@ import type { Difference, GuestView, Layout, OpeningChange, Piece } from '../../
 import { ConfirmButton } from '../../parts/ConfirmButton';
 import { useKit } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
+import { BagNote } from './BagNote';
 import { useGuestAnswer } from './useGuestAnswer';
 
 interface Props {
   guest: GuestView;
+  /** Which workshop is looked at, as more of a query. */
+  query: string;
   openings: readonly { layout: Layout; piece: Piece }[];
   changes: OpeningChange[];
   onChange: (changes: OpeningChange[]) => void;
@@ -25,15 +28,28 @@ const other: Record<string, string> = {
   card: 'a card',
   pocket: 'with a pocket',
   resize: 'made smaller',
+  frame: 'with a frame of strips',
+  place: 'laid anew',
+  remove: 'taken out',
+};
+
+// What is done to something that is no opening as designed: the whole page, another piece, one that is new.
+const wholes: Record<string, string> = {
+  mirror: 'mirrored',
+  'one-page': 'one page of it',
+  'two-pages': 'made twice, as a spread',
+  add: 'added',
+  shift: 'moved',
 };
 
 const headings: Record<Difference['in'], string> = { page: 'On the page', cuts: 'Cuts', sheets: 'Sheets', steps: 'Steps' };
 
 /** One guest: each opening with what is done about it, then all that changes for them. */
-export function GuestOpenings({ guest, openings, changes, onChange, onRemove }: Props) {
+export function GuestOpenings({ guest, query, openings, changes, onChange, onRemove }: Props) {
   const { kit, slug, lit, setLit } = useKit();
   const answer = useGuestAnswer(kit, changes);
   const differences = answer.data?.differences ?? [];
+  const setAside = answer.data?.setAside ?? [];
   const findings = answer.data?.answer.layouts.flatMap((l) => l.findings) ?? [];
   return (
     <>
@@ -43,14 +59,14 @@ export function GuestOpenings({ guest, openings, changes, onChange, onRemove }: 
           <a
             className="press-first"
             title="P"
-            href={`/api/kits/${slug}/guide.pdf?guest=${guest.id}`}
+            href={`/api/kits/${slug}/guide.pdf?guest=${guest.id}${query}`}
             target="_blank"
             rel="noreferrer"
           >
             Print {guest.name}’s guide
           </a>
           {changes.length > 0 && (
-            <a className="press" href={`/api/kits/${slug}/guests/cards.pdf?guest=${guest.id}`} download>
+            <a className="press" href={`/api/kits/${slug}/guests/cards.pdf?guest=${guest.id}${query}`} download>
               Card
             </a>
           )}
@@ -63,7 +79,7 @@ export function GuestOpenings({ guest, openings, changes, onChange, onRemove }: 
       <ul className="mt-2">
         {openings.map(({ layout, piece }) => {
           const label = `${layout.id}-${piece.id}`;
-          const rest = changes.filter((c) => c.layout !== layout.id || c.piece !== piece.id);
+          const rest = changes.filter((c) => c.layout !== layout.id || c.piece !== piece.id || c.move === 'shift');
           const move = changes.find((c) => !rest.includes(c))?.move ?? 'as-designed';
           return (
             <li
@@ -97,6 +113,27 @@ export function GuestOpenings({ guest, openings, changes, onChange, onRemove }: 
           );
         })}
       </ul>
+      {changes.some((c) => c.move in wholes) && (
+        <ul className="mt-1 text-[15px]">
+          {changes
+            .filter((c) => c.move in wholes)
+            .map((c, i) => (
+              <li key={i} className="flex items-baseline gap-x-5">
+                <span className="w-16 font-semibold">{c.piece ? `${c.layout}-${c.piece}` : c.layout}</span>
+                <span className="text-velvet">{wholes[c.move]}</span>
+                <button type="button" className="quiet" onClick={() => onChange(changes.filter((other) => other !== c))}>
+                  take back
+                </button>
+              </li>
+            ))}
+        </ul>
+      )}
+      {setAside.length > 0 && (
+        <p className="mt-2 text-[15px] text-soft">
+          {setAside.length === 1 ? 'One change speaks' : `${setAside.length} changes speak`} of what is not in the kit any more
+          and {setAside.length === 1 ? 'is' : 'are'} left out.
+        </p>
+      )}
       <h2 className="mt-5 border-b border-line pb-1 text-xl">What changes</h2>
       {answer.error && (
         <p role="alert" className="pt-2 text-rust">
@@ -122,6 +159,7 @@ export function GuestOpenings({ guest, openings, changes, onChange, onRemove }: 
           </section>
         );
       })}
+      {answer.data && <BagNote bag={answer.data.bag} onDo={(change) => onChange([...changes, change])} />}
     </>
   );
 }

@@ -1,21 +1,24 @@
 import { skipToken, useQuery } from '@tanstack/react-query';
-import { api, ApiError, unwrap, type Kit, type Layout, type OpeningChange } from '../../api/client';
+import { api, ApiError, unwrap, type GuestView, type Kit, type Layout, type OpeningChange } from '../../api/client';
 import { TextField } from '../../parts/TextField';
 import { useKit } from '../../parts/kitContext';
+import { photoText } from './guestPhotos';
+import { PictureRow } from './PictureRow';
 
 interface Props {
-  name: string;
-  /** Their photos in a line, by layout. */
-  photos: Record<string, string>;
+  guest: GuestView;
   changes: readonly OpeningChange[];
   onPhotos: (photos: Record<string, string>) => void;
+  /** Told when picture files have come or gone. */
+  onPictures: () => Promise<unknown>;
   /** Takes a fit: its changes in place of those the layout had. */
   onTake: (layout: string, changes: readonly OpeningChange[]) => void;
 }
 
 /** What photos a guest brings for each layout, and the best ways to make them fit, with their reasons. */
-export function GuestPhotos({ name, photos, changes, onPhotos, onTake }: Props) {
-  const { kit } = useKit();
+export function GuestPhotos({ guest, changes, onPhotos, onPictures, onTake }: Props) {
+  const { kit, slug } = useKit();
+  const { name, photos } = guest;
   const layouts = (kit.layouts ?? []).filter((l) => l.pieces?.some((p) => p.kind === 'photo'));
   return (
     <section aria-label={`${name}’s photos and fits`}>
@@ -32,10 +35,16 @@ export function GuestPhotos({ name, photos, changes, onPhotos, onTake }: Props) 
               onChange={(text) => onPhotos({ ...photos, [layout.id]: text })}
             />
           </p>
+          <PictureRow
+            layout={layout.id}
+            pictures={guest.pictures}
+            address={`/api/kits/${slug}/guests/${guest.id}`}
+            onChange={onPictures}
+          />
           <Fits
             kit={kit}
             layout={layout}
-            text={photos[layout.id] ?? ''}
+            text={photoText(guest, layout.id)}
             taken={changes.filter((c) => c.layout === layout.id)}
             onTake={(next) => onTake(layout.id, next)}
           />
@@ -56,16 +65,20 @@ interface FitsProps {
 // The same changes, whatever order their members stand in.
 const signature = (changes: readonly OpeningChange[]) =>
   changes
-    .map((c) => [c.piece, c.move, c.rows, c.columns, c.with, c.size?.width, c.size?.height].map((v) => v ?? '').join('/'))
+    .map((c) =>
+      [c.piece, c.move, c.rows, c.columns, c.with, c.size?.width, c.size?.height, c.at?.across, c.at?.down]
+        .map((v) => v ?? '')
+        .join('/'),
+    )
     .sort()
     .join(' ');
 
 function Fits({ kit, layout, text, taken, onTake }: FitsProps) {
   const fits = useQuery({
-    queryKey: ['fits', kit, layout.id, text],
+    queryKey: ['fits', kit, layout.id, text, taken],
     queryFn: text.trim()
       ? async ({ signal }: { signal: AbortSignal }) =>
-          unwrap(await api.POST('/api/compute/fits', { body: { kit, layout: layout.id, text }, signal }))
+          unwrap(await api.POST('/api/compute/fits', { body: { kit, layout: layout.id, text, changes: [...taken] }, signal }))
       : skipToken,
     placeholderData: (before) => before,
     gcTime: 5_000,
@@ -78,10 +91,20 @@ function Fits({ kit, layout, text, taken, onTake }: FitsProps) {
       </p>
     );
   if (!fits.data) return <p className="pt-1 text-[15px] text-soft">Looking for fits…</p>;
-  const { fits: found, why, isExact } = fits.data;
-  if (found.length === 0) return <p className="pt-1 text-[15px] text-rust">{why}</p>;
+  const { fits: found, why, isExact, asItStands } = fits.data;
+  const stands = asItStands && !found.some(({ fit }) => signature(fit.changes) === signature(taken)) ? asItStands : null;
   return (
     <ol className="pt-1">
+      {stands && (
+        <li className="grid grid-cols-[2.5rem_1fr_auto] items-baseline gap-x-3 py-1 text-[15px] leading-5">
+          <span className={`text-right font-semibold ${stands.score < 0 ? 'text-rust' : 'text-brass'}`}>
+            {Math.round(stands.score)}
+          </span>
+          <span>{stands.reasons.length === 0 ? 'As designed.' : stands.reasons.map((r) => r.says).join(' ')}</span>
+          <span className="text-soft">as it stands</span>
+        </li>
+      )}
+      {found.length === 0 && <li className="text-[15px] text-rust">{why}</li>}
       {found.map(({ fit }, i) => {
         const isTaken = signature(fit.changes) === signature(taken);
         return (

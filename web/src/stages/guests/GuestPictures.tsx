@@ -40,7 +40,7 @@ export function GuestPictures({ guest, changes }: { guest: GuestView; changes: O
       <div className="flex min-h-0 flex-1 flex-col items-center gap-2 p-6 pt-2">
         {before && <ScenePicture scene={before} {...common} />}
         <p className="text-[15px] font-semibold">{guest.name}</p>
-        {after && <ScenePicture scene={after} {...common} />}
+        {after && <ScenePicture key={JSON.stringify(changes)} scene={after} {...common} slideFrom={before} />}
       </div>
     </>
   );

@@ -1,20 +1,79 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRef, useState, type SubmitEvent } from 'react';
-import { useNavigate, useParams } from 'react-router';
-import { api, unwrap, type GuestView, type OpeningChange } from '../../api/client';
+import { skipToken, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef, useState, type ReactNode, type SubmitEvent } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { api, unwrap, type GuestView, type OpeningChange, type StoredWorkshop } from '../../api/client';
 import { Fold, LeafHead } from '../../parts/Fold';
-import { useKit } from '../../parts/kitContext';
+import { KitContext, useKit } from '../../parts/kitContext';
 import { useKeys } from '../../parts/useKeys';
 import { GuestPhotos } from './GuestPhotos';
 import { GuestOpenings } from './GuestOpenings';
+import { hasAnswered } from './guestPhotos';
 import { GuestPictures } from './GuestPictures';
+import { GuestSeat } from './GuestSeat';
 import { RosterDialog } from './RosterDialog';
 import { Totals } from './Totals';
 import { useBestForAll } from './useBestForAll';
+import { WorkshopSwitch } from './WorkshopSwitch';
 
-/** The guests of the kit: what is turned or left empty for each, and everything that follows from it. */
+/** The guests of the kit at one workshop or all, over the revision that was handed out there. */
 export function Guests() {
+  const atHand = useKit();
+  const { slug } = atHand;
+  const [search, setSearch] = useSearchParams();
+  const queries = useQueryClient();
+  const workshops = useQuery({
+    queryKey: ['workshops'],
+    queryFn: async () => unwrap(await api.GET('/api/workshops')),
+  });
+  const here = (workshops.data ?? []).filter((w) => w.kits.some((k) => k.slug === slug));
+  const workshop = here.find((w) => w.slug === search.get('workshop')) ?? null;
+  const revision = workshop?.kits.find((k) => k.slug === slug)?.revision ?? null;
+  const handedOut = useQuery({
+    queryKey: ['revision', slug, revision],
+    queryFn:
+      revision === null
+        ? skipToken
+        : async () => {
+            const { kit } = unwrap(
+              await api.GET('/api/kits/{slug}/revisions/{number}', { params: { path: { slug, number: revision } } }),
+            );
+            return { kit, answer: unwrap(await api.POST('/api/compute/kit', { body: { kit } })) };
+          },
+    staleTime: Infinity,
+  });
+  if (workshops.error ?? handedOut.error) throw workshops.error ?? handedOut.error;
+  if (!workshops.data || (revision !== null && !handedOut.data)) return <p className="p-12 text-soft">Looking at the roster…</p>;
+  const switching = (
+    <WorkshopSwitch
+      slug={slug}
+      workshops={here}
+      workshop={workshop}
+      revision={revision}
+      onChange={(next) => {
+        setSearch(next ? { workshop: next } : {}, { replace: true });
+        void queries.invalidateQueries({ queryKey: ['workshops'] });
+      }}
+    />
+  );
+  return (
+    <KitContext value={handedOut.data && revision !== null ? { ...atHand, ...handedOut.data } : atHand}>
+      <Roster workshop={workshop} workshops={here} switching={switching} />
+    </KitContext>
+  );
+}
+
+interface Props {
+  workshop: StoredWorkshop | null;
+  workshops: readonly StoredWorkshop[];
+  /** Where another workshop is chosen. */
+  switching: ReactNode;
+}
+
+type Said = Partial<Pick<GuestView, 'photos'>> & { email?: string; needs?: string; workshop?: string };
+
+function Roster({ workshop, workshops, switching }: Props) {
   const { kit, slug, answer } = useKit();
+  const [search] = useSearchParams();
   const { guest: asked } = useParams();
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -29,11 +88,17 @@ export function Guests() {
     queryFn: async () => unwrap(await api.GET('/api/kits/{slug}/guests', { params })),
   });
   const reread = () => queries.invalidateQueries({ queryKey: ['guests', slug] });
-  const choose = (id: number | null) => void navigate(`/kits/${slug}/guests${id === null ? '' : `/${id}`}`);
+  const choose = (id: number | null) =>
+    void navigate({ pathname: `/kits/${slug}/guests${id === null ? '' : `/${id}`}`, search: search.toString() });
 
   const add = useMutation({
     mutationFn: async (called: string) =>
-      unwrap(await api.POST('/api/kits/{slug}/guests', { params, body: { name: called, changes: [] } })),
+      unwrap(
+        await api.POST('/api/kits/{slug}/guests', {
+          params,
+          body: { name: called, changes: [], workshop: workshop?.slug ?? null },
+        }),
+      ),
     onSuccess: async (guest) => {
       setName('');
       await reread();
@@ -44,20 +109,12 @@ export function Guests() {
     mutationKey: ['guest', slug],
     // One after the other, each over the version the one before it left: two quick presses are no race.
     scope: { id: 'guest' },
-    mutationFn: async ({
-      guest,
-      changes,
-      photos,
-    }: {
-      guest: GuestView;
-      changes: OpeningChange[];
-      photos?: GuestView['photos'];
-    }) => {
+    mutationFn: async ({ guest, changes, said = {} }: { guest: GuestView; changes: OpeningChange[]; said?: Said }) => {
       const now = queries.getQueryData<GuestView[]>(['guests', slug])?.find((g) => g.id === guest.id) ?? guest;
       return unwrap(
         await api.PUT('/api/kits/{slug}/guests/{id}', {
           params: { path: { slug, id: guest.id } },
-          body: { name: guest.name, changes, photos: photos ?? null },
+          body: { name: guest.name, changes, ...said },
           headers: { 'If-Match': `"${now.version}"` },
         }),
       );
@@ -83,25 +140,30 @@ export function Guests() {
   ]);
 
   if (guests.error) throw guests.error;
-  const list = guests.data ?? [];
+  const list = (guests.data ?? []).filter((g) => !workshop || g.workshop === workshop.slug);
   const guest = list.find((g) => String(g.id) === asked) ?? list[0];
   const all = useBestForAll(slug, kit, list, reread);
   const openings = (kit.layouts ?? []).flatMap((layout) =>
     (layout.pieces ?? []).filter((p) => p.opening).map((piece) => ({ layout, piece })),
   );
-  // What was just pressed stands at once, while it is being saved. A change to an opening that the designer has since removed no longer
-  // speaks of anything.
-  const changes = ((pressed && pressed.guest === guest?.id ? pressed.changes : guest?.changes) ?? []).filter((c) =>
-    openings.some((o) => o.layout.id === c.layout && o.piece.id === c.piece),
-  );
+  // What was just pressed stands at once, while it is being saved.
+  const changes = (pressed && pressed.guest === guest?.id ? pressed.changes : guest?.changes) ?? [];
+  const change = (next: OpeningChange[]) => {
+    if (!guest) return;
+    setPressed({ guest: guest.id, changes: next });
+    save.mutate({ guest, changes: next });
+  };
+  const answered = list.filter(hasAnswered).length;
+  const query = workshop ? `?workshop=${workshop.slug}` : '';
 
   const says = (
     <>
-      <LeafHead>
+      <LeafHead aside={switching}>
         <h1 className="text-[28px] leading-8">Guests</h1>
       </LeafHead>
       <p className="px-6 text-[15px] text-soft">
-        {list.length} {list.length === 1 ? 'guest' : 'guests'}, {list.filter((g) => g.changes.length > 0).length} with changes
+        {list.length} {list.length === 1 ? 'guest' : 'guests'}, {list.filter((g) => g.changes.length > 0).length} with changes,{' '}
+        {list.length - answered} not heard from yet
       </p>
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         <form
@@ -157,7 +219,7 @@ export function Guests() {
           </p>
         )}
         {all.left.length > 0 && <p className="pb-2 text-[15px] text-rust">No fit was found for {all.left.join(', ')}.</p>}
-        {adding && <Totals slug={slug} kit={kit} guests={list} />}
+        {adding && <Totals slug={slug} kit={kit} guests={list} query={query} />}
         {list.length === 0 && guests.data && (
           <p className="mt-2 max-w-md">
             Nobody yet. Add a guest, then say which photo openings are turned for them or left empty; their pages, cuts, counts
@@ -177,40 +239,38 @@ export function Guests() {
               </button>
               <span className="text-[13px] text-soft">
                 {' '}
-                {g.changes.length > 0
-                  ? `${g.changes.length} changed`
-                  : Object.values(g.photos).some(Boolean)
-                    ? 'as designed'
-                    : 'no photos yet'}
+                {g.changes.length > 0 ? `${g.changes.length} changed` : hasAnswered(g) ? 'as designed' : 'no photos yet'}
               </span>
             </li>
           ))}
         </ul>
         {guest && (
-          <GuestPhotos
-            key={guest.id}
-            name={guest.name}
-            photos={guest.photos}
-            changes={changes}
-            onPhotos={(photos) => save.mutate({ guest, changes, photos })}
-            onTake={(layout, taken) => {
-              const next = [...changes.filter((c) => c.layout !== layout), ...taken];
-              setPressed({ guest: guest.id, changes: next });
-              save.mutate({ guest, changes: next });
-            }}
-          />
-        )}
-        {guest && (
-          <GuestOpenings
-            guest={guest}
-            openings={openings}
-            changes={changes}
-            onChange={(next) => {
-              setPressed({ guest: guest.id, changes: next });
-              save.mutate({ guest, changes: next });
-            }}
-            onRemove={() => remove.mutate(guest.id)}
-          />
+          <>
+            <GuestSeat
+              key={`seat ${guest.id}`}
+              slug={slug}
+              guest={guest}
+              workshops={workshops}
+              onSay={(said) => save.mutate({ guest, changes, said })}
+              onInvited={reread}
+            />
+            <GuestPhotos
+              key={`photos ${guest.id}`}
+              guest={guest}
+              changes={changes}
+              onPhotos={(photos) => save.mutate({ guest, changes, said: { photos } })}
+              onPictures={reread}
+              onTake={(layout, taken) => change([...changes.filter((c) => c.layout !== layout), ...taken])}
+            />
+            <GuestOpenings
+              guest={guest}
+              query={workshop ? `&workshop=${workshop.slug}` : ''}
+              openings={openings}
+              changes={changes}
+              onChange={change}
+              onRemove={() => remove.mutate(guest.id)}
+            />
+          </>
         )}
       </div>
     </>
@@ -222,6 +282,7 @@ export function Guests() {
         <RosterDialog
           slug={slug}
           kit={kit}
+          workshop={workshop?.slug ?? null}
           onClose={() => setPasting(false)}
           onAdded={() => {
             setPasting(false);

@@ -6,17 +6,19 @@ import { Dialog } from '../../parts/Dialog';
 interface Props {
   slug: string;
   kit: Kit;
+  /** The workshop they all sit at. */
+  workshop: string | null;
   onClose: () => void;
   onAdded: (guests: number) => void;
 }
 
 /** A roster pasted from a spreadsheet, or the text of a CSV file: all of it or nothing, with every fault by row and column. */
-export function RosterDialog({ slug, kit, onClose, onAdded }: Props) {
+export function RosterDialog({ slug, kit, workshop, onClose, onAdded }: Props) {
   const [text, setText] = useState('');
   const layouts = (kit.layouts ?? []).map((l) => l.id);
   const add = useMutation({
     mutationFn: async () =>
-      unwrap(await api.POST('/api/kits/{slug}/guests/roster', { params: { path: { slug } }, body: { text } })),
+      unwrap(await api.POST('/api/kits/{slug}/guests/roster', { params: { path: { slug } }, body: { text, workshop } })),
     onSuccess: (guests) => onAdded(guests.length),
   });
   const faults = add.error instanceof ApiError ? Object.values(add.error.errors) : [];

@@ -6,6 +6,8 @@ interface Props {
   slug: string;
   kit: Kit;
   guests: readonly GuestView[];
+  /** Which workshop is looked at, as a query. */
+  query: string;
 }
 
 const sizeOf = (size: { width: string; height: string }) => `${readable(size.width)} x ${readable(size.height)}`;
@@ -17,11 +19,16 @@ const against = (count: number, designed: number) =>
       : `${designed - count} fewer than designed`;
 
 /** What the host has ready for the whole roster: sheets, pieces that differ, photos to print, pockets and cards. */
-export function Totals({ slug, kit, guests }: Props) {
+export function Totals({ slug, kit, guests, query }: Props) {
   const totals = useQuery({
-    queryKey: ['totals', slug, guests, kit],
+    queryKey: ['totals', slug, guests, kit, query],
     queryFn: async ({ signal }) =>
-      unwrap(await api.GET('/api/kits/{slug}/guests/totals', { params: { path: { slug } }, signal })),
+      unwrap(
+        await api.GET('/api/kits/{slug}/guests/totals', {
+          params: { path: { slug }, query: { workshop: new URLSearchParams(query).get('workshop') ?? undefined } },
+          signal,
+        }),
+      ),
     placeholderData: (before) => before,
     gcTime: 5_000,
   });
@@ -32,7 +39,7 @@ export function Totals({ slug, kit, guests }: Props) {
       </p>
     );
   if (!totals.data) return <p className="py-2 text-soft">Adding up…</p>;
-  const { pieces, photos, sheets, pockets, cards, changed } = totals.data;
+  const { pieces, photos, sheets, pockets, cards, changed, missing } = totals.data;
   const nameOf = (id: string) => kit.papers?.find((p) => p.id === id)?.name ?? id;
   const differing = pieces.filter((p) => p.count !== p.asDesigned);
   return (
@@ -61,6 +68,15 @@ export function Totals({ slug, kit, guests }: Props) {
         </ul>
         <span className="text-soft">Photos</span>
         <span>{photos.map((p) => `${p.count} of ${sizeOf(p.size)}`).join(', ')}</span>
+        {missing.length > 0 && (
+          <>
+            <span className="text-soft">To bring</span>
+            <span>
+              {missing.map((m) => `paper for ${m.count} of ${sizeOf(m.size)} ${nameOf(m.paper)}, face ${m.face}`).join(', ')}: no
+              bag has it
+            </span>
+          </>
+        )}
         {pockets + cards > 0 && (
           <>
             <span className="text-soft">To buy</span>
@@ -72,11 +88,16 @@ export function Totals({ slug, kit, guests }: Props) {
           </>
         )}
       </div>
-      {changed > 0 && (
-        <a className="press mt-2 inline-block" href={`/api/kits/${slug}/guests/cards.pdf`} download>
-          Print all cards
+      <p className="flex gap-2 pt-2">
+        {changed > 0 && (
+          <a className="press" href={`/api/kits/${slug}/guests/cards.pdf${query}`} download>
+            Print all cards
+          </a>
+        )}
+        <a className="press" href={`/api/kits/${slug}/guests/prints.pdf${query}`} download>
+          Print photos together
         </a>
-      )}
+      </p>
     </section>
   );
 }

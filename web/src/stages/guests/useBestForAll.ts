@@ -1,18 +1,19 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { api, unwrap, type GuestView, type Kit, type OpeningChange } from '../../api/client';
+import { photoText } from './guestPhotos';
 
 /** The layouts of a guest that have photos, and nothing done about them yet. */
-export const openLayouts = (guest: GuestView): string[] =>
-  Object.entries(guest.photos)
-    .filter(([layout, text]) => text.trim() && !guest.changes.some((c) => c.layout === layout))
-    .map(([layout]) => layout);
+export const openLayouts = (guest: GuestView, kit: Kit): string[] =>
+  (kit.layouts ?? [])
+    .map((layout) => layout.id)
+    .filter((layout) => photoText(guest, layout) && !guest.changes.some((c) => c.layout === layout));
 
 /** Takes the best fit for everybody who has said their photos and has none yet, one guest after the other. */
 export function useBestForAll(slug: string, kit: Kit, guests: readonly GuestView[], onEach: () => Promise<void>) {
   const [done, setDone] = useState(0);
   const control = useRef(new AbortController());
-  const waiting = guests.filter((g) => openLayouts(g).length > 0);
+  const waiting = guests.filter((g) => openLayouts(g, kit).length > 0);
   const take = useMutation({
     mutationFn: async () => {
       control.current = new AbortController();
@@ -22,8 +23,8 @@ export function useBestForAll(slug: string, kit: Kit, guests: readonly GuestView
         if (signal.aborted) break;
         setDone(i);
         const changes: OpeningChange[] = [...guest.changes];
-        for (const layout of openLayouts(guest)) {
-          const body = { kit, layout, text: guest.photos[layout] ?? '', count: 1 };
+        for (const layout of openLayouts(guest, kit)) {
+          const body = { kit, layout, text: photoText(guest, layout), count: 1 };
           const found = unwrap(await api.POST('/api/compute/fits', { body })).fits[0];
           if (found) changes.push(...found.fit.changes);
           else left.push(`${guest.name} (${layout})`);

@@ -7,7 +7,7 @@ export const useGuestAnswer = (kit: Kit | undefined, changes: OpeningChange[] | 
     queryKey: ['guest-answer', kit, changes],
     queryFn: async ({ signal }) => {
       if (!kit || !changes) throw new Error('No guest.');
-      return unwrap(await api.POST('/api/compute/guest', { body: { kit, changes }, signal }));
+      return unwrap(await api.POST('/api/compute/guest', { body: { kit, changes, setAside: true }, signal }));
     },
     enabled: kit !== undefined && changes !== undefined,
     placeholderData: keepPreviousData,

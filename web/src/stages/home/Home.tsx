@@ -1,6 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { api, ApiError, unwrap, type KitOnShelf } from '../../api/client';
 import { ConfirmButton } from '../../parts/ConfirmButton';
 import { Fold, LeafHead } from '../../parts/Fold';
@@ -96,6 +96,9 @@ export function Home() {
       <LeafHead
         aside={
           <>
+            <Link to="/outbox" className="quiet">
+              Outbox
+            </Link>
             <button type="button" className="press" onClick={pick}>
               Read in a file
             </button>

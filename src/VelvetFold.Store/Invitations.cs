@@ -1,0 +1,70 @@
+using System.Security.Cryptography;
+using System.Text;
+using Microsoft.EntityFrameworkCore;
+
+namespace VelvetFold.Store;
+
+/// <summary>What an invitation opens: one guest of one kit at one workshop, and nobody else.</summary>
+public sealed record Invited(GuestRow Guest, string Kit, int? Revision, WorkshopRow Workshop);
+
+/// <summary>Keeps the private links of guests.</summary>
+public sealed class Invitations(StudioContext context, TimeProvider clock)
+{
+    /// <summary>Bytes of chance in a link: 256 bits, which nobody guesses.</summary>
+    private const int SecretBytes = 32;
+
+    /// <summary>Makes a link for a guest; those they had before open nothing any more.</summary>
+    /// <returns>Its secret, which is kept nowhere.</returns>
+    public async Task<(string Secret, InvitationRow Row)> MakeAsync(int guest, CancellationToken cancel)
+    {
+        await WithdrawAsync(guest, cancel);
+        var secret = Convert.ToBase64String(RandomNumberGenerator.GetBytes(SecretBytes)).TrimEnd('=').Replace('+', '-').Replace('/', '_');
+        var row = new InvitationRow { GuestId = guest, SecretHash = Hash(secret), CreatedAt = clock.GetUtcNow().UtcDateTime };
+        context.Invitations.Add(row);
+        await context.SaveChangesAsync(cancel);
+        return (secret, row);
+    }
+
+    /// <summary>Marks a link as mailed.</summary>
+    public async Task MailedAsync(InvitationRow row, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(row);
+        row.MailedAt = clock.GetUtcNow().UtcDateTime;
+        await context.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Withdraws the links of a guest.</summary>
+    /// <returns>How many there were that still opened something.</returns>
+    public async Task<int> WithdrawAsync(int guest, CancellationToken cancel)
+    {
+        var now = clock.GetUtcNow().UtcDateTime;
+        return await context.Invitations.Where(i => i.GuestId == guest && i.WithdrawnAt == null).ExecuteUpdateAsync(set => set.SetProperty(i => i.WithdrawnAt, now), cancel);
+    }
+
+    /// <summary>What a secret opens; null where it is none, was withdrawn, or the workshop is over.</summary>
+    public async Task<Invited?> OpenAsync(string secret, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(secret);
+        if (secret.Length is 0 or > 100) return null;
+        var hash = Hash(secret);
+        var guest = await context.Guests.Include(g => g.Pictures).SingleOrDefaultAsync(g => g.Invitations.Any(i => i.SecretHash == hash && i.WithdrawnAt == null), cancel);
+        if (guest?.WorkshopId is not { } at || await context.Workshops.AsNoTracking().SingleAsync(w => w.Id == at, cancel) is not { } workshop) return null;
+        // Until the end of the day, wherever the guest is: half a day later at most.
+        if (clock.GetUtcNow().UtcDateTime > workshop.Date.AddDays(1).ToDateTime(new(12, 0))) return null;
+        var kit = await context.Kits.AsNoTracking().SingleAsync(k => k.Id == guest.KitId, cancel);
+        var revision = await context.WorkshopKits.Where(k => k.WorkshopId == at && k.KitId == guest.KitId).Select(k => k.Revision).SingleOrDefaultAsync(cancel);
+        return new(guest, kit.Slug, revision, workshop);
+    }
+
+    /// <summary>Keeps what a guest has answered.</summary>
+    public async Task AnswerAsync(GuestRow guest, string? photos, string? needs, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(guest);
+        if (photos is not null) guest.Photos = photos;
+        if (needs is not null) guest.Needs = needs.Length == 0 ? null : needs;
+        (guest.AnsweredAt, guest.Version) = (clock.GetUtcNow().UtcDateTime, guest.Version + 1);
+        await context.SaveChangesAsync(cancel);
+    }
+
+    private static string Hash(string secret) => Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(secret)));
+}

@@ -1,0 +1,167 @@
+using CsCheck;
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+using static VelvetFold.Core.Tests.Kits;
+
+namespace VelvetFold.Core.Tests.Fitting;
+
+/// <summary>What is done to a whole layout for a guest, the paper in the bag, and what was arranged by hand.</summary>
+public class WholeFitsTests
+{
+    private static readonly Piece[] Pieces =
+    [
+        Piece("B1", "12", "12", Left("0"), Top("0"), kind: PieceKind.Base),
+        Photo("P1", "4", "6", Left("1"), Top("1"), ("other", "1/8")),
+        Photo("P2", "3", "4", RightOf("P1", "1/2"), Top("1"), ("other", "1/8")),
+        Piece("T1", "5", "1", Left("1"), Bottom("1"), kind: PieceKind.Title, paper: "other"),
+    ];
+
+    private static readonly Kit Single = Kit(Layout(LayoutKind.Single, Pieces));
+
+    private static GuestPhoto Brought(string id, string width, string height) => new() { Id = id, Size = S(width, height) };
+
+    [Fact]
+    public void People_who_look_off_the_page_mirror_it_where_that_costs_less()
+    {
+        GuestPhoto[] photos = [Brought("a", "4", "6") with { Facing = Facing.Left }, Brought("b", "3", "4") with { Facing = Facing.Left }];
+        var fits = FitSearch.Find(Single, "L1", photos).Fits;
+        var mirrored = Assert.Single(fits, f => f.Changes is [{ Move: OpeningMove.Mirror }]);
+        Assert.DoesNotContain(mirrored.Reasons, r => r.Says.StartsWith("The people in a", StringComparison.Ordinal));
+        var after = Resolver.Resolve(Adaptation.Apply(Single, mirrored.Changes).Layouts[0], Single);
+        Assert.Equal(L("12") - L("1"), after.Piece("P1")!.Box.Right + L("1/8") - L("1/8"));
+    }
+
+    [Fact]
+    public void A_page_is_made_twice_for_twice_the_photos_and_a_card_lies_in_place_of_the_second_title()
+    {
+        OpeningChange twice = new("L1", "", OpeningMove.TwoPages);
+        var layout = Adaptation.Apply(Single, [twice]).Layouts[0];
+        Assert.Equal((LayoutKind.Spread, 4), (layout.Kind, layout.Pieces.Count(p => p.HoldsPhoto)));
+        Assert.Equal(PieceKind.Journaling, layout.Piece("T1R")!.Kind);
+        var resolved = Resolver.Resolve(layout, Single);
+        Assert.Empty(resolved.Findings);
+        Assert.Equal(resolved.Piece("P2")!.Box.Moved(L("12"), Length.Zero), resolved.Piece("P2R")!.Box);
+        // And the left page of it alone is the page as it was.
+        var back = Adaptation.Apply(Single, [twice, new("L1", "", OpeningMove.OnePage, With: "left")]);
+        Assert.Equal(Resolver.Resolve(Single.Layouts[0], Single).Pieces.Select(p => p.Box), Resolver.Resolve(back.Layouts[0], back).Pieces.Select(p => p.Box));
+        Assert.Single(Adaptation.Unknown(Single, [new("L1", "", OpeningMove.OnePage, With: "left")]));
+    }
+
+    [Fact]
+    public void An_opening_is_added_where_there_is_room_and_one_is_taken_out_without_moving_the_rest()
+    {
+        var fits = FitSearch.Find(Single, "L1", [Brought("a", "4", "6"), Brought("b", "3", "4"), Brought("c", "3", "4")]).Fits;
+        var added = Assert.Single(fits[0].Changes);
+        Assert.Equal((OpeningMove.Add, S("3", "4")), (added.Move, added.Size));
+        var resolved = Resolver.Resolve(Adaptation.Apply(Single, fits[0].Changes).Layouts[0], Single);
+        var box = resolved.Piece(added.Piece)!.Box;
+        Assert.All(resolved.Pieces.Where(p => p.Id != added.Piece && p.Piece.Kind != PieceKind.Base), p => Assert.False(p.Box.Overlaps(box)));
+        var without = Adaptation.Apply(Single, [new("L1", "P1", OpeningMove.Remove)]);
+        Assert.Equal(Resolver.Resolve(Single.Layouts[0], Single).Piece("P2")!.Box, Resolver.Resolve(without.Layouts[0], without).Piece("P2")!.Box);
+    }
+
+    // Four strips 1/4 wide show 1/8 all round a 4 x 6 (common practice, no source).
+    [Fact]
+    public void A_frame_takes_the_place_of_a_mat()
+    {
+        var framed = Adaptation.Apply(Single, [new("L1", "P1", OpeningMove.Frame)]);
+        var strips = CutList.Of(framed, [Resolver.Resolve(framed.Layouts[0], framed)]).Where(p => p.Label.StartsWith("L1-P1 mat strip", StringComparison.Ordinal)).Select(p => p.Size).ToList();
+        Assert.Equal([S("4 1/4", "1/4"), S("4 1/4", "1/4"), S("6 1/4", "1/4"), S("6 1/4", "1/4")], strips);
+        Assert.Single(Adaptation.Unknown(framed, [new("L1", "P1", OpeningMove.Frame)]));
+    }
+
+    private static readonly Gen<Size[]> Sizes = Gen.Select(Gen.Int[2, 8], Gen.Int[2, 8]).Select((w, h) => new Size(Length.Inches(w), Length.Inches(h))).Array[1, 6];
+
+    // Whatever the photos: inside the area, apart by the gutter at least, none larger than it is brought, and close to its own shape.
+    [Fact]
+    public void Tiles_lie_inside_their_area_apart_and_keep_the_shapes_of_their_photos() => Sizes.Sample(sizes =>
+    {
+        var (area, gutter, around) = (S("11", "9"), L("1/8"), L("1/8"));
+        if (Tiling.Best(sizes, area, around, gutter, Length.Sixteenth) is not { } tiles) return;
+        Assert.Equal(Enumerable.Range(0, sizes.Length), tiles.Select(t => t.Photo).Order());
+        foreach (var (tile, i) in tiles.Select((t, i) => (t, i)))
+        {
+            Assert.True(new Box(Length.Zero, Length.Zero, area).Contains(tile.Box));
+            Assert.All(tiles.Skip(i + 1), other => Assert.False(other.Box.Inset(-gutter.Half)!.Value.Overlaps(tile.Box.Inset(-gutter.Half)!.Value)));
+            var (photo, inner) = (sizes[tile.Photo], tile.Box.Inset(around)!.Value.Size);
+            Assert.InRange(inner.Width.Ticks, 0, photo.Width.Ticks + Length.Sixteenth.Ticks * 3);
+            Assert.InRange(inner.Height.Ticks, 0, photo.Height.Ticks + Length.Sixteenth.Ticks * 3);
+            var (own, shown) = ((double)photo.Width.Ticks / photo.Height.Ticks, (double)inner.Width.Ticks / inner.Height.Ticks);
+            Assert.InRange(Math.Abs(Math.Log(own / shown)), 0, 0.35);
+        }
+    }, iter: 150);
+
+    // By hand: two 4 x 6 upright beside each other with 1/8 between them are 8 1/8 x 6.
+    [Fact]
+    public void Two_photos_that_fill_an_area_exactly_are_laid_exactly()
+    {
+        var tiles = Tiling.Best([S("4", "6"), S("4", "6")], S("8 1/8", "6"), Length.Zero, L("1/8"), Length.Sixteenth)!;
+        Assert.Equal([B("0", "0", "4", "6"), B("4 1/8", "0", "4", "6")], tiles.Select(t => t.Box).OrderBy(b => b.X));
+    }
+
+    [Fact]
+    public void New_pieces_come_out_of_what_lies_in_the_bag_and_what_does_not_is_named()
+    {
+        // P1's mat of 4 1/4 x 6 1/4 is not needed; the card of 4 1/4 x 6 1/4 that takes its place is just that, turned or not.
+        var card = Adaptation.Apply(Single, [new("L1", "P1", OpeningMove.Card)]);
+        var own = Bag.Of(Single).For(card);
+        Assert.Equal("L1-P1 mat, as it is", Assert.Single(own.Cut).Source);
+        Assert.Empty(own.Missing);
+
+        // A larger mat comes out of an offcut; where there is none it does not, and another paper is told with its contrast.
+        var larger = Adaptation.Apply(Single, [new("L1", "P2", OpeningMove.Resize, Size: S("4", "5"))]);
+        var bag = Bag.With(Single, [new("other", S("5", "6")), new("plain", S("5", "6"), Face: SheetFace.A)]).For(larger);
+        Assert.Equal(("L1-P2 mat", "leftover 1, 5 x 6"), (bag.Cut[0].Label, bag.Cut[0].Source));
+        var missing = Assert.Single(Bag.With(Single, [new("plain", S("5", "6"), Face: SheetFace.B)]).For(larger).Missing);
+        Assert.Equal(("L1-P2 mat", SheetFace.B), (missing.Label, Assert.Single(missing.Instead).Face));
+        // The old mat, 3 1/4 x 4 1/4, gives no strip as long as 5 1/4; a strip of paper does.
+        Assert.False(missing.AsFrame);
+        Assert.True(Assert.Single(Bag.With(Single, [new("other", S("6", "2"))]).For(larger).Missing).AsFrame);
+        Assert.Empty(Bag.With(Single, []).For(Single).Missing);
+    }
+
+    [Fact]
+    public void Paper_that_is_not_in_the_bag_is_a_reason_against_a_fit()
+    {
+        var (with, without) = (FitSearch.Find(Single, "L1", [Brought("a", "4", "6"), Brought("b", "4", "3")], 3, Bag.With(Single, [])), FitSearch.Find(Single, "L1", [Brought("a", "4", "6"), Brought("b", "3", "4"), Brought("c", "3", "4")], 3, Bag.With(Single, [])));
+        // A turned mat is the same piece of paper.
+        Assert.DoesNotContain(with.Fits[0].Reasons, r => r.Says.Contains("bag", StringComparison.Ordinal));
+        var added = without.Fits.First(f => f.Changes.Any(c => c.Move == OpeningMove.Add));
+        Assert.Contains(added.Reasons, r => r.Points == 3 && r.Says.EndsWith("does not come out of the bag: other to bring.", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void What_is_arranged_by_hand_is_weighed_in_the_same_reasons()
+    {
+        GuestPhoto[] photos = [Brought("a", "4", "6"), Brought("b", "4", "3")];
+        var found = FitSearch.Find(Single, "L1", photos).Fits[0];
+        var judged = FitJudge.Of(Single, "L1", photos, found.Changes);
+        Assert.Equal(found.Score, judged.Score);
+        Assert.Equal(found.Places.OrderBy(p => p.Photo), judged.Places.OrderBy(p => p.Photo));
+        // One photo more than there are openings, and one fewer.
+        Assert.Contains(FitJudge.Of(Single, "L1", [.. photos, Brought("c", "3", "4")], found.Changes).Reasons, r => r.Says == "c (3 x 4) finds no opening.");
+        Assert.Contains(FitJudge.Of(Single, "L1", [photos[0]], []).Reasons, r => r.Says == "L1-P2 has no photo.");
+        // Moved under the title.
+        Assert.Contains(FitJudge.Of(Single, "L1", photos, [new("L1", "P1", OpeningMove.Shift, At: new(Length.Zero, L("4")))]).Reasons, r => r.Says.StartsWith("Something lies on", StringComparison.Ordinal));
+    }
+
+    // 21 and 1 are the ends of the scale; #767676 on white is 4.54, the best known grey that passes (WCAG 2.2, understanding 1.4.3).
+    [Theory]
+    [InlineData("#000000", "#ffffff", 21)]
+    [InlineData("#123456", "#123456", 1)]
+    [InlineData("#767676", "#ffffff", 4.54)]
+    public void Contrast_is_that_of_the_guidelines(string first, string second, double ratio) => Assert.Equal(ratio, Colours.Contrast(first, second), 2);
+
+    [Fact]
+    public void A_black_and_white_photo_on_grey_and_a_part_on_a_face_are_told()
+    {
+        var grey = Single with { Papers = [Paper("plain"), Paper("other") with { FaceA = new() { Colour = "#8a8a8a" } }] };
+        Assert.Contains(FitSearch.Find(grey, "L1", [Brought("a", "4", "6") with { BlackAndWhite = true }, Brought("b", "3", "4")]).Fits[0].Reasons, r => r.Says.Contains("is grey", StringComparison.Ordinal));
+        var covered = Single.With(Single.Layouts[0] with { Pieces = [.. Pieces, Piece("D1", "1", "1", Left("0", "P1"), Top("0", "P1"), kind: PieceKind.DieCut, paper: null)] });
+        Assert.Contains(FitSearch.Find(covered, "L1", [Brought("a", "4", "6") with { Room = Edge.Right }, Brought("b", "3", "4")]).Fits[0].Reasons, r => r.Says == "L1-D1 lies on a where it is not empty.");
+        Assert.DoesNotContain(FitSearch.Find(covered, "L1", [Brought("a", "4", "6") with { Room = Edge.Left }, Brought("b", "3", "4")]).Fits[0].Reasons, r => r.Says.Contains("not empty", StringComparison.Ordinal));
+    }
+}

@@ -1,0 +1,187 @@
+using System.Net;
+using System.Net.Http.Headers;
+using System.Net.Sockets;
+using System.Text;
+using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using SkiaSharp;
+
+namespace VelvetFold.Web.Tests;
+
+/// <summary>Workshops, private links, pictures and the post.</summary>
+public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
+{
+    private readonly HttpClient _http = studio.CreateClient();
+
+    private const string Guests = "/api/kits/kite-weekend/guests";
+
+    private async Task<(HttpStatusCode Status, JsonNode? Answer)> Ask(HttpMethod method, string path, string? body = null, int? seen = null)
+    {
+        using var request = new HttpRequestMessage(method, path) { Content = body is null ? null : Studio.Json(body) };
+        if (seen is { } version) request.Headers.TryAddWithoutValidation("If-Match", $"\"{version}\"");
+        using var response = await _http.SendAsync(request);
+        var text = await response.Content.ReadAsStringAsync();
+        return (response.StatusCode, text.Length == 0 ? null : JsonNode.Parse(text));
+    }
+
+    private async Task<JsonNode> GuestAt(string name, string? workshop, string? email = null)
+    {
+        await _http.PostAsync("/api/demo", null);
+        var (status, guest) = await Ask(HttpMethod.Post, Guests, $$"""{"name":"{{name}}","changes":[],"workshop":"{{workshop}}","email":"{{email}}"}""");
+        Assert.Equal(HttpStatusCode.Created, status);
+        return guest!;
+    }
+
+    private async Task<string> LinkOf(JsonNode guest, bool mail = false)
+    {
+        var (status, made) = await Ask(HttpMethod.Post, $"{Guests}/{guest["id"]}/invitation", $$"""{"mail":{{(mail ? "true" : "false")}},"address":"http://127.0.0.1:5080"}""");
+        Assert.Equal(HttpStatusCode.Created, status);
+        return ((string)made!["address"]!).Replace("http://127.0.0.1:5080/invite", "/api/invitations", StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_guest_answers_by_a_link_that_shows_nobody_else_and_can_be_withdrawn()
+    {
+        var guest = await GuestAt("Zinnia", "saturday-table", "zinnia@example.org");
+        var link = await LinkOf(guest, mail: true);
+        var (_, view) = await Ask(HttpMethod.Get, link);
+        Assert.Equal(("Zinnia", "Saturday table"), ((string?)view!["guest"], (string?)view["workshop"]));
+        Assert.DoesNotContain("Wren", view.ToJsonString(), StringComparison.Ordinal);
+
+        // What cannot be read is told by page, and nothing is kept.
+        var (bad, faults) = await Ask(HttpMethod.Put, link, """{"photos":{"L1":"four"}}""");
+        Assert.Equal((HttpStatusCode.BadRequest, true), (bad, faults!["errors"]!.AsObject().ContainsKey("photos.L1")));
+        await Ask(HttpMethod.Put, link, """{"photos":{"L1":"2 of 4 x 6 whole"},"needs":"a seat by the window"}""");
+        var mine = (await Ask(HttpMethod.Get, Guests)).Answer!.AsArray().Single(g => (string?)g!["name"] == "Zinnia")!;
+        Assert.Equal(("2 of 4 x 6 whole", "a seat by the window", true), ((string?)mine["photos"]!["L1"], (string?)mine["needs"], mine["answeredAt"] is not null));
+
+        // The message lies in the outbox, with the link in it.
+        var sent = (await Ask(HttpMethod.Get, "/api/outbox")).Answer!["mail"]![0]!;
+        Assert.Contains("zinnia@example.org", (string?)sent["to"], StringComparison.Ordinal);
+        Assert.Contains(link.Replace("/api/invitations", "/invite", StringComparison.Ordinal), (string?)sent["text"], StringComparison.Ordinal);
+        Assert.StartsWith("From: ", await _http.GetStringAsync($"/api/outbox/{sent["id"]}.eml"), StringComparison.Ordinal);
+
+        // A new link closes the old one; withdrawn, none opens.
+        var second = await LinkOf(guest);
+        Assert.Equal(HttpStatusCode.NotFound, (await Ask(HttpMethod.Get, link)).Status);
+        Assert.Equal(HttpStatusCode.OK, (await Ask(HttpMethod.Get, second)).Status);
+        await Ask(HttpMethod.Delete, $"{Guests}/{guest["id"]}/invitation");
+        Assert.Equal(HttpStatusCode.NotFound, (await Ask(HttpMethod.Get, second)).Status);
+        Assert.Equal(HttpStatusCode.NotFound, (await Ask(HttpMethod.Get, "/api/invitations/guessed")).Status);
+        Assert.Equal(HttpStatusCode.NotFound, (await _http.GetAsync("/api/outbox/..%2Fstudio.eml")).StatusCode);
+    }
+
+    [Fact]
+    public async Task A_link_ends_with_its_workshop_and_needs_one()
+    {
+        var alone = await GuestAt("Yarrow", null);
+        var (status, why) = await Ask(HttpMethod.Post, $"{Guests}/{alone["id"]}/invitation", """{"mail":false,"address":"http://127.0.0.1:5080"}""");
+        Assert.Equal((HttpStatusCode.BadRequest, true), (status, why!["errors"]!.AsObject().ContainsKey("workshop")));
+        var (_, past) = await Ask(HttpMethod.Post, "/api/workshops", """{"name":"Last spring","date":"2020-04-01","kits":["kite-weekend"]}""");
+        var late = await GuestAt("Willow", (string?)past!["slug"]);
+        Assert.Equal(HttpStatusCode.NotFound, (await Ask(HttpMethod.Get, await LinkOf(late))).Status);
+    }
+
+    [Fact]
+    public async Task A_picture_is_kept_small_and_says_its_print_size()
+    {
+        var guest = await GuestAt("Tansy", "saturday-table");
+        var link = await LinkOf(guest);
+        using var bitmap = new SKBitmap(1500, 1000);
+        using var data = bitmap.Encode(SKEncodedImageFormat.Png, 90);
+        using var bytes = new ByteArrayContent(data.ToArray()) { Headers = { ContentType = new MediaTypeHeaderValue("application/octet-stream") } };
+        var added = JsonNode.Parse(await (await _http.PostAsync($"{link}/pictures?layout=L1&name=..%2Fdune.png", bytes)).Content.ReadAsStringAsync())!;
+        Assert.Equal(("dune.png", "6 x 4", 1500), ((string?)added["name"], (string?)added["said"], (int)added["pixelWidth"]!));
+        var small = await _http.GetByteArrayAsync($"{link}/pictures/{added["id"]}");
+        using var shown = SKBitmap.Decode(small);
+        Assert.Equal((480, 320), (shown.Width, shown.Height));
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Put, $"{link}/pictures/{added["id"]}", """{"said":"large"}""")).Status);
+        Assert.Equal("4 x 3 whole", (string?)(await Ask(HttpMethod.Put, $"{link}/pictures/{added["id"]}", """{"said":"4 x 3 whole"}""")).Answer!["said"]);
+        using var text = new ByteArrayContent("no picture"u8.ToArray()) { Headers = { ContentType = new MediaTypeHeaderValue("image/jpeg") } };
+        Assert.Equal(HttpStatusCode.BadRequest, (await _http.PostAsync($"{link}/pictures?layout=L1", text)).StatusCode);
+        // Another guest's link does not show it.
+        var other = await LinkOf(await GuestAt("Teasel", "saturday-table"));
+        Assert.Equal(HttpStatusCode.NotFound, (await _http.GetAsync($"{other}/pictures/{added["id"]}")).StatusCode);
+        Assert.Equal(HttpStatusCode.NoContent, (await Ask(HttpMethod.Delete, $"{link}/pictures/{added["id"]}")).Status);
+    }
+
+    [Fact]
+    public async Task A_workshop_is_kept_changed_and_its_kit_fixed_when_handed_out()
+    {
+        await _http.PostAsync("/api/demo", null);
+        var (created, workshop) = await Ask(HttpMethod.Post, "/api/workshops", """{"name":"Autumn table","date":"2027-10-02","starts":"10:00:00","ends":"15:00:00","kits":["kite-weekend"]}""");
+        Assert.Equal(HttpStatusCode.Created, created);
+        var path = $"/api/workshops/{workshop!["slug"]}";
+        Assert.Equal(HttpStatusCode.NoContent, (await Ask(HttpMethod.Put, $"{path}/kits/kite-weekend/handed-out")).Status);
+        Assert.Equal(HttpStatusCode.NotFound, (await Ask(HttpMethod.Put, $"{path}/kits/year-of-bread/handed-out")).Status);
+        var (_, saved) = await Ask(HttpMethod.Put, path, """{"name":"Autumn table","date":"2027-10-09","kits":["kite-weekend","year-of-bread"]}""", 1);
+        Assert.Equal(["kite-weekend", "year-of-bread"], saved!["kits"]!.AsArray().Select(k => (string?)k!["slug"]).Order());
+        Assert.Equal(1, saved["kits"]!.AsArray().Count(k => k!["revision"] is not null));
+        Assert.Equal(HttpStatusCode.PreconditionFailed, (await Ask(HttpMethod.Put, path, """{"name":"Autumn table","date":"2027-10-09"}""", 1)).Status);
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, "/api/workshops", """{"name":"X","date":"2027-10-09","kits":["nothing"]}""")).Status);
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, "/api/workshops", """{"name":"X","date":"2027-10-09","starts":"10:00:00","ends":"09:00:00"}""")).Status);
+        Assert.Equal(HttpStatusCode.NoContent, (await Ask(HttpMethod.Delete, path, seen: 2)).Status);
+    }
+
+    [Fact]
+    public async Task Photos_are_printed_together()
+    {
+        await _http.PostAsync("/api/demo", null);
+        var pdf = await _http.GetByteArrayAsync($"{Guests}/prints.pdf?workshop=saturday-table&paper=a4");
+        Assert.Equal("%PDF"u8.ToArray(), pdf[..4]);
+    }
+
+    // A mail server that takes one message, on loopback (RFC 5321).
+    [Fact]
+    public async Task A_mail_server_that_is_configured_gets_the_message()
+    {
+        using var listener = new TcpListener(IPAddress.Loopback, 0);
+        listener.Start();
+        var port = ((IPEndPoint)listener.LocalEndpoint).Port;
+        var taken = TakeAsync(listener);
+        await using var own = new Studio();
+        await using var configured = own.WithWebHostBuilder(b => b.UseSetting("mail:host", "127.0.0.1").UseSetting("mail:port", port.ToString(System.Globalization.CultureInfo.InvariantCulture)));
+        using var http = configured.CreateClient();
+        await http.PostAsync("/api/demo", null);
+        var guest = JsonNode.Parse(await http.GetStringAsync(Guests))!.AsArray().Single(g => (string?)g!["name"] == "Wren")!;
+        var made = JsonNode.Parse(await (await http.PostAsync($"{Guests}/{guest["id"]}/invitation", Studio.Json("""{"mail":true,"address":"http://127.0.0.1:5080"}"""))).Content.ReadAsStringAsync())!;
+        Assert.True((bool)made["mailed"]!, (string?)made["trouble"]);
+        Assert.Contains("Dear Wren", await taken, StringComparison.Ordinal);
+        listener.Stop();
+        // Nobody answers any more: it is said, and the message lies in the outbox all the same.
+        made = JsonNode.Parse(await (await http.PostAsync($"{Guests}/{guest["id"]}/invitation", Studio.Json("""{"mail":true,"address":"http://127.0.0.1:5080"}"""))).Content.ReadAsStringAsync())!;
+        Assert.Contains("did not take the message", (string?)made["trouble"], StringComparison.Ordinal);
+        Assert.Equal(2, JsonNode.Parse(await http.GetStringAsync("/api/outbox"))!["mail"]!.AsArray().Count);
+    }
+
+    private static async Task<string> TakeAsync(TcpListener listener)
+    {
+        using var client = await listener.AcceptTcpClientAsync();
+        using var reader = new StreamReader(client.GetStream(), Encoding.ASCII);
+        await using var writer = new StreamWriter(client.GetStream(), Encoding.ASCII) { AutoFlush = true, NewLine = "\r\n" };
+        await writer.WriteLineAsync("220 ready");
+        var (message, isData) = (new StringBuilder(), false);
+        while (await reader.ReadLineAsync() is { } line)
+        {
+            if (isData && line != ".") message.AppendLine(line);
+            else if (isData)
+            {
+                isData = false;
+                await writer.WriteLineAsync("250 taken");
+            }
+            else if (line == "DATA")
+            {
+                isData = true;
+                await writer.WriteLineAsync("354 go on");
+            }
+            else if (line == "QUIT")
+            {
+                await writer.WriteLineAsync("221 bye");
+                break;
+            }
+            else await writer.WriteLineAsync("250 ok");
+        }
+        return message.ToString();
+    }
+}
