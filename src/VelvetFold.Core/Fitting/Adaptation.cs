@@ -49,7 +49,7 @@ public static class Adaptation
         if (change.Move == OpeningMove.Add)
             return change is { Size.IsReal: true, At: not null } && IsFree(layout, change.Piece) && layout.Piece(change.With) is { Opening: not null };
         if (layout.Piece(change.Piece) is not { } piece) return false;
-        if (change.Move == OpeningMove.Shift) return change.At is not null && !IsMember(piece);
+        if (change.Move == OpeningMove.Shift) return change.At is { } by && !IsMember(piece) && !IsTucked(piece.Across, by.Across) && !IsTucked(piece.Down, by.Down);
         if (piece.Opening is null) return false;
         return change.Move switch
         {
@@ -86,6 +86,9 @@ public static class Adaptation
         };
     }
 
+    // Pulled out from under, or pushed further in, it would be no tuck as designed.
+    private static bool IsTucked(AxisRule rule, Length by) => rule is Tucked && by != Length.Zero;
+
     private static bool IsMember(Piece piece) => piece.Across is Member || piece.Down is Member;
 
     private static Length Shown(Piece piece) => piece.Opening!.Mats.Aggregate(Length.Zero, (sum, mat) => sum + mat.Reveal);
@@ -99,8 +102,9 @@ public static class Adaptation
         var around = Grows(kit, piece) ? Shown(piece) * 2 : Length.Zero;
         Length Share(Length whole, int n) => new((whole - gutter * (n - 1)).Ticks / n / kit.Ruler.Ticks * kit.Ruler.Ticks);
         var (width, height) = (Share(stack.Outer.Width, columns) - around, Share(stack.Outer.Height, rows) - around);
+        if (width < Length.Inches(1) || height < Length.Inches(1)) return null;
         var size = new Size(width, height);
-        return width >= Length.Inches(1) && height >= Length.Inches(1) && (piece with { Size = size }).Stack(kit.Matting) is not null ? size : null;
+        return (piece with { Size = size }).Stack(kit.Matting) is not null ? size : null;
     }
 
     // The new openings stand in a grid where the old one stood; what leaned on it leans on the grid.

@@ -1,6 +1,5 @@
 using System.Globalization;
 using VelvetFold.Core.Layouts;
-using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Fitting;
 

@@ -93,7 +93,8 @@ internal static class Tiling
         var corner = (X: Floor((area.Width.Ticks - w.Ticks) / 2.0, step), Y: Floor((area.Height.Ticks - h.Ticks) / 2.0, step));
         var tiles = new List<Tile>();
         Place(tree, new(corner.X, corner.Y, w, h), gutter, step, tiles);
-        return tiles.TrueForAll(t => t.Box.Inset(around) is { } inner && inner.Size.Shorter * 2 >= Length.Inches(3)) ? tiles : null;
+        var least = around * 2 + Length.Inches(1, 1, 2);
+        return tiles.TrueForAll(t => t.Box.Width >= least && t.Box.Height >= least) ? tiles : null;
     }
 
     private static IEnumerable<(int Photo, double Height)> Heights(Tree tree, double height, Length gutter)

@@ -77,9 +77,9 @@ public class WholeFitsTests
 
     // Whatever the photos: inside the area, apart by the gutter at least, none larger than it is brought, and close to its own shape.
     [Fact]
-    public void Tiles_lie_inside_their_area_apart_and_keep_the_shapes_of_their_photos() => Sizes.Sample(sizes =>
+    public void Tiles_lie_inside_their_area_apart_and_keep_the_shapes_of_their_photos() => Gen.Select(Sizes, Gen.Int[1, 11], Gen.Int[1, 9]).Sample((sizes, width, height) =>
     {
-        var (area, gutter, around) = (S("11", "9"), L("1/8"), L("1/8"));
+        var (area, gutter, around) = (new Size(Length.Inches(width), Length.Inches(height)), L("1/8"), L("1/8"));
         if (Tiling.Best(sizes, area, around, gutter, Length.Sixteenth) is not { } tiles) return;
         Assert.Equal(Enumerable.Range(0, sizes.Length), tiles.Select(t => t.Photo).Order());
         foreach (var (tile, i) in tiles.Select((t, i) => (t, i)))
@@ -92,7 +92,7 @@ public class WholeFitsTests
             var (own, shown) = ((double)photo.Width.Ticks / photo.Height.Ticks, (double)inner.Width.Ticks / inner.Height.Ticks);
             Assert.InRange(Math.Abs(Math.Log(own / shown)), 0, 0.35);
         }
-    }, iter: 150);
+    }, iter: 200);
 
     // By hand: two 4 x 6 upright beside each other with 1/8 between them are 8 1/8 x 6.
     [Fact]
@@ -101,6 +101,28 @@ public class WholeFitsTests
         var tiles = Tiling.Best([S("4", "6"), S("4", "6")], S("8 1/8", "6"), Length.Zero, L("1/8"), Length.Sixteenth)!;
         Assert.Equal([B("0", "0", "4", "6"), B("4 1/8", "0", "4", "6")], tiles.Select(t => t.Box).OrderBy(b => b.X));
     }
+
+    private static readonly Gen<GuestPhoto[]> AnyPhotos = Gen.Select(Gen.Int[2, 6], Gen.Int[2, 6], Gen.Int[0, 2], Gen.Bool).Array[1, 5].Select(photos => photos
+        .Select((p, i) => new GuestPhoto { Id = $"p{i}", Size = new(Length.Inches(p.Item1), Length.Inches(p.Item2)), Facing = (Facing)p.Item3, MayCrop = p.Item4 }).ToArray());
+
+    // Layouts by chance: no fit brings trouble that the layout did not have, all of it can be cut, and its guide is proved where the designer's is.
+    [Fact]
+    public void On_any_layout_a_fit_passes_the_page_the_cuts_and_the_guide() => Gen.Select(Guides.AnyKit.Kit, AnyPhotos).Sample((kit, photos) =>
+    {
+        static HashSet<string> Trouble(Kit kit) => [.. Core.Judgement.PageCheck.Of(kit, Resolver.Resolve(kit.Layouts[0], kit)).Where(f => f.Gravity == Gravity.Fault).Select(f => $"{f.Code} {string.Join(' ', f.Pieces)}")];
+        var proved = KitAnswer.For(kit, 1).Proof.Holds;
+        foreach (var fit in FitSearch.Find(kit, "L1", photos, 3, Bag.Of(kit)).Fits)
+        {
+            Assert.Equal(photos.Select(p => p.Id).Order(), fit.Places.Select(p => p.Photo).Order());
+            var adapted = Adaptation.Apply(kit, fit.Changes);
+            // A page that is doubled or left alone has other pieces; what is refused there is tested above.
+            if (!fit.Changes.Any(c => c.IsWhole)) Assert.Subset(Trouble(kit), Trouble(adapted));
+            var answer = KitAnswer.For(adapted, 1);
+            Assert.Equal(answer.CutList.Count - answer.CutList.Count(c => !answer.EachKit.Plan.BySheet.SelectMany(s => s.Patterns).SelectMany(p => p.Placements).Any(p => p.Labels.Contains(c.Label))),
+                answer.EachKit.Plan.BySheet.SelectMany(s => s.Patterns).Sum(p => p.Placements.Sum(x => x.Labels.Count) * p.Times));
+            Assert.True(answer.Proof.Holds || !proved, string.Join('|', answer.Proof.Faults.Select(f => f.Says).Concat(fit.Changes.Select(c => FitJudge.Says(kit, c)))));
+        }
+    }, iter: 60);
 
     [Fact]
     public void New_pieces_come_out_of_what_lies_in_the_bag_and_what_does_not_is_named()
