@@ -49,7 +49,8 @@ public static class Adaptation
         if (change.Move == OpeningMove.Add)
             return change is { Size.IsReal: true, At: not null } && IsFree(layout, change.Piece) && layout.Piece(change.With) is { Opening: not null };
         if (layout.Piece(change.Piece) is not { } piece) return false;
-        if (change.Move == OpeningMove.Shift) return change.At is { } by && !IsMember(piece) && !IsTucked(piece.Across, by.Across) && !IsTucked(piece.Down, by.Down);
+        // Pulled out from under what it is tucked under, it would be no tuck any more.
+        if (change.Move == OpeningMove.Shift) return change.At is not null && !IsMember(piece) && piece is not ({ Across: Tucked } or { Down: Tucked });
         if (piece.Opening is null) return false;
         return change.Move switch
         {
@@ -85,9 +86,6 @@ public static class Adaptation
             _ => kit.With(layout.With(piece with { Opening = piece.Opening! with { Use = OpeningUse.Empty } })),
         };
     }
-
-    // Pulled out from under, or pushed further in, it would be no tuck as designed.
-    private static bool IsTucked(AxisRule rule, Length by) => rule is Tucked && by != Length.Zero;
 
     private static bool IsMember(Piece piece) => piece.Across is Member || piece.Down is Member;
 
