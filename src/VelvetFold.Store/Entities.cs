@@ -150,3 +150,67 @@ public sealed class PictureRow
     /// <summary>A small JPEG without anything else in it.</summary>
     public required byte[] Small { get; init; }
 }
+
+/// <summary>Something came into stock or went out of it. Written once, never changed and never deleted: not even when its kit is.</summary>
+public sealed class MovementRow
+{
+    public long Id { get; init; }
+
+    public DateTime At { get; init; }
+
+    /// <summary>The address of the kit; no foreign key, as the movement outlives it.</summary>
+    public required string Kit { get; init; }
+
+    /// <summary>The revision whose stock is what it is after this.</summary>
+    public int Revision { get; init; }
+
+    /// <summary>sheets, offcuts or parts.</summary>
+    public required string Item { get; init; }
+
+    public required string ItemId { get; init; }
+
+    public required string Name { get; init; }
+
+    /// <summary>Of offcuts: their size, exactly, in ticks.</summary>
+    public long? Width { get; init; }
+
+    public long? Height { get; init; }
+
+    /// <summary>How many came, or went where negative; never 0.</summary>
+    public int Count { get; init; }
+
+    /// <summary>Why.</summary>
+    public required string Reason { get; init; }
+}
+
+/// <summary>A bag that is packed.</summary>
+public sealed class BagRow
+{
+    public int Id { get; init; }
+
+    public int KitId { get; init; }
+
+    /// <summary>From 1, within the kit.</summary>
+    public int Number { get; init; }
+
+    public int? GuestId { get; init; }
+
+    /// <summary>The revision it is packed by.</summary>
+    public int Revision { get; set; }
+
+    /// <summary>What was scanned into it and how often, as JSON.</summary>
+    public string Packed { get; set; } = "{}";
+
+    public DateTime? ClosedAt { get; set; }
+
+    public string? ClosedBy { get; set; }
+
+    /// <summary>What went in instead of something, said when it was closed.</summary>
+    public string? Substitutions { get; set; }
+
+    /// <summary>What was closed, opened again and why, a line each.</summary>
+    public string Record { get; set; } = "";
+
+    /// <summary>Rises with every change, so that a lost race is seen.</summary>
+    public int Version { get; set; }
+}

@@ -19,6 +19,10 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
 
     public DbSet<PictureRow> Pictures => Set<PictureRow>();
 
+    public DbSet<MovementRow> Movements => Set<MovementRow>();
+
+    public DbSet<BagRow> Bags => Set<BagRow>();
+
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         ArgumentNullException.ThrowIfNull(modelBuilder);
@@ -63,6 +67,27 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             kit.HasKey(k => new { k.WorkshopId, k.KitId });
             kit.HasOne<WorkshopRow>().WithMany(w => w.Kits).HasForeignKey(k => k.WorkshopId).OnDelete(DeleteBehavior.Cascade);
             kit.HasOne<KitRow>().WithMany().HasForeignKey(k => k.KitId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<MovementRow>(movement =>
+        {
+            movement.ToTable("Movements", t => t.HasCheckConstraint("CK_Movements_Count", "Count <> 0"));
+            movement.HasIndex(m => new { m.Kit, m.Item, m.ItemId });
+            movement.Property(m => m.Kit).HasMaxLength(80);
+            movement.Property(m => m.Item).HasMaxLength(10);
+            movement.Property(m => m.ItemId).HasMaxLength(120);
+            movement.Property(m => m.Name).HasMaxLength(120);
+            movement.Property(m => m.Reason).HasMaxLength(200);
+        });
+        modelBuilder.Entity<BagRow>(bag =>
+        {
+            bag.ToTable("Bags");
+            bag.HasIndex(b => new { b.KitId, b.Number }).IsUnique();
+            bag.HasIndex(b => new { b.KitId, b.GuestId }).IsUnique();
+            bag.Property(b => b.ClosedBy).HasMaxLength(120);
+            bag.Property(b => b.Substitutions).HasMaxLength(1000);
+            bag.Property(b => b.Version).IsConcurrencyToken();
+            bag.HasOne<KitRow>().WithMany().HasForeignKey(b => b.KitId).OnDelete(DeleteBehavior.Cascade);
+            bag.HasOne<GuestRow>().WithMany().HasForeignKey(b => b.GuestId).OnDelete(DeleteBehavior.SetNull);
         });
         modelBuilder.Entity<InvitationRow>(invitation =>
         {

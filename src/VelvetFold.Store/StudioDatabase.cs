@@ -21,6 +21,7 @@ public static class StudioDatabase
         ArgumentNullException.ThrowIfNull(context);
         await context.Database.MigrateAsync(cancel);
         await context.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;", cancel);
+        await KitShelf.BeginLedgerAsync(context, cancel);
     }
 }
 

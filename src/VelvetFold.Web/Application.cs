@@ -46,7 +46,7 @@ internal static class Application
     {
         builder.Services.AddSingleton(TimeProvider.System).AddSingleton<PlanMemory>().AddSingleton<PlanSearches>();
         builder.Services.AddDbContext<StudioContext>(options => options.UseStudio(start.Data));
-        builder.Services.AddScoped<KitShelf>().AddScoped<GuestList>().AddScoped<WorkshopShelf>().AddScoped<Invitations>().AddScoped<Pictures>().AddScoped<DemoStudio>();
+        builder.Services.AddScoped<KitShelf>().AddScoped<GuestList>().AddScoped<WorkshopShelf>().AddScoped<Invitations>().AddScoped<Pictures>().AddScoped<Ledger>().AddScoped<BagShelf>().AddScoped<DemoStudio>();
         builder.Services.AddSingleton(PostSettings.Of(builder.Configuration, start.Data)).AddSingleton<PostRoom>();
         builder.Services.ConfigureHttpJsonOptions(json => JsonText.Configure(json.SerializerOptions, LengthUnit.Inch));
         builder.Services.AddProblemDetails();
@@ -66,9 +66,12 @@ internal static class Application
         api.MapGuests();
         api.MapWorkshops();
         api.MapInvitations();
+        api.MapPacking();
+        api.MapStockBooks();
         api.MapCompute();
         api.MapGuides();
         api.MapFits();
+        api.MapCounts();
         api.MapStudio();
         app.MapOpenApi("/api/openapi.json").ExcludeFromDescription();
         app.MapFallback("/api/{**rest}", () => Results.Problem(statusCode: 404, detail: "There is nothing at this address.")).ExcludeFromDescription();

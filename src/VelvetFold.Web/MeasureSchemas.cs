@@ -26,6 +26,7 @@ internal static class MeasureSchemas
         var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
         RequireComputed(schema, context);
         if (type == typeof(Length)) Length(schema);
+        if (type == typeof(Money)) (schema.Type, schema.Description) = (JsonSchemaType.String | (Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) is null ? 0 : JsonSchemaType.Null), "An exact amount in the kit's currency: 12.50.");
         if (typeof(IEnumerable<Length>).IsAssignableFrom(type)) schema.Items = Length(new());
         if (type != typeof(Size)) return Task.CompletedTask;
         schema.Type = JsonSchemaType.Object;

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json.Serialization;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
@@ -18,6 +19,10 @@ public sealed record ProofFault(int? Step, string Code, string Says);
 /// <param name="Faults">Empty where the guide works.</param>
 public sealed record ProofResult(int Cut, int Placed, int LeftOver, IReadOnlyList<ProofFault> Faults)
 {
+    /// <summary>How often each piece was cut, or came cut.</summary>
+    [JsonIgnore]
+    public IReadOnlyDictionary<string, int> CutOff { get; init; } = new Dictionary<string, int>();
+
     /// <summary>Whether whoever follows it ends with the pages as designed and nothing left over.</summary>
     public bool Holds => Faults.Count == 0;
 }
@@ -309,6 +314,6 @@ public sealed class GuideProof
         foreach (var edge in _free) Fault(null, "left-free", $"An edge of {edge.Piece} is never stuck down.");
         var left = _cut.Keys.Where(label => !_used.Contains(label)).ToList();
         foreach (var label in left) Fault(null, "left-over", $"{label} is cut and never used.");
-        return new(_cut.Count, _used.Count, left.Count, _faults);
+        return new(_cut.Count, _used.Count, left.Count, _faults) { CutOff = _cut };
     }
 }

@@ -51,6 +51,12 @@ public sealed record Kit
     /// <summary>The language of the guide, the designer's own words in it, and steps that were moved.</summary>
     public GuideWishes Guide { get; init; } = new();
 
+    /// <summary>Spares beyond the run.</summary>
+    public IReadOnlyList<SpareRule> Spares { get; init; } = [];
+
+    /// <summary>What work costs, and the margin.</summary>
+    public KitCosts Costs { get; init; } = new();
+
     /// <summary>The designer's own notes; they are not printed in the guide.</summary>
     public string? Notes { get; init; }
 

@@ -35,6 +35,7 @@ public static partial class KitRules
         TrimmerFaults(faults, kit);
         KeptFaults(faults, kit);
         GuideFaults(faults, kit);
+        CostFaults(faults, kit);
         for (var i = 0; i < kit.Papers.Count; i++) PaperFaults(faults, kit.Papers[i], $"papers[{i}]");
         for (var i = 0; i < kit.Parts.Count; i++) PartFaults(faults, kit.Parts[i], $"parts[{i}]");
         for (var i = 0; i < kit.Layouts.Count; i++) LayoutFaults(faults, kit.Layouts[i], $"layouts[{i}]");
@@ -53,6 +54,34 @@ public static partial class KitRules
         if (kit.Guide.Moves.Count > 1_000) faults.Add(new("guide.moves", $"{kit.Guide.Moves.Count} moved steps are more than the 1000 that can be."));
         foreach (var (note, i) in kit.Guide.Notes.Select((note, i) => (note, i)))
             if (note.Words.Length is 0 or > 2_000) faults.Add(new($"guide.notes[{i}].words", "Your words at a step are from 1 to 2000 characters."));
+    }
+
+    private static void CostFaults(List<Fault> faults, Kit kit)
+    {
+        var costs = kit.Costs;
+        if (costs.Currency.Length != 3 || !costs.Currency.All(char.IsAsciiLetterUpper)) faults.Add(new("costs.currency", $"'{costs.Currency}' is no currency; ISO 4217 names each with three capital letters, such as EUR."));
+        MoneyFault(faults, costs.Hour, "costs.hour", "An hour of work");
+        if (costs.SecondsPerCut is < 0 or > 3600) faults.Add(new("costs.secondsPerCut", $"A cut does not take {costs.SecondsPerCut} seconds; from 0 to 3600."));
+        if (costs.MinutesPerBag is < 0 or > 600) faults.Add(new("costs.minutesPerBag", $"A bag does not take {costs.MinutesPerBag} minutes; from 0 to 600."));
+        if (costs.MarginPercent is < 0 or > 1000) faults.Add(new("costs.marginPercent", $"A margin of {costs.MarginPercent} % cannot be; from 0 to 1000."));
+        foreach (var (spare, i) in kit.Spares.Select((spare, i) => (spare, i)))
+        {
+            if (spare.Percent is < 0 or > 100) faults.Add(new($"spares[{i}].percent", $"Spares of {spare.Percent} % cannot be; from 0 to 100."));
+            if (spare.Count is < 0 or > MostKits) faults.Add(new($"spares[{i}].count", $"{spare.Count} spares cannot be; from 0 to {MostKits}."));
+            if (kit.Spares.Take(i).Any(s => s.Of == spare.Of)) faults.Add(new($"spares[{i}].of", "Spares of one kind are said once."));
+        }
+    }
+
+    private static void PackFault(List<Fault> faults, Pack? pack, string at)
+    {
+        if (pack is null) return;
+        if (pack.Of is < 1 or > 10_000) faults.Add(new($"{at}.of", $"A pack does not hold {pack.Of}; from 1 to 10000."));
+        MoneyFault(faults, pack.Price, $"{at}.price", "A pack");
+    }
+
+    private static void MoneyFault(List<Fault> faults, Money? money, string path, string what)
+    {
+        if (money is { } amount && (amount < Money.Zero || amount.Amount > 1_000_000 || amount.Rounded != amount)) faults.Add(new(path, $"{what} does not cost {amount.Amount}; from 0 to 1000000, in hundredths."));
     }
 
     private static void KeptFaults(List<Fault> faults, Kit kit)
@@ -90,6 +119,7 @@ public static partial class KitRules
             faults.Add(new($"{at}.tearStrip.width", $"A tear strip of {strip.Width} does not fit a sheet of {paper.Size}."));
         if (paper.Squaring is { } squaring && (!squaring.Width.IsPositive || !paper.Usable.Size.IsReal))
             faults.Add(new($"{at}.squaring.width", $"With {squaring.Width} cut off to square it, nothing is left of a sheet of {paper.Size}."));
+        PackFault(faults, paper.Pack, $"{at}.pack");
         if (paper.Thickness is { IsPositive: false } thickness) faults.Add(new($"{at}.thickness", $"A sheet cannot be {thickness} thick."));
     }
 
@@ -97,6 +127,7 @@ public static partial class KitRules
     {
         if (sheet.Name.Length is 0 or > 120) faults.Add(new($"{at}.name", "A sheet of parts needs a name of 1 to 120 characters."));
         if (sheet.OnHand is < 0 or > 100_000) faults.Add(new($"{at}.onHand", $"{sheet.OnHand} cannot be on hand; the number is from 0 to 100000."));
+        PackFault(faults, sheet.Pack, $"{at}.pack");
         if (sheet.Parts.Count > 500) faults.Add(new($"{at}.parts", $"{sheet.Name} has {sheet.Parts.Count} parts; up to 500 can be."));
         Twice(faults, sheet.Parts.Select(p => p.Id), i => $"{at}.parts[{i}].id", $"parts of {sheet.Name}");
         foreach (var (part, i) in sheet.Parts.Select((part, i) => (part, i)))

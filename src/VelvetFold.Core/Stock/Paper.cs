@@ -95,6 +95,9 @@ public sealed record Paper
     /// <summary>Sheets on hand; none where as many as needed can be bought.</summary>
     public int? OnHand { get; init; }
 
+    /// <summary>How it is bought; none where that is not known.</summary>
+    public Pack? Pack { get; init; }
+
     /// <summary>Whether its sheets are bases printed for a page already, which need no piecing and are not cut up.</summary>
     public bool Preprinted { get; init; }
 

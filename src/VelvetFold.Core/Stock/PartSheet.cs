@@ -55,6 +55,9 @@ public sealed record PartSheet
     /// <summary>Sheets, packs or rolls on hand; none where as many as needed can be bought.</summary>
     public int? OnHand { get; init; }
 
+    /// <summary>How it is bought; none where that is not known.</summary>
+    public Pack? Pack { get; init; }
+
     /// <summary>Whether it goes into a kit whole, rather than being shared out between kits.</summary>
     [JsonIgnore]
     public bool IsWhole => Kind is PartKind.Stickers or PartKind.DieCuts or PartKind.Letters;

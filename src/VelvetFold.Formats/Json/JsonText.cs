@@ -32,6 +32,7 @@ public static class JsonText
         var lengths = new LengthConverter(unit);
         options.Converters.Add(lengths);
         options.Converters.Add(new SizeConverter(lengths));
+        options.Converters.Add(new MoneyConverter());
     }
 
     private static JsonSerializerOptions Make(LengthUnit unit)

@@ -35,6 +35,17 @@ internal sealed class LengthConverter(LengthUnit unit) : JsonConverter<Length>
     public static string? WhyNot(string text) => LengthPattern.Exact(LengthUnit.Inch).Parse(text).Fault?.Message;
 }
 
+/// <summary>Writes money as a text with two decimals, <c>"12.50"</c>: a number would be read as a floating one by many programs.</summary>
+internal sealed class MoneyConverter : JsonConverter<Money>
+{
+    public const string Pattern = @"^-?\d{1,12}(\.\d{1,2})?$";
+
+    public override Money Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+        reader.TokenType == JsonTokenType.String && Money.TryParse(reader.GetString(), out var money) ? money : throw new JsonException("Money is a text with at most two decimals, such as \"12.50\".");
+
+    public override void Write(Utf8JsonWriter writer, Money value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToString());
+}
+
 /// <summary>Writes a size as its width and height.</summary>
 internal sealed class SizeConverter(LengthConverter lengths) : JsonConverter<Size>
 {

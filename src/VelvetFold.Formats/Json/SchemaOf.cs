@@ -36,6 +36,8 @@ public static class SchemaOf
         var type = Nullable.GetUnderlyingType(context.TypeInfo.Type) ?? context.TypeInfo.Type;
         var nullable = type != context.TypeInfo.Type;
         if (type == typeof(Length)) return LengthSchema(nullable);
+        if (type == typeof(Money))
+            return new JsonObject { ["type"] = nullable ? new JsonArray("string", "null") : "string", ["pattern"] = MoneyConverter.Pattern, ["description"] = "An exact amount in the kit's currency: 12.50." };
         if (type != typeof(Size)) return schema;
         return new JsonObject
         {

@@ -75,7 +75,7 @@ internal static class KitEndpoints
         if (Body.SeenRevision(context.Request) is not { } seen) return Problems.NotSeen();
         var reading = await Body.ReadAsync<Kit>(context.Request, "", kit => kit);
         if (reading.Value is not { } kit) return Problems.Bad(reading.Faults);
-        if (await shelf.SaveAsync(slug, seen, kit, cancel) is not { } stored) return await LostAsync(slug, shelf, cancel);
+        if (await shelf.SaveAsync(slug, seen, kit, "changed in the kit", cancel) is not { } stored) return await LostAsync(slug, shelf, cancel);
         Body.SetRevision(context, stored.Revision);
         return Body.Json(View(stored), kit.Unit);
     }

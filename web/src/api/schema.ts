@@ -624,6 +624,215 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    of?: string;
+                    sheet?: number;
+                    skip?: number;
+                    address?: string;
+                    custom?: string;
+                };
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/pdf": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    of?: string;
+                    sheet?: number;
+                    skip?: number;
+                    address?: string;
+                    custom?: string;
+                };
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LabelsView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    kit?: string;
+                    find?: string;
+                    before?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LedgerView"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/makes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    width: string;
+                    height: string;
+                    paper?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Makes"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sizes": {
         parameters: {
             query?: never;
@@ -855,6 +1064,101 @@ export interface paths {
                 };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CountsQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CountsAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/tables/{name}.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    name: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1816,6 +2120,9 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/octet-stream": string;
+                    "image/jpeg": string;
+                    "image/png": string;
+                    "image/webp": string;
                 };
             };
             responses: {
@@ -2099,6 +2406,9 @@ export interface paths {
             requestBody: {
                 content: {
                     "application/octet-stream": string;
+                    "image/jpeg": string;
+                    "image/png": string;
+                    "image/webp": string;
                 };
             };
             responses: {
@@ -2261,6 +2571,539 @@ export interface paths {
                 };
             };
         };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/bags": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BagLine"][];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BagsWanted"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BagLine"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/bags/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    number: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BagView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/bags/{number}/scans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    number: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Scan"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ScanAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/bags/{number}/closing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    number: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Closing"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BagView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/bags/{number}/opening": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    number: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Opening"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BagView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/stock/batch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BatchEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/stock/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CorrectionEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -3232,10 +4075,73 @@ export interface components {
             under: string;
             by: components["schemas"]["Length"];
         };
+        /** @description A bag in the run. */
+        BagLine: {
+            /** Format: int32 */
+            number: number;
+            guest: null | string;
+            /** Format: int32 */
+            revision: number;
+            /**
+             * Format: int32
+             * @description How many things go into it.
+             */
+            wanted: number;
+            /**
+             * Format: int32
+             * @description How many of them are in it.
+             */
+            packed: number;
+            /** Format: date-time */
+            closedAt: null | string;
+            closedBy: null | string;
+            needsALook: boolean;
+        };
         /** @description Where the paper of a changed kit comes from. */
         BagPaper: {
             cut: components["schemas"]["FromBag"][];
             missing: components["schemas"]["MissingPiece"][];
+        };
+        /** @description What a bag lacks, and what has to come out of it. */
+        BagState: {
+            missing: components["schemas"]["PackItem"][];
+            takeOut: components["schemas"]["Surplus"][];
+            isComplete: boolean;
+        };
+        /** @description A bag with all that goes into it, what is in it, what it lacks and what has to come out. */
+        BagView: {
+            line: components["schemas"]["BagLine"];
+            items: components["schemas"]["PackItem"][];
+            packed: {
+                [key: string]: number;
+            };
+            state: components["schemas"]["BagState"];
+            substitutions: null | string;
+            record: string[];
+        };
+        /** @description Bags to be put out: for every guest that has none, and so many more. */
+        BagsWanted: {
+            guests: boolean;
+            /** Format: int32 */
+            more: number;
+            workshop?: null | string;
+        };
+        /** @description What all movements of an item add up to. */
+        Balance: {
+            kit: string;
+            item: components["schemas"]["StockItem"];
+            itemId: string;
+            name: string;
+            size: null | components["schemas"]["Size"];
+            /** Format: int32 */
+            onHand: number;
+        };
+        /** @description A run that was cut or packed: its sheets or parts go out of stock, its offcuts come in. */
+        BatchEntry: {
+            /** @description cut or packed. */
+            what: string;
+            /** Format: int32 */
+            kits: number;
         };
         /** @description All that is needed to follow a guide at the table, in one answer that can be kept. */
         BenchView: {
@@ -3255,6 +4161,62 @@ export interface components {
         Change: {
             about: string;
             says: string;
+        };
+        /** @description A bag is closed. */
+        Closing: {
+            by: string;
+            /** @description What went in instead of something; needed where the bag is not as it should be. */
+            substitutions?: null | string;
+        };
+        /** @description A count that was put right, and why. */
+        CorrectionEntry: {
+            reason: string;
+            id?: null | string;
+            /** Format: int32 */
+            onHand?: null | number;
+            /** @description Many counts as a table, in place of one. */
+            text?: null | string;
+        };
+        /** @description One figure of the costs, and what it is made of. */
+        CostLine: {
+            what: string;
+            amount: components["schemas"]["Money"];
+            waste: null | components["schemas"]["Money"];
+            /** @description How it comes about, in sentences. */
+            made: string[];
+        };
+        /** @description What a run costs. Lines are rounded to hundredths, and the total is the sum of the lines as they stand. */
+        CostSheet: {
+            currency: string;
+            lines: components["schemas"]["CostLine"][];
+            total: components["schemas"]["Money"];
+            /** @description The total shared by the kits, rounded up. */
+            perKit: components["schemas"]["Money"];
+            /** @description With the margin, rounded up. */
+            price: components["schemas"]["Money"];
+            /** Format: int32 */
+            marginPercent: number;
+            /** @description Papers and parts whose price is not known: the total is less than the truth. */
+            unpriced: string[];
+        };
+        /** @description A piece of which three counts for a run do not agree. */
+        CountMismatch: {
+            label: string;
+            /**
+             * Format: int64
+             * @description By the layouts.
+             */
+            listed: number;
+            /**
+             * Format: int64
+             * @description By the cut plans.
+             */
+            planned: number;
+            /**
+             * Format: int64
+             * @description By the guide's proof: cut by its steps, or said to come cut in the bag.
+             */
+            guided: number;
         };
         /** @description All counts of a kit, for one and for the run. */
         Counts: {
@@ -3278,6 +4240,46 @@ export interface components {
             kitsPossible: null | number;
             /** @description The paper that runs out first, where one is short of the run. */
             scarcest: null | string;
+        };
+        /** @description All that is counted of a run: pieces, sheets and parts, what to buy, what it costs, and whether the counts agree. */
+        CountsAnswer: {
+            /** Format: int32 */
+            kits: number;
+            /**
+             * Format: int32
+             * @description Kits' worth of pieces that are cut beyond the run.
+             */
+            spareKits: number;
+            counts: components["schemas"]["Counts"];
+            roster: null | components["schemas"]["RosterTotals"];
+            /**
+             * Format: int32
+             * @description How many kits the stock on hand gives; none where nothing is limited.
+             */
+            kitsPossible: null | number;
+            /** @description What runs out first. */
+            first: null | string;
+            shopping: components["schemas"]["Purchase"][];
+            cost: components["schemas"]["CostSheet"];
+            reconciliation: components["schemas"]["Reconciliation"];
+            /**
+             * Format: int64
+             * @description Cuts that the host makes.
+             */
+            cuts: number;
+        };
+        /** @description A run to be counted. */
+        CountsQuestion: {
+            kit: components["schemas"]["Kit"];
+            /**
+             * Format: int32
+             * @description How many kits; what the document says where left out.
+             */
+            kits?: null | number;
+            /** @description Stock on hand, by paper or sheet of parts; the document's where left out. */
+            onHand?: null | components["schemas"]["OnHandNow"][];
+            /** @description The changes of each guest of a real roster, one kit for each, in place of so many equal kits. */
+            fits?: null | components["schemas"]["OpeningChange"][][];
         };
         /** @description One cut (a plunge cut from `start` to `end` along the blade): the part in hand, how far from the fence, along which side the blade runs, and what it gives. */
         CutAnswer: {
@@ -3809,6 +4811,10 @@ export interface components {
             keptSheets?: components["schemas"]["KeptSheet"][];
             /** @description The language of the guide, the designer's own words in it, and steps that were moved. */
             guide?: components["schemas"]["GuideWishes"];
+            /** @description Spares beyond the run. */
+            spares?: components["schemas"]["SpareRule"][];
+            /** @description What work costs, and the margin. */
+            costs?: components["schemas"]["KitCosts"];
             /** @description The designer's own notes; they are not printed in the guide. */
             notes?: null | string;
         };
@@ -3842,6 +4848,27 @@ export interface components {
              * @description The kit's newest revision.
              */
             newest: number;
+        };
+        /** @description What work costs, and what is added to the costs. */
+        KitCosts: {
+            /** @description The currency of all prices of the kit, as ISO 4217 names it. */
+            currency?: string;
+            hour?: null | components["schemas"]["Money"];
+            /**
+             * Format: int32
+             * @description Seconds a cut takes, the setting included.
+             */
+            secondsPerCut?: number;
+            /**
+             * Format: int32
+             * @description Minutes a bag takes to pack.
+             */
+            minutesPerBag?: number;
+            /**
+             * Format: int32
+             * @description What is added to the costs of a kit for its price, in hundredths.
+             */
+            marginPercent?: number;
         };
         /** @description A kit as a file that anyone may keep, read and write: what it is, which version of the format, and the kit document. */
         KitFile: {
@@ -3886,6 +4913,13 @@ export interface components {
             /** Format: date-time */
             savedAt: string;
             kit: components["schemas"]["Kit"];
+        };
+        /** @description Sheets of labels as they come out. */
+        LabelsView: {
+            pages: components["schemas"]["PageView"][];
+            /** Format: int32 */
+            labels: number;
+            sheets: string[];
         };
         /** @description A sheet as laid by hand. */
         LaidSheet: {
@@ -3963,6 +4997,11 @@ export interface components {
             kit: components["schemas"]["Kit"];
             layout: string;
         };
+        /** @description The ledger: the last movements, and what all of them add up to. */
+        LedgerView: {
+            movements: components["schemas"]["Movement"][];
+            balances: components["schemas"]["Balance"][];
+        };
         /** @description Paper that lies about: a rectangle left over, with the faces it has. */
         Leftover: {
             paper: string;
@@ -4026,6 +5065,12 @@ export interface components {
             kit?: null | components["schemas"]["Kit"];
             /** @description The id of the layout they begin with; the first where left out. */
             layout?: null | string;
+        };
+        /** @description Pieces that come out of a rectangle of paper. */
+        Makes: {
+            slug: string;
+            kit: string;
+            pieces: components["schemas"]["CutPiece"][];
         };
         /** @description One mark of a picture, in exact lengths from the picture's top left corner. */
         Mark: components["schemas"]["MarkBoxMark"] | components["schemas"]["MarkLineMark"] | components["schemas"]["MarkTextMark"] | components["schemas"]["MarkDimensionMark"];
@@ -4142,6 +5187,8 @@ export interface components {
             /** @description Whether four strips in place of the whole mat come out of what is there. */
             asFrame: boolean;
         };
+        /** @description An exact amount in the kit's currency: 12.50. */
+        Money: null | string;
         /**
          * @description How a piece is stuck down.
          * @enum {unknown}
@@ -4156,6 +5203,23 @@ export interface components {
             across: number;
             /** Format: int32 */
             down: number;
+        };
+        /** @description A movement as it is read. */
+        Movement: {
+            /** Format: int64 */
+            id: number;
+            /** Format: date-time */
+            at: string;
+            kit: string;
+            /** Format: int32 */
+            revision: number;
+            item: components["schemas"]["StockItem"];
+            itemId: string;
+            name: string;
+            size: null | components["schemas"]["Size"];
+            /** Format: int32 */
+            count: number;
+            reason: string;
         };
         /** @description A part with the name it goes by. */
         NamedBox: {
@@ -4180,6 +5244,16 @@ export interface components {
         Offset: {
             across: components["schemas"]["Length"];
             down: components["schemas"]["Length"];
+        };
+        /** @description Sheets or packs that are on hand, in place of what the document says. */
+        OnHandNow: {
+            id: string;
+            /** Format: int32 */
+            onHand: number;
+        };
+        /** @description Why a bag is opened again. */
+        Opening: {
+            why: string;
         };
         /** @description One change to a layout for one guest. */
         OpeningChange: {
@@ -4279,6 +5353,28 @@ export interface components {
             path: string;
             size: components["schemas"]["Size"];
         };
+        /** @description How something is bought: so many to a pack, and what a pack costs. */
+        Pack: {
+            /**
+             * Format: int32
+             * @description Sheets, packs of parts or rolls in one pack; papers come in packs of 12 (common practice, no source).
+             */
+            of: number;
+            price?: null | components["schemas"]["Money"];
+        };
+        /** @description Something that goes into a bag: a cut piece or a ready-made part. */
+        PackItem: {
+            /** @description What is scanned: L1-B2, or the sheet of parts. */
+            label: string;
+            /** @description The page it belongs to; none for what serves all. */
+            layout: null | string;
+            /** @description Where it is taken from: the stack of its paper and face, or the parts. */
+            stack: string;
+            /** @description Its size, or how much of it. */
+            says: string;
+            /** Format: int32 */
+            count: number;
+        };
         /**
          * @description The page of a spread a piece lies on. A single page is its layout's left page.
          * @enum {unknown}
@@ -4316,6 +5412,7 @@ export interface components {
              * @description Sheets on hand; none where as many as needed can be bought.
              */
             onHand?: null | number;
+            pack?: null | components["schemas"]["Pack"];
             /** @description Whether its sheets are bases printed for a page already, which need no piecing and are not cut up. */
             preprinted?: boolean;
             /** @description Offcuts on hand, used before a new sheet where that saves one. */
@@ -4391,6 +5488,7 @@ export interface components {
              * @description Sheets, packs or rolls on hand; none where as many as needed can be bought.
              */
             onHand?: null | number;
+            pack?: null | components["schemas"]["Pack"];
         };
         /** @description The ready-made part a piece is: from which sheet, and which of it. */
         PartUse: {
@@ -4646,6 +5744,51 @@ export interface components {
             /** @description Whether whoever follows it ends with the pages as designed and nothing left over. */
             holds: boolean;
         };
+        /** @description What is bought of a paper or of parts for a run. */
+        Purchase: {
+            item: string;
+            name: string;
+            isPaper: boolean;
+            /** Format: int32 */
+            needed: number;
+            /**
+             * Format: int32
+             * @description How many of Needed are spares.
+             */
+            spare: number;
+            /**
+             * Format: int32
+             * @description None where it is not counted; then all that is needed is bought.
+             */
+            onHand: null | number;
+            /** Format: int32 */
+            missing: number;
+            /** Format: int32 */
+            packOf: number;
+            /**
+             * Format: int32
+             * @description Packs to buy; single ones where no pack is known.
+             */
+            packs: number;
+            /**
+             * Format: int32
+             * @description What is left when the run is done.
+             */
+            leftAfter: number;
+            price: null | components["schemas"]["Money"];
+        };
+        /** @description The same pieces counted three ways for a run: from the layouts, from the cut plans, from what whoever follows the guide has in hand. */
+        Reconciliation: {
+            /** Format: int64 */
+            listed: number;
+            /** Format: int64 */
+            planned: number;
+            /** Format: int64 */
+            guided: number;
+            differences: components["schemas"]["CountMismatch"][];
+            /** @description Whether the three agree, piece by piece. */
+            agrees: boolean;
+        };
         /** @description A revision without its document. */
         RevisionStamp: {
             /** Format: int32 */
@@ -4699,6 +5842,23 @@ export interface components {
             cards: number;
             /** @description Pieces that no guest's bag has the paper for. */
             missing: components["schemas"]["TotalMissing"][];
+        };
+        /** @description What was scanned or typed. */
+        Scan: {
+            code: string;
+            /**
+             * @description Whether it comes out of the bag rather than going in.
+             * @default false
+             */
+            takeOut: boolean;
+        };
+        /** @description What a scan did. */
+        ScanAnswer: {
+            /** @description packed, twice, taken-out, not-here, elsewhere (it belongs to another page's or guest's bag) or unknown. */
+            outcome: string;
+            label: string;
+            says: string;
+            bag: components["schemas"]["BagView"];
         };
         /** @description A picture to scale: its size, its marks from back to front, and the same in words for who cannot see it. */
         Scene: {
@@ -4830,6 +5990,25 @@ export interface components {
         SizesAnswer: {
             sizes: components["schemas"]["NamedSize"][];
         };
+        /**
+         * @description What spares are kept of.
+         * @enum {unknown}
+         */
+        SpareOf: "pieces" | "stickers" | "die-cuts" | "letters" | "loose" | "by-length";
+        /** @description How many spares are made or bought: a share of the run, rounded up, or so many. */
+        SpareRule: {
+            of: components["schemas"]["SpareOf"];
+            /**
+             * Format: int32
+             * @description In hundredths of the run, 0 to 100; none where a number is said.
+             */
+            percent?: null | number;
+            /**
+             * Format: int32
+             * @description So many, whatever the run.
+             */
+            count?: null | number;
+        };
         /** @description The gaps of pieces spread evenly, in order. */
         SpreadGaps: {
             arrangement: string;
@@ -4949,6 +6128,11 @@ export interface components {
             papers: components["schemas"]["Paper"][];
             parts: components["schemas"]["PartSheet"][];
         };
+        /**
+         * @description What lies in stock.
+         * @enum {unknown}
+         */
+        StockItem: "sheets" | "offcuts" | "parts";
         /** @description How many kits the stock on hand gives, and what stops it. */
         StockReach: {
             /**
@@ -4983,6 +6167,14 @@ export interface components {
             kits: components["schemas"]["KitAtWorkshop"][];
             /** Format: int32 */
             guests: number;
+        };
+        /** @description Something that is in a bag and does not belong there, or not so often. */
+        Surplus: {
+            label: string;
+            /** Format: int32 */
+            count: number;
+            /** @description Whether it belongs there at all. */
+            belongs: boolean;
         };
         /**
          * @description A sign that says without words what is done.

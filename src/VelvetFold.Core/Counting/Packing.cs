@@ -1,0 +1,52 @@
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Layouts;
+
+namespace VelvetFold.Core.Counting;
+
+/// <summary>Something that goes into a bag: a cut piece or a ready-made part.</summary>
+/// <param name="Label">What is scanned: L1-B2, or the sheet of parts.</param>
+/// <param name="Layout">The page it belongs to; none for what serves all.</param>
+/// <param name="Stack">Where it is taken from: the stack of its paper and face, or the parts.</param>
+/// <param name="Says">Its size, or how much of it.</param>
+public sealed record PackItem(string Label, string? Layout, string Stack, string Says, int Count);
+
+/// <summary>What goes into a bag, in the order it is packed: page by page, and on each page one pass over the stacks.</summary>
+public static class Packing
+{
+    /// <summary>The bag of one kit. Pieces that a guest cuts from whole sheets go in as those sheets.</summary>
+    public static IReadOnlyList<PackItem> Of(Kit kit)
+    {
+        ArgumentNullException.ThrowIfNull(kit);
+        var reading = kit.Reading();
+        var pieces = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
+        var order = kit.Layouts.Select((l, i) => (l.Id, i)).ToDictionary(l => l.Id, l => l.i);
+        var papers = kit.Papers.Select((p, i) => (p.Id, i)).ToDictionary(p => p.Id, p => p.i);
+        var cut = pieces.OrderBy(p => order[p.Layout]).ThenBy(p => papers[p.Paper]).ThenBy(p => p.Face).ThenByDescending(p => p.Size.Area).ThenBy(p => p.Label, StringComparer.Ordinal)
+            .Select(p => new PackItem(p.Label, p.Layout, $"{kit.Paper(p.Paper)!.Name}, face {p.Face}", reading.Format(p.Size), 1));
+        var parts = PartCounts.Of(kit, 1).Where(c => c.Total > 0).Select(c => (Count: c, Sheet: kit.PartSheet(c.Sheet)!)).SelectMany(c => c.Sheet.IsWhole || c.Count.LengthPerKit is not null
+            ? [new PackItem(c.Sheet.Id, null, c.Sheet.Name, c.Count.LengthPerKit is { } length ? reading.Format(length) : "whole sheet", c.Count.PerKit ?? 1)]
+            : c.Count.Needs.Select(n => new PackItem($"{c.Sheet.Id} {n.Part}", null, c.Sheet.Name, n.Part, n.PerKit)));
+        return [.. cut, .. parts];
+    }
+
+    /// <summary>How a bag stands against what goes into it.</summary>
+    /// <param name="packed">What was scanned, and how often.</param>
+    public static BagState State(IReadOnlyList<PackItem> items, IReadOnlyDictionary<string, int> packed)
+    {
+        ArgumentNullException.ThrowIfNull(packed);
+        var wanted = items.ToDictionary(i => i.Label, i => i.Count);
+        return new(
+            [.. items.Where(i => packed.GetValueOrDefault(i.Label) < i.Count).Select(i => i with { Count = i.Count - packed.GetValueOrDefault(i.Label) })],
+            [.. packed.Where(p => p.Value > wanted.GetValueOrDefault(p.Key)).Select(p => new Surplus(p.Key, p.Value - wanted.GetValueOrDefault(p.Key), wanted.ContainsKey(p.Key))).OrderBy(s => s.Label, StringComparer.Ordinal)]);
+    }
+}
+
+/// <summary>Something that is in a bag and does not belong there, or not so often.</summary>
+/// <param name="Belongs">Whether it belongs there at all.</param>
+public sealed record Surplus(string Label, int Count, bool Belongs);
+
+/// <summary>What a bag lacks, and what has to come out of it.</summary>
+public sealed record BagState(IReadOnlyList<PackItem> Missing, IReadOnlyList<Surplus> TakeOut)
+{
+    public bool IsComplete => Missing.Count == 0 && TakeOut.Count == 0;
+}

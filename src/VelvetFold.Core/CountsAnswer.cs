@@ -1,0 +1,53 @@
+using VelvetFold.Core.Counting;
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Guides;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Workshops;
+
+namespace VelvetFold.Core;
+
+/// <summary>All that is counted of a run: pieces, sheets and parts, what to buy, what it costs, and whether the counts agree.</summary>
+/// <param name="SpareKits">Kits' worth of pieces that are cut beyond the run.</param>
+/// <param name="Roster">The totals of a real roster; none where the run is of equal kits.</param>
+/// <param name="KitsPossible">How many kits the stock on hand gives; none where nothing is limited.</param>
+/// <param name="First">What runs out first.</param>
+/// <param name="Cuts">Cuts that the host makes.</param>
+public sealed record CountsAnswer(
+    int Kits, int SpareKits, Counts Counts, RosterTotals? Roster, int? KitsPossible, string? First, IReadOnlyList<Purchase> Shopping, CostSheet Cost, Reconciliation Reconciliation, long Cuts)
+{
+    /// <summary>Counts a run of equal kits, or, where fits are given, one kit for each of them.</summary>
+    /// <param name="fits">The changes of each guest.</param>
+    /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
+    public static CountsAnswer For(Kit kit, int kits, IReadOnlyList<IReadOnlyList<OpeningChange>>? fits = null, PlanTerms? terms = null)
+    {
+        ArgumentNullException.ThrowIfNull(kit);
+        if (fits is not null) kits = fits.Count;
+        var spare = kit.Spares.FirstOrDefault(s => s.Of == SpareOf.Pieces)?.For(kits) ?? 0;
+        var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
+        var pieces = CutList.Of(kit, layouts);
+        var each = CutPlanner.Plan(CutPlanner.Plannable(CutList.Order(kit, pieces, 1, CutMode.EachKit)), terms);
+        var run = RunDemand.Of(kit, pieces, kits + spare, terms);
+        var counts = PieceCounts.Of(kit, layouts, pieces, each, run, kits);
+        var steps = Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language));
+        var proof = GuideProof.Replay(kit, layouts, pieces, each, steps);
+        var roster = fits is null ? null : RosterTotals.Of(kit, fits, terms);
+        // A roster's kits differ, and are cut one by one; its spares are kits as designed.
+        var sheets = roster is null
+            ? kit.Papers.ToDictionary(p => p.Id, p => run.Sheets(p.Id) - run.Cut(p.Id))
+            : kit.Papers.ToDictionary(p => p.Id, p => (roster.Sheets.FirstOrDefault(s => s.Paper == p.Id)?.Count ?? 0) + spare * (each.For(p.Id)?.SheetsUsed ?? 0));
+        var shopping = Counting.Shopping.Of(kit, sheets, counts.Parts);
+        var cuts = roster is null ? run.Host.Cuts : (long)each.Cuts * (kits + spare);
+        var (possible, first) = Scarcest(counts);
+        return new(kits, spare, counts, roster, possible, first, shopping,
+            Costing.Of(kit, kits, sheets, Costing.Used(kit, roster is null ? run.Host : each), shopping.Where(s => !s.IsPaper).ToDictionary(s => s.Item, s => s.Needed), cuts),
+            Counting.Reconciliation.Of(pieces, run, proof, kits + spare), cuts);
+    }
+
+    private static (int? Kits, string? First) Scarcest(Counts counts)
+    {
+        var limits = counts.Sheets.Where(s => s.KitsPossible is not null).Select(s => (Id: s.Paper, Kits: s.KitsPossible!.Value))
+            .Concat(counts.Parts.Where(p => p.KitsPossible is not null).Select(p => (Id: p.Sheet, Kits: p.KitsPossible!.Value))).OrderBy(l => l.Kits).ToList();
+        return limits.Count == 0 ? (null, null) : (limits[0].Kits, limits[0].Id);
+    }
+}
