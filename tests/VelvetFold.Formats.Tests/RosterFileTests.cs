@@ -54,7 +54,7 @@ public class RosterFileTests
         var text = string.Concat(string.Concat(document.GetPages().SelectMany(p => p.Letters).Select(l => l.Value)).Where(c => !char.IsWhiteSpace(c)));
         Assert.Contains("Kiteweekend,forWren", text, StringComparison.Ordinal);
         Assert.All(guest.Differences, d => Assert.Contains(string.Concat(d.Says.Where(c => !char.IsWhiteSpace(c))), text, StringComparison.Ordinal));
-        Assert.Contains("ItcomesoutofSlatecardstock,sheet", text, StringComparison.Ordinal);
+        Assert.Contains("Outof:", text, StringComparison.Ordinal);
         Assert.Contains("Itstaysinthesleeve.", text, StringComparison.Ordinal);
         Assert.Single(SwapCard.Of(Kit, KitAnswer.ForGuest(Kit, []), "Ash", PrintPaper.Letter));
     }

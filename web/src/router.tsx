@@ -23,6 +23,8 @@ export const router = createBrowserRouter([
           { path: 'cuts', ...stage(() => import('./stages/cuts/Cuts'), 'Cuts') },
           { path: 'guide', ...stage(() => import('./stages/guide/GuideStage'), 'GuideStage') },
           { path: 'guests/:guest?', ...stage(() => import('./stages/guests/Guests'), 'Guests') },
+          { path: 'packing/:view?/:bag?', ...stage(() => import('./stages/packing/Packing'), 'Packing') },
+          { path: 'ledger', ...stage(() => import('./stages/ledger/Ledger'), 'Ledger') },
         ],
       },
       { path: '/invite/:secret', ...stage(() => import('./stages/guests/Invite'), 'Invite') },

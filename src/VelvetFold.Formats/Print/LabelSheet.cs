@@ -13,10 +13,13 @@ public sealed record LabelSheet(string Name, Size Page, Size Label, int Columns,
     [
         new("30 on Letter, 2⅝ x 1 in", Letter, new(Length.Inches(2, 5, 8), Length.Inches(1)), 3, 10, Length.Inches(0, 3, 16), Length.Inches(0, 1, 2), Length.Inches(2, 3, 4), Length.Inches(1)),
         new("10 on Letter, 4 x 2 in", Letter, new(Length.Inches(4), Length.Inches(2)), 2, 5, Length.Inches(0, 5, 32), Length.Inches(0, 1, 2), Length.Inches(4, 3, 16), Length.Inches(2)),
-        new("24 on A4, 70 x 37 mm", StandardSizes.IsoA(4), new(Length.Millimetres(70), Length.Millimetres(37)), 3, 8, Length.Zero, new(160), Length.Millimetres(70), Length.Millimetres(37)),
-        new("21 on A4, 63.5 x 38.1 mm", StandardSizes.IsoA(4), new(new(20320), new(12192)), 3, 7, new(2320), new(4848), Length.Millimetres(66), new(12192)),
+        new("24 on A4, 70 x 37 mm", StandardSizes.IsoA(4), new(Length.Millimetres(70), Length.Millimetres(37)), 3, 8, Length.Zero, Tenths(5), Length.Millimetres(70), Length.Millimetres(37)),
+        new("21 on A4, 63.5 x 38.1 mm", StandardSizes.IsoA(4), new(Tenths(635), Tenths(381)), 3, 7, Tenths(72.5m), Tenths(151.5m), Length.Millimetres(66), Tenths(381)),
         new("one on a roll, 62 x 29 mm", new(Length.Millimetres(62), Length.Millimetres(29)), new(Length.Millimetres(62), Length.Millimetres(29)), 1, 1, Length.Zero, Length.Zero, Length.Millimetres(62), Length.Millimetres(29)),
     ];
+
+    // Tenths of a millimetre.
+    private static Length Tenths(decimal tenths) => new((long)(Length.Millimetres(1).Ticks * tenths / 10));
 
     /// <summary>How many labels a sheet has.</summary>
     public int Count => Columns * Rows;

@@ -34,6 +34,11 @@ export type WorkshopEntry = Schemas['WorkshopEntry'];
 export type PictureView = Schemas['PictureView'];
 export type InvitationView = Schemas['InvitationView'];
 export type BagPaper = Schemas['BagPaper'];
+export type CountsAnswer = Schemas['CountsAnswer'];
+export type BagLine = Schemas['BagLine'];
+export type BagView = Schemas['BagView'];
+export type ScanAnswer = Schemas['ScanAnswer'];
+export type SpareOf = Schemas['SpareOf'];
 export type NamedSize = Schemas['NamedSize'];
 
 /** What went wrong, in the words of the server. */

@@ -1,7 +1,7 @@
 import { Dialog } from './Dialog';
 
 const keys: readonly [string, string][] = [
-  ['Alt + 1 … 5', 'Go to Stock, Pages, Cuts, Guide, Guests'],
+  ['Alt + 1 … 7', 'Go to Stock, Pages, Cuts, Guide, Guests, Packing, Ledger'],
   ['↑ ↓', 'Next or last row of the list you are in'],
   ['Enter', 'Open the row, or take the number you typed'],
   ['Esc', 'Leave the number as it was; close'],
@@ -17,6 +17,8 @@ const keys: readonly [string, string][] = [
   ['O', 'Take papers and parts from another kit'],
   ['R', 'Under Guests: paste a roster'],
   ['A', 'Under Guests: all of them together'],
+  ['W', 'Under Guests: the workshop'],
+  ['1 … 5', 'Under Packing: counts, to buy, cost, labels, bags; / goes to the scan line'],
   ['H', 'What changed since an earlier revision'],
   ['K', 'What holds for the whole kit: name, ruler, matting'],
   ['F', 'Under Guide: follow it at the table; there → and ← go on and back, T times the step'],

@@ -15,7 +15,18 @@ const kit: Kit = {
   papers: [],
   layouts: [],
 };
-const atHand: KitAtHand = { slug: 'test', kit, answer: null, trouble: null, change: () => {}, lit: null, setLit: () => {} };
+const atHand: KitAtHand = {
+  slug: 'test',
+  kit,
+  answer: null,
+  trouble: null,
+  change: () => {},
+  revision: 1,
+  isSaved: true,
+  taken: () => {},
+  lit: null,
+  setLit: () => {},
+};
 const ask = vi.spyOn(api, 'POST');
 
 function show(onChange: (value: string) => void, value = '1 1/2 in') {

@@ -20,6 +20,8 @@ export const stages: readonly Stage[] = [
   { path: 'cuts', name: 'Cuts', look: (a) => (faults(a) ? 'not every piece can be cut' : null) },
   { path: 'guide', name: 'Guide', look: () => null },
   { path: 'guests', name: 'Guests', look: () => null },
+  { path: 'packing', name: 'Packing', look: () => null },
+  { path: 'ledger', name: 'Ledger', look: () => null },
 ];
 
 const saying: Record<SaveState, string> = {

@@ -1,5 +1,5 @@
 import { createContext, use } from 'react';
-import type { Kit, KitAnswer } from '../api/client';
+import type { Kit, KitAnswer, KitView } from '../api/client';
 
 /** The kit at hand, what follows from it, and the piece that both leaves have lit. */
 export interface KitAtHand {
@@ -10,6 +10,11 @@ export interface KitAtHand {
   /** What the server said when it could not compute; null while all is well. */
   trouble: string | null;
   change: (kit: Kit) => void;
+  /** The revision on the shelf, and whether what is on the screen is saved there. */
+  revision: number;
+  isSaved: boolean;
+  /** Shows what the server has saved by itself. */
+  taken: (view: KitView) => void;
   /** The label that pointer or focus is on (L1-B2), lit on both leaves. */
   lit: string | null;
   setLit: (label: string | null) => void;

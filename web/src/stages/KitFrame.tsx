@@ -26,6 +26,8 @@ function KitLeaves({ slug }: { slug: string }) {
   const [dialog, setDialog] = useState<'keys' | 'settings' | 'history' | null>(null);
   const navigate = useNavigate();
   const kit = editing?.present;
+  const revision = editing?.revision ?? 0;
+  const isSaved = editing?.state === 'saved';
   const answer = useQuery({
     queryKey: ['kit-answer', kit],
     queryFn: kit ? ({ signal }: { signal: AbortSignal }) => compute(kit, signal) : skipToken,
@@ -43,8 +45,22 @@ function KitLeaves({ slug }: { slug: string }) {
   ]);
 
   const atHand = useMemo<KitAtHand | null>(
-    () => (kit ? { slug, kit, answer: answer.data ?? null, trouble: answer.error?.message ?? null, change, lit, setLit } : null),
-    [slug, kit, answer.data, answer.error, change, lit],
+    () =>
+      kit
+        ? {
+            slug,
+            kit,
+            answer: answer.data ?? null,
+            trouble: answer.error?.message ?? null,
+            change,
+            revision,
+            isSaved,
+            taken: takeTheirs,
+            lit,
+            setLit,
+          }
+        : null,
+    [slug, kit, answer.data, answer.error, change, revision, isSaved, takeTheirs, lit],
   );
 
   if (error) throw error;

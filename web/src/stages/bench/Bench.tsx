@@ -52,9 +52,20 @@ interface TableProps {
   onPerson: (name: string) => void;
 }
 
+// A scanned label opens the step that lays its piece, or its page's first one; without one it goes on where it was left.
+const startAt = (steps: readonly Step[], progress: Progress): Progress => {
+  const asked = new URLSearchParams(window.location.search);
+  const piece = asked.get('piece')?.split(' ')[0];
+  const layout = asked.get('layout');
+  const step =
+    steps.find((s) => s.kind === 'lay' && piece && s.pieces.includes(piece)) ??
+    steps.find((s) => s.half === 'assembly' && s.layout === layout);
+  return step ? { ...progress, at: step.key } : progress;
+};
+
 function Table({ slug, kit, answer, kept, person, onPerson }: TableProps) {
   const { steps } = answer;
-  const [progress, setProgress] = useState<Progress>(() => progressOf(slug, person));
+  const [progress, setProgress] = useState<Progress>(() => startAt(steps, progressOf(slug, person)));
   const [piece, setPiece] = useState<string | null>(null);
   const navigate = useNavigate();
   const timer = useTimer();

@@ -1,0 +1,67 @@
+using Microsoft.VisualBasic.FileIO;
+using VelvetFold.Core;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Formats.Tests;
+
+/// <summary>Tables in and out, read back by a parser that is not the one they are written with.</summary>
+public class TableFileTests
+{
+    private static readonly Kit Kit = new()
+    {
+        Name = "Kit",
+        Ruler = Length.Sixteenth,
+        Matting = new() { Reveal = Length.Inches(0, 1, 8) },
+        Papers = [new() { Id = "plain", Name = "=1+1, \"plain\"", Size = new(Length.Inches(12), Length.Inches(12)), FaceA = new() { Colour = "#112233" }, OnHand = 7, Pack = new() { Of = 12, Price = new(9.6m) } }],
+        Parts = [new() { Id = "dots", Name = "Dots; brass", Kind = PartKind.Loose, OnHand = 3 }],
+        Layouts = [new() { Id = "L1", Name = "One", Page = new(Length.Inches(12), Length.Inches(12)), Pieces = [new() { Id = "B1", Kind = PieceKind.Panel, Size = new(Length.Inches(3, 1, 2), Length.Inches(4)), Paper = "plain", Across = new Centred(), Down = new Centred() }] }],
+    };
+
+    private static List<string[]> Parsed(string csv)
+    {
+        using var parser = new TextFieldParser(new StringReader(csv)) { TextFieldType = FieldType.Delimited, HasFieldsEnclosedInQuotes = true, TrimWhiteSpace = false };
+        parser.SetDelimiters(",");
+        var rows = new List<string[]>();
+        while (!parser.EndOfData) rows.Add(parser.ReadFields()!);
+        return rows;
+    }
+
+    [Fact]
+    public void Tables_are_read_by_another_parser_and_no_cell_runs_as_a_formula()
+    {
+        var answer = CountsAnswer.For(Kit, 5);
+        foreach (var table in new[] { TableFile.Stock(Kit), TableFile.Counts(Kit, answer), TableFile.Shopping(Kit, answer), TableFile.Costs(answer) })
+        {
+            var rows = Parsed(table);
+            Assert.All(rows, r => Assert.Equal(rows[0].Length, r.Length));
+            Assert.DoesNotContain(rows.SelectMany(r => r), cell => cell.Length > 0 && "=+@\t".Contains(cell[0], StringComparison.Ordinal));
+        }
+        var stock = Parsed(TableFile.Stock(Kit));
+        Assert.Equal(["paper", "plain", "'=1+1, \"plain\"", "7", "12", "9.60"], stock[1]);
+        Assert.Contains(Parsed(TableFile.Counts(Kit, answer)), r => r[0] == "piece" && r[3] == "3 1/2 in" && r[6] == "5");
+    }
+
+    [Theory]
+    [InlineData("Id,On hand\r\nplain,12\r\ndots,4\r\n")]
+    [InlineData("On hand;Id\n12,0;plain\n4;dots")]
+    [InlineData("id\ton hand\nplain\t12.0\ndots\t4")]
+    [InlineData("\uFEFFName;On hand\n\"=1+1, \"\"plain\"\"\";12\nDots; brass;4")]
+    public void Counts_are_read_with_commas_semicolons_or_tabs(string text)
+    {
+        var (counts, faults) = TableFile.ReadStock(text.Replace("Dots; brass;4", "\"Dots; brass\";4", StringComparison.Ordinal), Kit);
+        Assert.Empty(faults);
+        Assert.Equal([new StockCount(true, "plain", 12), new StockCount(false, "dots", 4)], counts);
+    }
+
+    [Fact]
+    public void Every_fault_is_told_by_row_and_column_and_nothing_is_taken()
+    {
+        var (counts, faults) = TableFile.ReadStock("Id,On hand\nplain,12.5\nnone,3\ndots,4\ndots,5\n", Kit);
+        Assert.Empty(counts);
+        Assert.Equal(["row 2, On hand", "row 3, Id", "row 5, Id"], faults.Select(f => f.Path));
+        Assert.Equal("text", Assert.Single(TableFile.ReadStock("What\n1", Kit).Faults).Path);
+        Assert.Equal("text", Assert.Single(TableFile.ReadStock("", Kit).Faults).Path);
+    }
+}

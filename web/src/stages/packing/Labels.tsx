@@ -1,0 +1,126 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useState, type ReactNode } from 'react';
+import { api, unwrap } from '../../api/client';
+import { Choice } from '../../parts/Choice';
+import { Fold, LeafHead } from '../../parts/Fold';
+import { useKit } from '../../parts/kitContext';
+import { NumberField } from '../../parts/NumberField';
+import { TextField } from '../../parts/TextField';
+
+const kinds = [
+  { value: 'pieces', name: 'stacks of pieces and parts' },
+  { value: 'sleeves', name: 'page sleeves' },
+  { value: 'bags', name: 'bags' },
+] as const;
+
+/** Labels on sheets as a label printer would print them: the right leaf stands in for it. */
+export function Labels({ head }: { head: ReactNode }) {
+  const { slug, kit } = useKit();
+  const [of, setOf] = useState<(typeof kinds)[number]['value']>('pieces');
+  const [sheet, setSheet] = useState('0');
+  const [skip, setSkip] = useState(0);
+  const [custom, setCustom] = useState('');
+  const own = sheet === 'own';
+  const asked = {
+    of,
+    skip,
+    address: window.location.origin,
+    ...(own ? { custom } : { sheet: Number(sheet) }),
+  };
+  const labels = useQuery({
+    queryKey: ['labels', slug, kit, asked],
+    queryFn: async ({ signal }) =>
+      unwrap(await api.GET('/api/kits/{slug}/labels', { params: { path: { slug }, query: asked }, signal })),
+    enabled: !own || custom !== '',
+    placeholderData: keepPreviousData,
+    gcTime: 5_000,
+  });
+  const sizes = labels.data?.sheets ?? [];
+  const href = `/api/kits/${slug}/labels.pdf?${new URLSearchParams(Object.entries(asked).map(([k, v]) => [k, String(v)])).toString()}`;
+  const says = (
+    <>
+      {head}
+      <div className="grid grid-cols-[8rem_1fr] items-baseline gap-y-2 px-6 pt-2 text-[15px]">
+        <span className="text-soft">Labels for</span>
+        <span>
+          <Choice label="What the labels are for" value={of} options={kinds} onChange={setOf} />
+        </span>
+        <span className="text-soft">On sheets of</span>
+        <span>
+          <Choice
+            label="The label sheet"
+            value={sheet}
+            options={[...sizes.map((name, i) => ({ value: String(i), name })), { value: 'own', name: 'measures of your own…' }]}
+            onChange={setSheet}
+          />
+        </span>
+        {own && (
+          <>
+            <span className="text-soft">Measures</span>
+            <span>
+              <TextField
+                label="Ten measures of the label sheet"
+                value={custom}
+                className="field w-full"
+                placeholder="8 1/2, 11, 4, 2, 2, 5, 5/32, 1/2, 4 3/16, 2"
+                onChange={setCustom}
+              />
+              <span className="block text-[13px] leading-5 text-soft">
+                Page width and height, label width and height, columns, rows, left and top margin, from one label to the next
+                across and down.
+              </span>
+            </span>
+          </>
+        )}
+        <span className="text-soft">Used up</span>
+        <span>
+          <NumberField
+            align="left"
+            label="Labels that are used up"
+            value={skip}
+            max={1000}
+            onChange={(n) => n !== null && setSkip(n)}
+          />
+          labels of the first sheet
+        </span>
+      </div>
+      {labels.error && (
+        <p role="alert" className="px-6 pt-3 text-[15px] text-rust">
+          {labels.error.message}
+        </p>
+      )}
+      {labels.data && (
+        <p className="px-6 pt-4 text-[15px]" role="status">
+          {labels.data.labels === 0 && of === 'bags'
+            ? 'No bags are out yet. Put some out under Bags.'
+            : `${labels.data.labels} labels. Each code opens its page at the table, and is scanned when its piece goes into a bag.`}
+        </p>
+      )}
+      {labels.data && labels.data.labels > 0 && (
+        <p className="px-6 pt-3">
+          <a className="press-first" href={href} download>
+            Print the labels
+          </a>
+        </p>
+      )}
+    </>
+  );
+  const shows = (
+    <>
+      <LeafHead>
+        <p className="text-[15px] text-soft">As they come out of the printer</p>
+      </LeafHead>
+      <div className="min-h-0 flex-1 space-y-4 overflow-y-auto p-6 pt-2">
+        {labels.data?.pages.map((page, i) => (
+          <div
+            key={i}
+            className="printed bg-white border border-line"
+            style={{ maxWidth: page.width }}
+            dangerouslySetInnerHTML={{ __html: page.svg }}
+          />
+        ))}
+      </div>
+    </>
+  );
+  return <Fold says={says} shows={shows} showing="the labels" />;
+}
