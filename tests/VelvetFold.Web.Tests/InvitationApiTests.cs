@@ -3,7 +3,6 @@ using System.Net.Http.Headers;
 using System.Net.Sockets;
 using System.Text;
 using System.Text.Json.Nodes;
-using Microsoft.AspNetCore.Mvc.Testing;
 using SkiaSharp;
 
 namespace VelvetFold.Web.Tests;

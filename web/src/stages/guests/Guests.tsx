@@ -41,7 +41,8 @@ export function Guests() {
           },
     staleTime: Infinity,
   });
-  if (workshops.error ?? handedOut.error) throw workshops.error ?? handedOut.error;
+  if (workshops.error) throw workshops.error;
+  if (handedOut.error) throw handedOut.error;
   if (!workshops.data || (revision !== null && !handedOut.data)) return <p className="p-12 text-soft">Looking at the roster…</p>;
   const switching = (
     <WorkshopSwitch

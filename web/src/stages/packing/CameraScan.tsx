@@ -33,7 +33,10 @@ export function CameraScan({ onCode }: { onCode: (code: string) => void }) {
     navigator.mediaDevices.getUserMedia({ video: { facingMode: 'environment' } }).then(
       (opened) => {
         stream = opened;
-        if (isOver || !video.current) return opened.getTracks().forEach((t) => t.stop());
+        if (isOver || !video.current) {
+          opened.getTracks().forEach((t) => t.stop());
+          return;
+        }
         video.current.srcObject = opened;
         void video.current.play().then(look);
       },
