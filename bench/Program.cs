@@ -61,15 +61,18 @@ var kite = KitFile.Read(File.ReadAllBytes(Path.Combine(folder, "src", "VelvetFol
 var chance = new Random(1);
 var usual = new[] { "3 x 4", "4 x 6", "4 x 3", "6 x 4", "2 x 3" };
 IReadOnlyList<GuestPhoto> Brought(int n) => PhotoLine.Read(string.Join(", ", Enumerable.Range(0, n).Select(_ => usual[chance.Next(5)])), kite.Unit).Photos;
+var bag = Bag.Of(kite);
 for (var n = 1; n <= 10; n++)
 {
     var photos = Brought(n);
-    Time($"fits: 6 openings, {n} photos", () => FitSearch.Find(kite, "L1", photos), 8);
+    Time($"fits: 6 openings, {n} photos", () => FitSearch.Find(kite, "L1", photos, 3, bag), 8);
 }
 var roster = Enumerable.Range(0, 200).Select(_ => kite.Layouts.Select(l => (l.Id, Photos: Brought(chance.Next(1, 8)))).ToList()).ToList();
 var began = Stopwatch.GetTimestamp();
-Parallel.ForEach(roster, guest => guest.ForEach(l => FitSearch.Find(kite, l.Id, l.Photos, 1)));
+Parallel.ForEach(roster, guest => guest.ForEach(l => FitSearch.Find(kite, l.Id, l.Photos, 1, bag)));
 Console.WriteLine($"  fits: a roster of 200 guests, three layouts each  {Stopwatch.GetElapsedTime(began).TotalSeconds:0.0} s");
+Time("counts, shopping, cost: 200 kits", () => CountsAnswer.For(large, 200), 10);
+await LedgerBench.RunAsync();
 byte[] pdf = [];
 Time("guide: PDF", () => pdf = PdfFile.Write(GuidePages.Of(large, whole, large.Name, "", GuideForm.Guide, PrintPaper.Letter), large.Name, "en"), 3);
 Console.WriteLine($"  PDF {pdf.Length / 1000} kB");

@@ -27,10 +27,11 @@ public sealed record CountsAnswer(
         var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
         var pieces = CutList.Of(kit, layouts);
         var each = CutPlanner.Plan(CutPlanner.Plannable(CutList.Order(kit, pieces, 1, CutMode.EachKit)), terms);
+        // The guide is written and followed while the run is planned: neither waits for the other.
+        var proved = Task.Run(() => GuideProof.Replay(kit, layouts, pieces, each, Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language))));
         var run = RunDemand.Of(kit, pieces, kits + spare, terms);
         var counts = PieceCounts.Of(kit, layouts, pieces, each, run, kits);
-        var steps = Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language));
-        var proof = GuideProof.Replay(kit, layouts, pieces, each, steps);
+        var proof = proved.GetAwaiter().GetResult();
         var roster = fits is null ? null : RosterTotals.Of(kit, fits, terms);
         // A roster's kits differ, and are cut one by one; its spares are kits as designed.
         var sheets = roster is null

@@ -11,7 +11,7 @@ export default defineConfig({
   testDir: '.',
   outputDir: 'results',
   workers: 1,
-  timeout: 60_000,
+  timeout: 120_000,
   expect: { timeout: 12_000 },
   reporter: 'list',
   use: {

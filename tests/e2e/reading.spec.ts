@@ -3,30 +3,34 @@ import { expect, test, type Page } from '@playwright/test';
 import { freshKit } from './studio';
 
 // The lights differ in their colours alone: everything is checked in the day, the colours again in the dusk.
-async function check(page: Page, light: string) {
-  const axe = new AxeBuilder({ page });
-  const rules = light === 'day' ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']) : axe.withRules(['color-contrast']);
-  const { violations } = await rules.analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+async function check(page: Page) {
+  for (const light of ['day', 'dusk']) {
+    await page.evaluate((l) => document.documentElement.setAttribute('data-light', l), light);
+    // A picture is one image with its words; its marks are not read one by one.
+    const axe = new AxeBuilder({ page }).exclude('svg[role="img"] > *');
+    const rules =
+      light === 'day' ? axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']) : axe.withRules(['color-contrast']);
+    const { violations } = await rules.analyze();
+    expect(violations.map((v) => `${light}, ${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`)).toEqual([]);
+  }
 }
 
-for (const light of ['day', 'dusk'])
-  test(`every screen meets WCAG 2.2 AA in the ${light} light`, async ({ page, request }) => {
-    const slug = await freshKit(request);
-    await request.post(`/api/kits/${slug}/guests`, {
-      data: { name: 'Wanda', changes: [{ layout: 'L1', piece: 'P3', move: 'turn' }] },
-    });
-    await page.addInitScript((l) => localStorage.setItem('velvet-fold-light', l), light);
-    for (const stage of ['', '/stock', '/pages', '/cuts', '/guide', '/bench', '/guests', '/print/cuts']) {
-      await page.goto(stage === '' ? '/' : `/kits/${slug}${stage}`);
-      await expect(page.getByRole('heading').first()).toBeVisible();
-      // The first step at the table gathers; it has no picture.
-      if (stage !== '/bench') await expect(page.getByRole('img').first()).toBeVisible();
-      if (stage === '/pages') await page.getByRole('button', { name: 'P2, photo' }).click();
-      if (stage === '/stock') await page.getByRole('button', { name: 'Spar Plaid' }).click();
-      await check(page, light);
-    }
+test('every screen meets WCAG 2.2 AA in both lights', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await request.post(`/api/kits/${slug}/guests`, {
+    data: { name: 'Wanda', changes: [{ layout: 'L1', piece: 'P3', move: 'turn' }] },
   });
+  const stages = ['stock', 'pages', 'cuts', 'guide', 'bench', 'guests', 'packing', 'packing/bags', 'ledger', 'print/cuts'];
+  for (const address of ['/', '/outbox', ...stages.map((stage) => `/kits/${slug}/${stage}`)]) {
+    await page.goto(address);
+    await expect(page.getByRole('heading').first()).toBeVisible();
+    // The first step at the table gathers, and the ledger and the outbox have no picture.
+    if (!/bench|ledger|outbox/.test(address)) await expect(page.getByRole('img').first()).toBeVisible();
+    if (address.endsWith('/pages')) await page.getByRole('button', { name: 'P2, photo' }).click();
+    if (address.endsWith('/stock')) await page.getByRole('button', { name: 'Spar Plaid' }).click();
+    await check(page);
+  }
+});
 
 test('on a narrow screen the leaves turn over', async ({ page, request }) => {
   const slug = await freshKit(request);
@@ -49,6 +53,7 @@ test('nothing is asked of any other host', async ({ page, request }) => {
   const slug = await freshKit(request);
   const hosts = new Set<string>();
   page.on('request', (asked) => hosts.add(new URL(asked.url()).hostname));
-  for (const stage of ['stock', 'pages', 'cuts', 'guide', 'guests']) await page.goto(`/kits/${slug}/${stage}`);
+  for (const stage of ['stock', 'pages', 'cuts', 'guide', 'guests', 'packing', 'ledger'])
+    await page.goto(`/kits/${slug}/${stage}`);
   expect([...hosts]).toEqual(['127.0.0.1']);
 });

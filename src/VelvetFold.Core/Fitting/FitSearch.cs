@@ -44,7 +44,7 @@ public static class FitSearch
     {
         if (bag is null) return Weighed(kit, layoutId, photos, count);
         // A few more are looked at than are wanted, as paper that is not there may put the next one first.
-        var answer = Weighed(kit, layoutId, photos, count + MoreForPaper);
+        var answer = Weighed(kit, layoutId, photos, count + Math.Min(count, MoreForPaper));
         var fits = answer.Fits.Select(f => OutOf(bag, kit, f)).OrderByDescending(f => f.Score).Take(count).ToList();
         return answer with { Fits = fits, IsExact = answer.IsExact && (fits.Count == 0 || fits[0].Score == answer.Fits[0].Score) };
     }

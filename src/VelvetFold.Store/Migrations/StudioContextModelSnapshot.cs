@@ -238,7 +238,7 @@ namespace VelvetFold.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("Kit", "Item", "ItemId");
+                    b.HasIndex("Kit", "Item", "ItemId", "Width", "Height", "Name", "Count");
 
                     b.ToTable("Movements", null, t =>
                         {

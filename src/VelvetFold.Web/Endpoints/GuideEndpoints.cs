@@ -75,14 +75,17 @@ internal static class GuideEndpoints
     {
         if (!TryRead(form, GuideForm.Guide, out var asForm)) return Problems.Bad("form", $"'{form}' is no form of a guide; guide, large, wordless, card, booklet and templates are.");
         if (!TryRead(paper, PrintPaper.Letter, out var onPaper)) return Problems.Bad("paper", $"'{paper}' is no paper to print on; letter and a4 are.");
-        if (await shelf.FindAsync(slug, null, cancel) is not { } stored) return Problems.NoKit(slug);
+        // A guest of a workshop follows the revision that was handed out there.
+        var row = guest is { } id ? await guests.FindAsync(slug, id, cancel) : null;
+        var handedOut = row?.WorkshopId is { } at && (await guests.HandedOutAsync(slug, cancel)).TryGetValue(at, out var fixedAt) ? fixedAt : (int?)null;
+        if (await shelf.FindAsync(slug, handedOut, cancel) is not { } stored) return Problems.NoKit(slug);
         if (!TryLanguage(language, stored.Kit, out var kit)) return Problems.Bad("language", $"There is no guide in '{language}'; en and de can be had.");
         var terms = new PlanTerms { Memory = memory, Cancel = cancel };
         var (answer, title, changed) = (KitAnswer.For(kit, 1, terms), kit.Name, default(IReadOnlySet<string>));
-        if (guest is not { } id) changed = await ChangedAsync(slug, stored.Revision, kit, answer, shelf, terms, cancel);
+        if (guest is null) changed = await ChangedAsync(slug, stored.Revision, kit, answer, shelf, terms, cancel);
         else
         {
-            if ((await guests.ListAsync(slug, cancel))?.FirstOrDefault(g => g.Id == id) is not { } row) return GuestEndpoints.NoGuest();
+            if (row is null) return GuestEndpoints.NoGuest();
             var designed = answer.Steps;
             (kit, title) = (GuestEndpoints.AdaptedFor(kit, row), Words.In(kit.Guide.Language).Text("print.for", ("kit", kit.Name), ("guest", row.Name)));
             answer = KitAnswer.For(kit, 1, terms);

@@ -59,7 +59,7 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onRem
           <a
             className="press-first"
             title="P"
-            href={`/api/kits/${slug}/guide.pdf?guest=${guest.id}${query}`}
+            href={`/api/kits/${slug}/guide.pdf?guest=${guest.id}`}
             target="_blank"
             rel="noreferrer"
           >

@@ -127,7 +127,7 @@ export function Ledger() {
               </span>
               <span className={b.onHand < 0 ? 'text-rust' : ''}>
                 {b.onHand}
-                <span className="text-[13px] text-soft"> {b.item === 'offcuts' ? 'offcuts' : b.item}</span>
+                <span className="text-[13px] text-soft"> {b.onHand === 1 ? b.item.slice(0, -1) : b.item}</span>
               </span>
             </li>
           ))}

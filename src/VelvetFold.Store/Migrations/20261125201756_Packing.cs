@@ -86,9 +86,9 @@ namespace VelvetFold.Store.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
-                name: "IX_Movements_Kit_Item_ItemId",
+                name: "IX_Movements_Kit_Item_ItemId_Width_Height_Name_Count",
                 table: "Movements",
-                columns: new[] { "Kit", "Item", "ItemId" });
+                columns: new[] { "Kit", "Item", "ItemId", "Width", "Height", "Name", "Count" });
         }
 
         /// <inheritdoc />

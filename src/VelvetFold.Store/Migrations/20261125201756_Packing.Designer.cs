@@ -11,7 +11,7 @@ using VelvetFold.Store;
 namespace VelvetFold.Store.Migrations
 {
     [DbContext(typeof(StudioContext))]
-    [Migration("20261125194655_Packing")]
+    [Migration("20261125201756_Packing")]
     partial class Packing
     {
         /// <inheritdoc />
@@ -241,7 +241,7 @@ namespace VelvetFold.Store.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("Kit", "Item", "ItemId");
+                    b.HasIndex("Kit", "Item", "ItemId", "Width", "Height", "Name", "Count");
 
                     b.ToTable("Movements", null, t =>
                         {
