@@ -2,6 +2,7 @@ using System.Globalization;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -51,9 +52,13 @@ public static class Adaptation
         if (layout.Piece(change.Piece) is not { } piece) return false;
         // Pulled out from under what it is tucked under, it would be no tuck any more.
         if (change.Move == OpeningMove.Shift) return change.At is not null && !IsMember(piece) && piece is not ({ Across: Tucked } or { Down: Tucked });
+        if (change.Move == OpeningMove.Paper && piece is { Opening: null, Kind: PieceKind.Journaling }) return PaperIn(kit, change) is not null;
         if (piece.Opening is null) return false;
         return change.Move switch
         {
+            OpeningMove.Paper => piece.Opening.Mats.Count > 0 && PaperIn(kit, change) is not null,
+            OpeningMove.Reveal => piece.Opening.Mats.Count > 0 && change.Gutter is { IsPositive: true } && Shows(piece, change.Gutter.Value).Stack(kit.Matting) is not null,
+            OpeningMove.School => piece.Opening.Mats.Count > 0 && OtherSchool(kit, piece).Stack(kit.Matting) is not null,
             OpeningMove.Place => change is { Size: { IsReal: true } size, At: not null } && (piece with { Size = size }).Stack(kit.Matting) is not null,
             OpeningMove.Frame => piece.Opening.Mats is [.., { Frame: null }] && Framed(kit, piece) is not null,
             OpeningMove.Resize => change.Size is { IsReal: true } size && (piece with { Size = size }).Stack(kit.Matting) is not null,
@@ -77,6 +82,9 @@ public static class Adaptation
             OpeningMove.Place => kit.With(Placed(layout, piece, change)),
             OpeningMove.Remove => kit.With(Removed(kit, layout, piece)),
             OpeningMove.Frame => kit.With(layout.With(Framed(kit, piece)!)),
+            OpeningMove.Paper => kit.With(layout.With(InPaper(piece, PaperIn(kit, change)!.Value))),
+            OpeningMove.Reveal => kit.With(layout.With(Shows(piece, change.Gutter!.Value))),
+            OpeningMove.School => kit.With(layout.With(OtherSchool(kit, piece))),
             OpeningMove.Turn => kit.With(layout.With(piece with { Size = piece.Size.Turned })),
             OpeningMove.Resize => kit.With(layout.With(piece with { Size = change.Size!.Value })),
             OpeningMove.Split => kit.With(Split(kit, layout, piece, change.Rows!.Value, change.Columns!.Value, change.Gutter!.Value)),
@@ -138,6 +146,22 @@ public static class Adaptation
         var framed = piece with { Opening = piece.Opening with { Mats = [.. piece.Opening.Mats.SkipLast(1), outer with { Frame = outer.Reveal * 2, Gut = null }] } };
         return outer.Reveal.IsPositive && framed.Stack(kit.Matting) is { } stack && new MitredFrame(stack.Outer, outer.Reveal * 2).Opening is not null ? framed : null;
     }
+
+    // sand, or sand B.
+    private static (string Paper, SheetFace Face)? PaperIn(Kit kit, OpeningChange change)
+    {
+        if (change.With?.Split(' ') is not { } words || kit.Paper(words[0]) is not { } paper) return null;
+        SheetFace? face = words switch { [_] or [_, "A"] => SheetFace.A, [_, "B"] => SheetFace.B, _ => null };
+        return face is { } one && paper[one] is not null ? (paper.Id, one) : null;
+    }
+
+    private static Piece InPaper(Piece piece, (string Paper, SheetFace Face) to) => piece.Opening is { Mats.Count: > 0 } opening
+        ? piece with { Opening = opening with { Mats = [.. opening.Mats.SkipLast(1), opening.Mats[^1] with { Paper = to.Paper, Face = to.Face }] } }
+        : piece with { Paper = to.Paper, Face = to.Face };
+
+    private static Piece Shows(Piece piece, Length reveal) => piece with { Opening = piece.Opening! with { Mats = [.. piece.Opening.Mats.SkipLast(1), piece.Opening.Mats[^1] with { Reveal = reveal, Frame = null, Gut = null }] } };
+
+    private static Piece OtherSchool(Kit kit, Piece piece) => piece with { Opening = piece.Opening! with { School = Grows(kit, piece) ? MatSchool.TrimPhoto : MatSchool.GrowMat } };
 
     private static (FromEdge Across, FromEdge Down, PageSide Side) OnPage(Layout layout, Offset at)
     {

@@ -129,9 +129,18 @@ public sealed class Bag
         var others = new List<OtherPaper>();
         foreach (var left in rest.Where(r => r.Paper != piece.Paper && piece.Size.FitsIn(r.Extra.Size) || piece.Size.Turned.FitsIn(r.Extra.Size) && r.Paper != piece.Paper))
             foreach (var face in new[] { SheetFace.A, SheetFace.B })
-                if ((left.Extra.Face ?? face) == face && adapted.Paper(left.Paper)?[face] is { } print && !others.Exists(o => o.Paper == left.Paper && o.Face == face))
+                if ((left.Extra.Face ?? face) == face && adapted.Paper(left.Paper)?[face] is { } print && !others.Exists(o => o.Paper == left.Paper && o.Face == face) && MayBe(adapted, piece, left.Paper, face))
                     others.Add(new(left.Paper, face, left.Extra.Name, Ground(adapted, layout, piece) is { } ground ? Math.Round((decimal)Colours.Contrast(ground, print.Colour), 1) : 1));
         return new(piece.Label, piece.Paper, piece.Face, piece.Size, [.. others.OrderByDescending(o => o.Contrast).Take(3)], AsFrame(adapted, layout, piece, rest));
+    }
+
+    // Whether it is a mat or a card that may be cut from another paper: the change makes just this piece another.
+    private static bool MayBe(Kit adapted, CutPiece piece, string paper, SheetFace face)
+    {
+        var change = new OpeningChange(piece.Layout, piece.Piece, OpeningMove.Paper, With: $"{paper} {face}");
+        if (Adaptation.Unknown(adapted, [change]).Count > 0) return false;
+        var changed = Adaptation.Apply(adapted, [change]);
+        return CutList.Of(changed, [Resolver.Resolve(changed.Layout(piece.Layout)!, changed)]).Any(p => p.Label == piece.Label && p.Paper == paper && p.Face == face);
     }
 
     // The colour of what lies under the piece.

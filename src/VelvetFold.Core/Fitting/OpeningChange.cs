@@ -31,6 +31,15 @@ public enum OpeningMove
     /// <summary>Four mitred strips take the place of its outer mat.</summary>
     [JsonStringEnumMemberName("frame")] Frame,
 
+    /// <summary>Its outer mat, or the card in its place, is cut from another paper.</summary>
+    [JsonStringEnumMemberName("paper")] Paper,
+
+    /// <summary>So much of its outer mat shows on every side.</summary>
+    [JsonStringEnumMemberName("reveal")] Reveal,
+
+    /// <summary>The other school of matting: the mat keeps the photo's size and the photo is trimmed, or the mat grows around it.</summary>
+    [JsonStringEnumMemberName("school")] School,
+
     /// <summary>It takes another size and another place, measured from the page.</summary>
     [JsonStringEnumMemberName("place")] Place,
 
@@ -59,8 +68,8 @@ public sealed record Offset(Length Across, Length Down);
 /// <summary>One change to a layout for one guest.</summary>
 /// <param name="Piece">The opening; of a shift any piece, of what is added its new id; empty where the whole layout is meant.</param>
 /// <param name="Rows">Split: into how many rows, 1 to 4, and <paramref name="Columns"/>.</param>
-/// <param name="Gutter">Split: the gap between the new openings.</param>
-/// <param name="With">Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page: left or right.</param>
+/// <param name="Gutter">Split: the gap between the new openings. Reveal: how much of the outer mat shows.</param>
+/// <param name="With">Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page: left or right. Paper: the paper and face, as in sand B.</param>
 /// <param name="Size">Resize, place, add: the photo's new size as it lies.</param>
 /// <param name="At">Place, add: where its mats begin, from the layout's top left corner. Shift: by how much it moves.</param>
 /// <param name="Photos">The guest's photos that it holds then, in order; of a pocket those within.</param>

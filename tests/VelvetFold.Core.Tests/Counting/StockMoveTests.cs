@@ -88,7 +88,7 @@ public class StockMoveTests
         foreach (var missing in state.Missing) packed[missing.Label] = packed.GetValueOrDefault(missing.Label) + missing.Count;
         foreach (var surplus in state.TakeOut) packed[surplus.Label] -= surplus.Count;
         Assert.True(Packing.State(items, packed).IsComplete);
-    }, iter: 100);
+    }, iter: 60);
 
     [Fact]
     public void Layouts_plans_and_guide_count_the_same_pieces_for_any_kit() => Gen.Select(Guides.AnyKit.Kit, Gen.Int[1, 30]).Sample((kit, kits) =>
@@ -98,7 +98,7 @@ public class StockMoveTests
         var pieces = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
         var plannable = CutPlanner.Plannable(CutList.Order(kit, pieces, 1, CutMode.Batch)).Pieces.SelectMany(p => p.Labels).ToHashSet();
         Assert.All(three.Differences, d => Assert.DoesNotContain(d.Label, plannable));
-    }, iter: 60);
+    }, iter: 25);
 
     [Fact]
     public void A_piece_that_a_plan_forgets_or_a_guide_does_not_cut_is_named()

@@ -5273,7 +5273,7 @@ export interface components {
              * @description An exact length with its unit: 3 1/2 in, 89 mm.
              */
             gutter?: string;
-            /** @description Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page: left or right. */
+            /** @description Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page: left or right. Paper: the paper and face, as in sand B. */
             with?: null | string;
             /** @description Resize, place, add: the photo's new size as it lies. */
             size?: {
@@ -5296,7 +5296,7 @@ export interface components {
          * @description What is done for one guest: to an opening, to another piece, or to a whole layout.
          * @enum {unknown}
          */
-        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "pocket" | "frame" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages";
+        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "pocket" | "frame" | "paper" | "reveal" | "school" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages";
         /**
          * @description What an opening holds.
          * @enum {unknown}

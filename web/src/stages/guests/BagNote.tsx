@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import type { BagPaper, OpeningChange } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
@@ -28,7 +29,20 @@ export function BagNote({ bag, onDo }: Props) {
             <li key={m.label} className="text-rust">
               {m.label} ({readable(m.size.width)} x {readable(m.size.height)} {nameOf(m.paper)}) does not come out of it: bring
               paper
-              {m.instead.map((o) => `, or ${nameOf(o.paper)} ${o.face}, contrast ${o.contrast}`).join('')}
+              {m.instead.map((o) => (
+                <Fragment key={`${o.paper} ${o.face}`}>
+                  , or{' '}
+                  <button
+                    type="button"
+                    className="quiet"
+                    title={`out of ${o.source}`}
+                    onClick={() => onDo({ layout, piece, move: 'paper', with: `${o.paper} ${o.face}` })}
+                  >
+                    take {nameOf(o.paper)} {o.face}
+                  </button>{' '}
+                  (contrast {o.contrast})
+                </Fragment>
+              ))}
               {m.asFrame && (
                 <>
                   , or{' '}

@@ -29,6 +29,9 @@ const other: Record<string, string> = {
   pocket: 'with a pocket',
   resize: 'made smaller',
   frame: 'with a frame of strips',
+  paper: 'in another paper',
+  reveal: 'showing more or less of its mat',
+  school: 'matted the other way',
   place: 'laid anew',
   remove: 'taken out',
 };
