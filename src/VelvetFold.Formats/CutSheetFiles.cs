@@ -21,12 +21,7 @@ public static class CutSheetFiles
         ArgumentNullException.ThrowIfNull(kit);
         ArgumentNullException.ThrowIfNull(plan);
         using var text = new StringWriter(CultureInfo.InvariantCulture);
-        using var csv = new CsvWriter(text, new CsvHelper.Configuration.CsvConfiguration(CultureInfo.InvariantCulture)
-        {
-            NewLine = "\r\n",
-            // A name that a spreadsheet would take for a formula is written so that it is text.
-            InjectionOptions = CsvHelper.Configuration.InjectionOptions.Escape,
-        });
+        using var csv = new CsvWriter(text, Formats.Csv.Writing);
         foreach (var head in new[] { "Paper", "Sheet", "Times", "Cut", "Part", "Edge at the fence", "Setting", "Comes off", "Stays", "Plunge from", "to" }) csv.WriteField(head);
         csv.NextRecord();
         foreach (var (paper, number, pattern) in Sheets(kit, plan))

@@ -1,6 +1,5 @@
 using System.Globalization;
 using CsvHelper;
-using CsvHelper.Configuration;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Layouts;
 
@@ -26,13 +25,7 @@ public static class RosterFile
         ArgumentNullException.ThrowIfNull(kit);
         var (guests, faults) = (new List<RosterEntry>(), new List<Fault>());
         var names = taken.ToHashSet(StringComparer.OrdinalIgnoreCase);
-        var head = text.Split('\n', 2)[0];
-        using var csv = new CsvReader(new StringReader(text), new CsvConfiguration(CultureInfo.InvariantCulture)
-        {
-            Delimiter = head.Contains('\t', StringComparison.Ordinal) ? "\t" : head.Contains(';', StringComparison.Ordinal) ? ";" : ",",
-            TrimOptions = TrimOptions.Trim,
-            BadDataFound = null,
-        });
+        using var csv = new CsvReader(new StringReader(text), Csv.Reading(text));
         if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { Length: > 0 } columns) return ([], [new("text", "The table is empty. Its first row names the columns: name, then layouts, such as L1.")]);
         var layouts = new string?[columns.Length];
         for (var c = 1; c < columns.Length; c++)

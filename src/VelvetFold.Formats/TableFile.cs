@@ -1,6 +1,5 @@
 using System.Globalization;
 using CsvHelper;
-using CsvHelper.Configuration;
 using VelvetFold.Core;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
@@ -73,15 +72,9 @@ public static class TableFile
         ArgumentNullException.ThrowIfNull(kit);
         var (counts, faults) = (new List<StockCount>(), new List<Fault>());
         text = text.TrimStart('\uFEFF');
-        var head = text.Split('\n', 2)[0];
-        using var csv = new CsvReader(new StringReader(text), new CsvConfiguration(CultureInfo.InvariantCulture)
-        {
-            Delimiter = head.Contains('\t', StringComparison.Ordinal) ? "\t" : head.Contains(';', StringComparison.Ordinal) ? ";" : ",",
-            TrimOptions = TrimOptions.Trim,
-            BadDataFound = null,
-            PrepareHeaderForMatch = args => args.Header.ToUpperInvariant(),
-            MissingFieldFound = null,
-        });
+        var reading = Csv.Reading(text);
+        (reading.PrepareHeaderForMatch, reading.MissingFieldFound) = (args => args.Header.ToUpperInvariant(), null);
+        using var csv = new CsvReader(new StringReader(text), reading);
         if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } columns) return ([], [new("text", "The table is empty. Its first row names the columns: Id or Name, and On hand.")]);
         bool Has(string name) => columns.Contains(name, StringComparer.OrdinalIgnoreCase);
         if (!Has("On hand") || !(Has("Id") || Has("Name"))) return ([], [new("text", $"The first row names {string.Join(", ", columns)}; Id or Name, and On hand, are needed.")]);
@@ -110,7 +103,7 @@ public static class TableFile
     private static string Write(IReadOnlyList<string> head, IEnumerable<object?[]> rows)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
-        using var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { NewLine = "\r\n", InjectionOptions = InjectionOptions.Escape });
+        using var csv = new CsvWriter(text, Csv.Writing);
         foreach (var row in rows.Prepend([.. head]))
         {
             foreach (var field in row) csv.WriteField(field?.ToString() ?? "");

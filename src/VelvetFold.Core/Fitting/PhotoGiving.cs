@@ -139,6 +139,12 @@ internal sealed class PhotoGiving
     private static decimal? Printed(Size photo, Size size)
     {
         if (size.Longer > photo.Longer || size.Shorter > photo.Shorter) return null;
+        return ShapeLost(photo, size);
+    }
+
+    /// <summary>What the shape of a place takes of a photo that is printed just large enough to cover it: 0 to 1.</summary>
+    internal static decimal ShapeLost(Size photo, Size size)
+    {
         var (p, s) = ((double)photo.Width.Ticks / photo.Height.Ticks, (double)size.Width.Ticks / size.Height.Ticks);
         return (decimal)(1 - Math.Min(p, s) / Math.Max(p, s));
     }

@@ -67,8 +67,7 @@ internal sealed class Retile(Kit kit, LayoutSearch search, IReadOnlyList<GuestPh
             var photo = own[tile.Photo];
             var cell = tile.Box.Inset(around)!.Value.Size;
             // A photo that must stay whole is made as large as the place holds it; the others fill theirs, which is cut to the ruler's step.
-            var size = photo.Size.FitsIn(cell) ? photo.Size : photo.MayLose ? cell : _giving.Shrunk(photo.Size, cell) ?? cell;
-            if (photo.OneOfAKind && size != photo.Size) return false;
+            if ((photo.Size.FitsIn(cell) ? photo.Size : photo.MayLose ? cell : photo.OneOfAKind ? null : _giving.Shrunk(photo.Size, cell)) is not { } size) return false;
             var at = new Offset(area.X + tile.Box.X, area.Y + tile.Box.Y);
             var isOld = ids.TryDequeue(out var old);
             var id = isOld ? old!.Piece.Id : Fresh(like.Id, made);
@@ -76,7 +75,7 @@ internal sealed class Retile(Kit kit, LayoutSearch search, IReadOnlyList<GuestPh
             var slot = new Slot(isOld ? id : like.Id, size, isOld && old!.Piece.Opening!.Focal, new(at.Across, at.Down, tile.Box.Size), Fixed: true);
             if (size != photo.Size) reasons.Add(_giving.Smaller(photo, size));
             reasons.AddRange(_giving.Looks(photo, slot));
-            given.Add(new(photo.Id, $"{_layout.Id}-{id}", Math.Round(Math.Max(0, Cropped(photo.Size, size)), 3)));
+            given.Add(new(photo.Id, $"{_layout.Id}-{id}", photo.MayLose ? Math.Round(PhotoGiving.ShapeLost(photo.Size, size), 3) : 0));
         }
         while (ids.TryDequeue(out var gone)) changes.Add(new(_layout.Id, gone.Piece.Id, OpeningMove.Remove));
         return true;
@@ -86,12 +85,5 @@ internal sealed class Retile(Kit kit, LayoutSearch search, IReadOnlyList<GuestPh
     {
         for (var n = 0; ; n++)
             if (Adaptation.Free(_layout, like, $"N{n.ToString(CultureInfo.InvariantCulture)}") is var name && made.Add(name)) return name;
-    }
-
-    // What the shape of its place takes of a photo that is printed just large enough for it.
-    private static decimal Cropped(Size photo, Size size)
-    {
-        var (p, s) = ((double)photo.Width.Ticks / photo.Height.Ticks, (double)size.Width.Ticks / size.Height.Ticks);
-        return (decimal)(1 - Math.Min(p, s) / Math.Max(p, s));
     }
 }

@@ -87,6 +87,22 @@ public class WholeFitsTests
         Assert.Equal(none, Adaptation.Unknown(Single, none));
     }
 
+    // Three that must stay whole, too many for the openings' area at their own size: laid out anew they keep their shape to the ruler's step.
+    [Fact]
+    public void Photos_that_must_stay_whole_are_never_cropped_where_they_are_laid_out_anew()
+    {
+        GuestPhoto[] photos = [.. new[] { ("4", "6"), ("6", "4"), ("5", "7") }.Select((s, i) => Brought($"p{i}", s.Item1, s.Item2) with { MayCrop = false })];
+        var anew = new Retile(Single, new LayoutSearch(Single, Single.Layouts[0], photos), photos).Best()!;
+        Assert.All(anew.Places, p => Assert.Equal(0, p.Lost));
+        foreach (var (change, photo) in anew.Changes.Where(c => c.Size is not null).Select(c => (c, photos.Single(p => c.Photos!.Contains(p.Id)).Size)))
+        {
+            var size = change.Size!.Value;
+            Assert.True(size.FitsIn(photo));
+            // Within a step of its own shape: as wide as its height asks for.
+            Assert.InRange((double)size.Width.Ticks - (double)size.Height.Ticks * photo.Width.Ticks / photo.Height.Ticks, -1.5 * Length.Sixteenth.Ticks, 1.5 * Length.Sixteenth.Ticks);
+        }
+    }
+
     private static readonly Gen<Size[]> Sizes = Gen.Select(Gen.Int[2, 8], Gen.Int[2, 8]).Select((w, h) => new Size(Length.Inches(w), Length.Inches(h))).Array[1, 6];
 
     // Whatever the photos: inside the area, apart by the gutter at least, none larger than it is brought, and close to its own shape.
@@ -128,6 +144,7 @@ public class WholeFitsTests
         foreach (var fit in FitSearch.Find(kit, "L1", photos, 3, Bag.Of(kit)).Fits)
         {
             Assert.Equal(photos.Select(p => p.Id).Order(), fit.Places.Select(p => p.Photo).Order());
+            Assert.All(fit.Places, place => Assert.True(place.Lost == 0 || photos.Single(p => p.Id == place.Photo).MayLose));
             var adapted = Adaptation.Apply(kit, fit.Changes);
             // A page that is doubled or left alone has other pieces; what is refused there is tested above.
             if (!fit.Changes.Any(c => c.IsWhole)) Assert.Subset(Trouble(kit), Trouble(adapted));

@@ -10,7 +10,7 @@ public class GangSheetsTests
 {
     private static readonly Size Letter = S("8 1/2", "11");
 
-    // By hand: within 8 x 10 1/2 with 1/8 between them go two columns of 3 7/8... two 3 x 4 beside each other and two rows of them make four, and no fifth.
+    // By hand: within the 8 x 10 1/2 that the margins leave, two 3 x 4 stand beside each other (6 1/8) and two under each other (8 1/8): four.
     [Fact]
     public void Small_prints_share_sheets_and_large_ones_are_named()
     {

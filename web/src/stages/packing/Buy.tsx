@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { api, unwrap, type CountsAnswer, type SpareOf } from '../../api/client';
 import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
+import { MoneyField } from '../../parts/MoneyField';
 import { NumberField } from '../../parts/NumberField';
-import { TextField } from '../../parts/TextField';
 
 const spareNames: readonly (readonly [SpareOf, string])[] = [
   ['pieces', 'cut pieces'],
@@ -14,8 +14,6 @@ const spareNames: readonly (readonly [SpareOf, string])[] = [
   ['loose', 'loose parts'],
   ['by-length', 'twine and ribbon'],
 ];
-
-const isMoney = (text: string) => /^\d{1,7}(\.\d{1,2})?$/.test(text);
 
 /** What the stock gives, what is bought for the run with its packs and prices, spares, and what is booked when the run is cut or packed. */
 export function Buy({ counts }: { counts: CountsAnswer }) {
@@ -68,16 +66,11 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
                   />
                 </td>
                 <td className="text-right">
-                  <TextField
-                    optional
+                  <MoneyField
                     label={`Price of a pack of ${s.name}`}
-                    value={pack?.price ?? ''}
-                    placeholder="0.00"
+                    value={pack?.price ?? null}
                     className="w-16 text-right"
-                    onChange={(price) => {
-                      const plain = price.replace(',', '.');
-                      if (plain === '' || isMoney(plain)) setPack(s.isPaper, s.item, { of: pack?.of ?? 1, price: plain || null });
-                    }}
+                    onChange={(price) => setPack(s.isPaper, s.item, { of: pack?.of ?? 1, price })}
                   />
                 </td>
                 <td className={`text-right font-semibold ${s.packs > 0 ? 'text-velvet' : ''}`}>{s.packs}</td>

@@ -1,6 +1,7 @@
 import type { CountsAnswer } from '../../api/client';
 import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
+import { MoneyField } from '../../parts/MoneyField';
 import { NumberField } from '../../parts/NumberField';
 import { TextField } from '../../parts/TextField';
 
@@ -59,16 +60,11 @@ export function Cost({ counts }: { counts: CountsAnswer }) {
           onChange={(currency) => /^[A-Za-z]{3}$/.test(currency) && set({ currency: currency.toUpperCase() })}
         />
         <span className="text-soft">An hour of work</span>
-        <TextField
-          optional
+        <MoneyField
           label="What an hour of work costs"
-          value={kit.costs?.hour ?? ''}
-          placeholder="0.00"
+          value={kit.costs?.hour ?? null}
           className="w-24"
-          onChange={(hour) => {
-            const plain = hour.replace(',', '.');
-            if (plain === '' || /^\d{1,7}(\.\d{1,2})?$/.test(plain)) set({ hour: plain || null });
-          }}
+          onChange={(hour) => set({ hour })}
         />
         <span className="text-soft">Seconds a cut</span>
         <NumberField
