@@ -29,7 +29,8 @@ export function MoneyField({ label, value, onChange, className = '' }: Props) {
         onChange={(event) => setTyped(event.currentTarget.value)}
         onBlur={take}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') take();
+          // A good amount is done with, and the keys go to the screen again; a bad one keeps them.
+          if (event.key === 'Enter' && good) event.currentTarget.blur();
           if (event.key === 'Escape') setTyped(null);
         }}
       />
