@@ -101,15 +101,18 @@ public sealed record KitAnswer(
     /// <exception cref="ArgumentException">A change names an opening that is not there.</exception>
     public static GuestAnswer ForGuest(Kit kit, IReadOnlyList<OpeningChange> changes, PlanTerms? terms = null)
     {
-        var adapted = Adaptation.Apply(kit, changes);
-        var (before, after) = (Computation.Run(kit, 1, terms), Computation.Run(adapted, 1, terms));
+        var changed = Adaptation.Apply(kit, changes);
+        var before = Computation.Run(kit, 1, terms);
+        var bag = Bag.Of(kit, before.Layouts, before.Answer.CutList, before.Answer.EachKit.Plan);
+        var (adapted, paper) = bag.Cut(changed);
+        var after = ReferenceEquals(adapted, kit) ? before : Computation.Run(adapted, 1, terms);
         return new(adapted, after.Answer,
         [
             .. Differences.OfPages(kit, before.Layouts, after.Layouts),
             .. Differences.OfCuts(kit, before.Answer.CutList, after.Answer.CutList),
             .. Differences.OfSheets(kit, before.Answer.EachKit.Plan, after.Answer.EachKit.Plan),
             .. Differences.OfSteps(before.Answer.Steps, after.Answer.Steps),
-        ], changes.Count == 0 ? new([], []) : Bag.Of(kit, before.Layouts, before.Answer.CutList, before.Answer.EachKit.Plan).For(adapted));
+        ], paper, Fillings.Of(kit, bag));
     }
 
     private sealed record Computation(IReadOnlyList<ResolvedLayout> Layouts, KitAnswer Answer)
@@ -148,7 +151,7 @@ public sealed record KitAnswer(
 
         private static string Summary(Layout layout, IReadOnlyList<Finding> findings)
         {
-            var photos = layout.Pieces.Count(p => p.HoldsPhoto);
+            var photos = layout.Pieces.Count(p => p.HasPrint);
             var faults = findings.Count(f => f.Gravity == Gravity.Fault);
             return $"{(layout.Kind == LayoutKind.Spread ? "2 pages" : "1 page")}, {Many(layout.Pieces.Count, "piece")}, {Many(photos, "photo")}; "
                 + (faults == 0 ? "adds up" : $"{faults} thing{(faults == 1 ? " does" : "s do")} not add up");
@@ -159,7 +162,8 @@ public sealed record KitAnswer(
 }
 
 /// <summary>A guest's kit: the adapted document, all that follows from it, what differs, and what paper in the bag it is cut from.</summary>
-public sealed record GuestAnswer(Kit Kit, KitAnswer Answer, IReadOnlyList<Difference> Differences, BagPaper Bag)
+/// <param name="Fillings">What each opening as designed may be filled with where it has no photo.</param>
+public sealed record GuestAnswer(Kit Kit, KitAnswer Answer, IReadOnlyList<Difference> Differences, BagPaper Bag, IReadOnlyList<OpeningFillings> Fillings)
 {
     /// <summary>Changes that speak of what is not in the kit any more, and were left out.</summary>
     public IReadOnlyList<OpeningChange> SetAside { get; init; } = [];

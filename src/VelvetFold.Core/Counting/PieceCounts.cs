@@ -41,7 +41,7 @@ public static class PieceCounts
             .GroupBy(p => (p.Paper, p.Face, p.Size))
             .Select(g => new PieceCount(g.Key.Paper, g.Key.Face, g.Key.Size, g.Count(), g.Count() * kits, [.. g.Select(p => p.Label)]));
         var photos = layouts
-            .SelectMany(l => l.Pieces).Where(p => p.Piece.HoldsPhoto)
+            .SelectMany(l => l.Pieces).Where(p => p.Piece.HasPrint)
             .GroupBy(p => p.Piece.Size)
             .Select(g => new PhotoCount(g.Key, g.Count(), g.Count() * kits));
         var sheets = kit.Papers.Where(p => each.For(p.Id) is not null || run.Sheets(p.Id) > 0).Select(p => Sheets(p, each.For(p.Id)?.SheetsUsed ?? 0, run));

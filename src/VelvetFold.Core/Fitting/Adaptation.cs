@@ -66,6 +66,8 @@ public static class Adaptation
                 && Cell(kit, piece, change.Rows.Value, change.Columns.Value, change.Gutter.Value) is not null && !IsMember(piece),
             OpeningMove.Join => layout.Piece(change.With) is { Opening: not null } other && other.Id != piece.Id && Joined(kit, layout, piece, other) is not null,
             OpeningMove.Card => CardPaper(piece) is not null,
+            OpeningMove.Patch => PaperIn(kit, change) is not null,
+            OpeningMove.Part => Fillings.PartIn(kit, piece, change) is not null,
             _ => true,
         };
     }
@@ -91,6 +93,9 @@ public static class Adaptation
             OpeningMove.Join => kit.With(Join(kit, layout, piece, layout.Piece(change.With)!)),
             OpeningMove.Card => kit.With(layout.With(Card(kit, piece))),
             OpeningMove.Pocket => kit.With(Pocket(layout, piece)),
+            OpeningMove.Placeholder => kit.With(layout.With(piece with { Opening = piece.Opening! with { Use = OpeningUse.Placeholder } })),
+            OpeningMove.Patch => kit.With(layout.With(InPaper(Patch(kit, piece), PaperIn(kit, change)!.Value))),
+            OpeningMove.Part => kit.With(WithPart(kit, layout, piece, Fillings.PartIn(kit, piece, change)!)),
             _ => kit.With(layout.With(piece with { Opening = piece.Opening! with { Use = OpeningUse.Empty } })),
         };
     }
@@ -207,12 +212,12 @@ public static class Adaptation
     {
         OpeningMove.OnePage => layout.Kind == LayoutKind.Spread && change.With is "left" or "right",
         OpeningMove.TwoPages => layout.Kind == LayoutKind.Single,
-        _ => true,
+        _ => change.With is null || (layout.Kind == LayoutKind.Spread && change.With is "left" or "right"),
     };
 
     private static Layout Remade(Layout layout, OpeningChange change)
     {
-        if (change.Move == OpeningMove.Mirror) return LayoutWork.Mirror(layout);
+        if (change.Move == OpeningMove.Mirror) return change.With is { } page ? LayoutWork.Mirror(layout, page == "left" ? PageSide.Left : PageSide.Right) : LayoutWork.Mirror(layout);
         if (change.Move == OpeningMove.TwoPages) return Doubled(layout);
         var (left, right) = LayoutWork.ToSinglePages(layout, layout.Id);
         return (change.With == "left" ? left : right) with { Name = layout.Name };
@@ -291,6 +296,24 @@ public static class Adaptation
         Face = piece.Opening!.Mats[^1].Face,
         Opening = null,
     };
+
+    // As large as its mats; in their paper until another is said.
+    private static Piece Patch(Kit kit, Piece piece) => piece with
+    {
+        Kind = PieceKind.Panel,
+        Name = "Patch",
+        Size = piece.Stack(kit.Matting)?.Outer ?? piece.Size,
+        Paper = CardPaper(piece),
+        Face = piece.Opening!.Mats is [.., var outer] ? outer.Face : SheetFace.A,
+        Opening = null,
+    };
+
+    private static Layout WithPart(Kit kit, Layout layout, Piece piece, Piece part)
+    {
+        var at = layout.Pieces.ToList().FindIndex(p => p.Id == piece.Id);
+        var laid = part with { Id = Free(layout, piece.Id, "S"), Side = piece.Side, Across = new Centred(piece.Id), Down = new Centred(piece.Id) };
+        return layout with { Pieces = [.. layout.Pieces.Take(at), Patch(kit, piece), laid, .. layout.Pieces.Skip(at + 1)] };
+    }
 
     // As large as the photo it lies on, hinged along its upper edge; it is bought, not cut.
     private static Layout Pocket(Layout layout, Piece piece)

@@ -34,9 +34,12 @@ public sealed class Bag
     private readonly IReadOnlyList<CutPiece> _designed;
     private readonly IReadOnlyList<Named> _left;
 
-    private sealed record Named(string Paper, ExtraPaper Extra);
+    // Hidden middles of the kit as designed; none where it is said what lies in the bag.
+    private readonly IReadOnlyList<Named>? _middles;
 
-    private Bag(Kit kit, IReadOnlyList<CutPiece> designed, IReadOnlyList<Named> left) => (_kit, _designed, _left) = (kit, designed, left);
+    private sealed record Named(string Paper, ExtraPaper Extra, CutOut? Middle = null);
+
+    private Bag(Kit kit, IReadOnlyList<CutPiece> designed, IReadOnlyList<Named> left, IReadOnlyList<Named>? middles) => (_kit, _designed, _left, _middles) = (kit, designed, left, middles);
 
     /// <summary>What is in the bag of a kit that is cut by its own plan.</summary>
     /// <param name="plan">How one kit is cut.</param>
@@ -45,9 +48,8 @@ public sealed class Bag
         var left = new List<Named>();
         foreach (var sheet in plan.BySheet)
             foreach (var (pattern, i) in sheet.Patterns.Select((pattern, i) => (pattern, i)))
-                left.AddRange(pattern.Offcuts.Select(o => new Named(sheet.Sheet, new($"offcut {o.Name} of {kit.Paper(sheet.Sheet)?.Name}, {pattern.From ?? $"sheet {N(i + 1)}"}", o.Box.Size, pattern.Times))));
-        left.AddRange(layouts.SelectMany(l => l.Pieces.SelectMany(p => Middles(kit, l, p))));
-        return new(kit, pieces, left);
+                left.AddRange(pattern.Offcuts.Select(o => new Named(sheet.Sheet, new($"{o.Name} of {kit.Paper(sheet.Sheet)?.Name}, {pattern.From ?? $"sheet {N(i + 1)}"}", o.Box.Size, pattern.Times))));
+        return new(kit, pieces, left, [.. Middles(kit, layouts)]);
     }
 
     /// <summary>What is in the bag, planned quickly.</summary>
@@ -62,14 +64,38 @@ public sealed class Bag
     public static Bag With(Kit kit, IReadOnlyList<Leftover> leftovers)
     {
         var pieces = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
-        return new(kit, pieces, [.. leftovers.Select((l, i) => new Named(l.Paper, new($"leftover {N(i + 1)}, {kit.Reading().Format(l.Size)}", l.Size, l.Count, l.Face)))]);
+        return new(kit, pieces, [.. leftovers.Select((l, i) => new Named(l.Paper, new($"leftover {N(i + 1)}, {kit.Reading().Format(l.Size)}", l.Size, l.Count, l.Face)))], null);
     }
 
     /// <summary>What is in it, by paper.</summary>
-    public IReadOnlyList<Leftover> Leftovers => [.. _left.Select(l => new Leftover(l.Paper, l.Extra.Size, l.Extra.Count, l.Extra.Face))];
+    public IReadOnlyList<Leftover> Leftovers => [.. All.Select(l => new Leftover(l.Paper, l.Extra.Size, l.Extra.Count, l.Extra.Face))];
+
+    private IEnumerable<Named> All => _left.Concat(_middles ?? []);
+
+    /// <summary>The smallest paper in it that a piece comes out of, or null.</summary>
+    public string? Source(string paper, SheetFace face, Size size) => All
+        .Where(l => l.Paper == paper && (l.Extra.Face ?? face) == face && (size.FitsIn(l.Extra.Size) || size.Turned.FitsIn(l.Extra.Size)))
+        .MinBy(l => l.Extra.Size.Area)?.Extra.Name;
 
     /// <summary>How an adapted kit's new pieces come out of the bag: planned like any other cutting, with no new sheet.</summary>
-    public BagPaper For(Kit adapted)
+    public BagPaper For(Kit adapted) => Laid(adapted).Paper;
+
+    /// <summary>An adapted kit as it is cut, with the hidden middles cut out that its new pieces come from; and their paper.</summary>
+    public (Kit Kit, BagPaper Paper) Cut(Kit adapted)
+    {
+        if (ReferenceEquals(adapted, _kit)) return (adapted, new([], []));
+        var (paper, middles) = Laid(adapted);
+        return (middles.Aggregate(adapted, (kit, middle) => kit.Layout(middle.Layout) is { } layout ? kit.With(layout.With(middle.From(layout.Piece(middle.Piece)!))) : kit), paper);
+    }
+
+    /// <summary>The kit as one guest cuts and makes it; changes that name nothing in it any more are left aside.</summary>
+    public static Kit Adapted(Kit kit, IReadOnlyList<OpeningChange> changes, PlanTerms? terms = null)
+    {
+        var known = Adaptation.Known(kit, changes);
+        return known.Count == 0 ? kit : Of(kit, terms).Cut(Adaptation.Apply(kit, known)).Kit;
+    }
+
+    private (BagPaper Paper, HashSet<CutOut> Middles) Laid(Kit adapted)
     {
         ArgumentNullException.ThrowIfNull(adapted);
         var layouts = adapted.Layouts.Select(l => Resolver.Resolve(l, adapted)).ToList();
@@ -88,25 +114,28 @@ public sealed class Bag
                 needed.Remove(piece);
                 cut.Add(new(piece.Label, piece.Paper, piece.Face, piece.Size, $"{same.Label}, as it is"));
             }
-        var extras = _left.Concat(freed.Select(f => new Named(f.Paper, new($"{f.Label}, which is not needed", f.Size, 1)))).ToList();
-        var (came, missing, rest) = Planned(adapted, needed, extras);
+        // What is hidden is what the changed pages hide.
+        var whole = _middles is null ? [] : Middles(adapted, layouts).Where(m => kept.Contains(m.Middle!.Label));
+        var extras = _left.Concat(whole).Concat(freed.Select(f => new Named(f.Paper, new($"{f.Label}, which is not needed", f.Size, 1)))).ToList();
+        var (came, missing, rest, middles) = Planned(adapted, needed, extras);
         cut.AddRange(came);
-        return new([.. cut.OrderBy(c => c.Label, StringComparer.Ordinal)], [.. missing.Select(m => Missing(adapted, layouts, m, rest))]);
+        return (new([.. cut.OrderBy(c => c.Label, StringComparer.Ordinal)], [.. missing.Select(m => Missing(adapted, layouts, m, rest))]), middles);
     }
 
-    private static (List<FromBag> Cut, List<CutPiece> Missing, List<Named> Over) Planned(Kit kit, IReadOnlyList<CutPiece> needed, IReadOnlyList<Named> extras)
+    private static (List<FromBag> Cut, List<CutPiece> Missing, List<Named> Over, HashSet<CutOut> Middles) Planned(Kit kit, IReadOnlyList<CutPiece> needed, IReadOnlyList<Named> extras)
     {
-        var (cut, missing, rest) = (new List<FromBag>(), new List<CutPiece>(), extras.ToList());
+        var (cut, missing, rest, middles) = (new List<FromBag>(), new List<CutPiece>(), extras.ToList(), new HashSet<CutOut>());
         foreach (var group in needed.GroupBy(p => p.Paper))
         {
             var paper = kit.Paper(group.Key)!;
             var sheet = new StockSheet(paper.Id, paper.Size, 0) { Extras = [.. extras.Where(e => e.Paper == paper.Id).Select(e => e.Extra)] };
             var order = new CutOrder([sheet], [.. group.Select(p => new Demand(p.Label, p.Paper, p.Size, 1, p.Turn, p.Face))], kit.LongestCut, kit.NarrowestStrip);
             var plan = CutPlanner.Plan(CutPlanner.Plannable(order), new() { BudgetMs = 2 });
-            var sources = new Dictionary<string, string>();
+            var sources = new Dictionary<string, Named>();
             foreach (var pattern in plan.BySheet.SelectMany(s => s.Patterns).Where(p => p.From is not null))
             {
-                foreach (var label in pattern.Placements.SelectMany(p => p.Labels)) sources[label] = pattern.From!;
+                var from = extras.First(e => e.Paper == paper.Id && e.Extra.Name == pattern.From);
+                foreach (var label in pattern.Placements.SelectMany(p => p.Labels)) sources[label] = from;
                 if (rest.FindIndex(r => r.Paper == paper.Id && r.Extra.Name == pattern.From) is >= 0 and var at)
                 {
                     var used = rest[at];
@@ -116,10 +145,14 @@ public sealed class Bag
                 }
             }
             foreach (var piece in group)
-                if (sources.TryGetValue(piece.Label, out var source)) cut.Add(new(piece.Label, piece.Paper, piece.Face, piece.Size, source));
+                if (sources.TryGetValue(piece.Label, out var source))
+                {
+                    cut.Add(new(piece.Label, piece.Paper, piece.Face, piece.Size, source.Extra.Name));
+                    if (source.Middle is { } middle) middles.Add(middle);
+                }
                 else missing.Add(piece);
         }
-        return (cut, missing, rest);
+        return (cut, missing, rest, middles);
     }
 
     // Another paper that is there in that size, told apart from what it lies on; or strips, where a whole mat does not come out.
@@ -160,15 +193,9 @@ public sealed class Bag
         return strips.Count > 0 && Planned(framed, strips, rest).Missing.Count == 0;
     }
 
-    // The middles that nobody sees, of pieces and of mats, where they are not cut out by the plan already.
-    private static IEnumerable<Named> Middles(Kit kit, ResolvedLayout layout, PlacedPiece placed)
-    {
-        if (placed.Piece.Gut is not null) yield break;
-        var papers = placed.Piece.Kind == PieceKind.Photo ? placed.Stack.Layers.Where(l => l.Mat is { Gut: null, Frame: null }).Select(l => l.Mat.Paper).ToList() : [placed.Piece.Paper ?? ""];
-        if (placed.Piece.Kind == PieceKind.Photo && papers.Count != placed.Stack.Layers.Count) yield break;
-        foreach (var (middle, paper) in Hidden.Of(layout, placed, Hidden.Lap(kit.Unit)).Zip(papers))
-            yield return new(paper, new($"hidden middle of {middle.Part}", middle.Box.Size, 1));
-    }
+    // The middles that nobody sees, of pieces and of mats, where the design does not cut them out already.
+    private static IEnumerable<Named> Middles(Kit kit, IReadOnlyList<ResolvedLayout> layouts) =>
+        layouts.SelectMany(l => l.Pieces.SelectMany(p => CutOut.Of(kit, l, p))).Select(m => new Named(m.Paper, new($"hidden middle of {m.Label}", m.Inside, 1), m));
 
     private static string N(int n) => n.ToString(CultureInfo.InvariantCulture);
 }

@@ -30,9 +30,15 @@ public static class Differences
         {
             if (old.Piece.HoldsPhoto && !now.Piece.HoldsPhoto)
             {
-                yield return new(DifferenceIn.Page, old.Label, now.Piece.Kind == PieceKind.Photo ? $"{old.Label} is left empty." : $"{old.Label} becomes a card to write on, {reading.Format(now.Box.Size)}.");
+                yield return new(DifferenceIn.Page, old.Label, now.Piece.Kind switch
+                {
+                    PieceKind.Photo => $"{old.Label} is left empty.",
+                    PieceKind.Journaling => $"{old.Label} becomes a card to write on, {reading.Format(now.Box.Size)}.",
+                    _ => $"{old.Label} becomes a patch of {kit.Paper(now.Piece.Paper)?.Name}, {reading.Format(now.Box.Size)}.",
+                });
                 continue;
             }
+            if (now.Piece.IsPlaceholder && !old.Piece.IsPlaceholder) yield return new(DifferenceIn.Page, old.Label, $"{old.Label} holds a placeholder card, {reading.Format(now.Stack.Photo)}, until its photo is printed.");
             if (old.Box.Size == now.Box.Size.Turned && old.Box.Size != now.Box.Size)
                 yield return new(DifferenceIn.Page, old.Label, $"{old.Label} is turned: {reading.Format(now.Box.Size)} instead of {reading.Format(old.Box.Size)}.");
             else if (old.Box.Size != now.Box.Size)

@@ -39,7 +39,7 @@ public static class FitJudge
     {
         var slots = new List<Slot>();
         foreach (var placed in after.Pieces)
-            if (placed.Piece.HoldsPhoto) slots.Add(new(placed.Id, placed.Piece.Size, placed.Piece.Opening!.Focal, placed.Box, Fixed: true));
+            if (placed.Piece.HoldsPhoto) slots.Add(new(placed.Id, placed.Piece.Size, placed.Piece.Opening!.Focal, placed.Box, Fixed: true, MayWait: placed.Piece.IsPlaceholder));
             else if (placed.Piece.Kind == PieceKind.DieCut && designed.Piece(placed.Id) is null)
                 slots.AddRange(Enumerable.Repeat(new Slot(placed.Id, placed.Piece.Size, false, placed.Box, Fixed: true, IsPocket: true), 4));
         return slots;
@@ -58,7 +58,7 @@ public static class FitJudge
             (best[i + 1], took[i + 1]) = (new decimal[sets], new int[sets]);
             for (var set = 0; set < sets; set++)
             {
-                (best[i + 1][set], took[i + 1][set]) = (best[i][set] == decimal.MaxValue ? decimal.MaxValue : best[i][set] + (slots[i].IsPocket ? 0 : EmptyOpening), -1);
+                (best[i + 1][set], took[i + 1][set]) = (best[i][set] == decimal.MaxValue ? decimal.MaxValue : best[i][set] + (slots[i].MayBeEmpty ? 0 : EmptyOpening), -1);
                 for (var p = 0; p < photos.Count; p++)
                     if ((set & (1 << p)) != 0 && costs[p] is { } cost && best[i][set ^ (1 << p)] is var before && before != decimal.MaxValue && before + cost.Cost < best[i + 1][set])
                         (best[i + 1][set], took[i + 1][set]) = (before + cost.Cost, p);
@@ -72,7 +72,7 @@ public static class FitJudge
             var p = took[i][set];
             if (p < 0)
             {
-                if (!slots[i - 1].IsPocket) empty.Add(slots[i - 1]);
+                if (!slots[i - 1].MayBeEmpty) empty.Add(slots[i - 1]);
                 continue;
             }
             given.Add(giving.Given(slots[i - 1])[p]!);
@@ -89,7 +89,9 @@ public static class FitJudge
         OpeningMove.Turn => 3,
         OpeningMove.Split => 4 + 2 * (change.Rows ?? 1) * (change.Columns ?? 1),
         OpeningMove.Join => 6,
-        OpeningMove.Card or OpeningMove.Remove => 9,
+        OpeningMove.Card or OpeningMove.Patch or OpeningMove.Part or OpeningMove.Remove => 9,
+        // Asked for by a photo that is not printed yet, or only waiting for one.
+        OpeningMove.Placeholder => change.Photos is { Count: > 0 } ? 0 : 11,
         OpeningMove.LeaveEmpty => 14,
         OpeningMove.Pocket => 14,
         OpeningMove.Add => 7,
@@ -105,6 +107,7 @@ public static class FitJudge
         ArgumentNullException.ThrowIfNull(kit);
         ArgumentNullException.ThrowIfNull(change);
         var (label, reading) = ($"{change.Layout}-{change.Piece}", kit.Reading());
+        string? Paper() => kit.Paper(change.With?.Split(' ')[0])?.Name ?? change.With;
         string Size() => change.Size is { } size ? reading.Format(size) : "";
         return change.Move switch
         {
@@ -114,16 +117,19 @@ public static class FitJudge
             OpeningMove.Split => $"{label} is split into {((change.Rows ?? 1) * (change.Columns ?? 1)).ToString(CultureInfo.InvariantCulture)}.",
             OpeningMove.Join => $"{label} and {change.Layout}-{change.With} become one.",
             OpeningMove.Card => $"{label} becomes a card to write on.",
+            OpeningMove.Placeholder => $"{label} holds a placeholder card.",
+            OpeningMove.Patch => $"{label} becomes a patch of {Paper()}.",
+            OpeningMove.Part => $"{label} becomes a patch with {change.With?.Split(' ', 2)[^1]} on it.",
             OpeningMove.Pocket => $"A hinged pocket lies on {label}.",
             OpeningMove.Frame => $"{label} gets a frame of strips in place of its mat.",
-            OpeningMove.Paper => $"{label} is cut from {kit.Paper(change.With?.Split(' ')[0])?.Name ?? change.With}.",
+            OpeningMove.Paper => $"{label} is cut from {Paper()}.",
             OpeningMove.Reveal => $"{label} shows {(change.Gutter is { } shown ? reading.Format(shown) : "")} of its mat.",
             OpeningMove.School => $"{label} is matted the other way.",
             OpeningMove.Place => $"{label} is laid anew, {Size()}.",
             OpeningMove.Add => $"{label} is added, {Size()}.",
             OpeningMove.Remove => $"{label} is taken out.",
             OpeningMove.Shift => $"{label} moves.",
-            OpeningMove.Mirror => $"{change.Layout} is mirrored.",
+            OpeningMove.Mirror => change.With is { } page ? $"The {page} page of {change.Layout} is mirrored." : $"{change.Layout} is mirrored.",
             OpeningMove.OnePage => $"Only the {change.With} page of {change.Layout} is used.",
             _ => $"{change.Layout} is made twice, as a spread.",
         };

@@ -8,7 +8,12 @@ internal sealed record Place(Piece Piece, Box Box);
 
 /// <summary>Somewhere a photo may go.</summary>
 /// <param name="Fixed">Whether it keeps its size and its way round.</param>
-internal sealed record Slot(string Piece, Size Size, bool Focal, Box Box, bool Fixed = false, bool IsPocket = false);
+/// <param name="MayWait">Whether a placeholder card lies there until there is a photo.</param>
+internal sealed record Slot(string Piece, Size Size, bool Focal, Box Box, bool Fixed = false, bool IsPocket = false, bool MayWait = false)
+{
+    /// <summary>Whether nothing is missing where no photo goes there.</summary>
+    public bool MayBeEmpty => IsPocket || MayWait;
+}
 
 /// <summary>What becomes of an opening: the slots it then offers, and what that costs by itself.</summary>
 /// <param name="Also">The neighbour that is gone then.</param>

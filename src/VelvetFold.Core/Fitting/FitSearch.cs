@@ -4,7 +4,11 @@ using VelvetFold.Core.Measures;
 namespace VelvetFold.Core.Fitting;
 
 /// <summary>Why a fit is worth less than the layout as designed: how much, and in words.</summary>
-public sealed record FitReason(decimal Points, string Says);
+public sealed record FitReason(decimal Points, string Says)
+{
+    /// <summary>A sentence; a photo's own name at its beginning (photo 3) is written large, a sign (p3) as it is.</summary>
+    public string Says { get; } = Says.Split(' ')[0] is { Length: > 1 } first && first.All(char.IsAsciiLetterLower) ? char.ToUpperInvariant(Says[0]) + Says[1..] : Says;
+}
 
 /// <summary>One way to make a guest's photos work on a layout.</summary>
 /// <param name="Changes">What is done, in order.</param>
@@ -42,20 +46,27 @@ public static class FitSearch
     /// <exception cref="ArgumentException">There are more photos than can be fitted, or the layout is not in the kit.</exception>
     public static FitAnswer Find(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, int count = 3, Bag? bag = null)
     {
-        if (bag is null) return Weighed(kit, layoutId, photos, count);
         // A few more are looked at than are wanted, as paper that is not there may put the next one first.
-        var answer = Weighed(kit, layoutId, photos, count + Math.Min(count, MoreForPaper));
-        var fits = answer.Fits.Select(f => OutOf(bag, kit, f)).OrderByDescending(f => f.Score).Take(count).ToList();
+        var answer = Weighed(kit, layoutId, photos, bag is null ? count : count + Math.Min(count, MoreForPaper));
+        answer = answer with { Fits = [.. answer.Fits.Select(f => Waiting(kit, layoutId, photos, f))] };
+        if (bag is null) return answer;
+        var paper = new FitPaper(kit, kit.Layout(layoutId)!, photos, bag);
+        var fits = answer.Fits.Select(paper.OutOf).OrderByDescending(f => f.Score).Take(count).ToList();
         return answer with { Fits = fits, IsExact = answer.IsExact && (fits.Count == 0 || fits[0].Score == answer.Fits[0].Score) };
     }
 
     private const int MoreForPaper = 3;
 
-    private static Fit OutOf(Bag bag, Kit kit, Fit fit)
+    // Photos that are not printed yet have their openings, and a card holds these; in a pocket nothing has to be held.
+    private static Fit Waiting(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, Fit fit)
     {
-        var missing = bag.For(Adaptation.Apply(kit, fit.Changes)).Missing;
-        List<FitReason> reasons = [.. missing.GroupBy(m => m.Paper).Select(g => new FitReason(3 * g.Count(), $"{string.Join(", ", g.Select(m => m.Label))} do{(g.Count() == 1 ? "es" : "")} not come out of the bag: {kit.Paper(g.Key)?.Name} to bring."))];
-        return reasons.Count == 0 ? fit : fit with { Score = fit.Score - reasons.Sum(r => r.Points), Reasons = [.. fit.Reasons, .. reasons] };
+        foreach (var (photo, opening) in fit.Places.Join(photos.Where(p => p.Later), p => p.Photo, p => p.Id, (place, photo) => (photo.Id, place.Opening)))
+        {
+            var change = new OpeningChange(layoutId, opening[(layoutId.Length + 1)..], OpeningMove.Placeholder, Photos: [photo]);
+            if (Adaptation.Unknown(kit, [.. fit.Changes, change]).Count > 0) continue;
+            fit = fit with { Changes = [.. fit.Changes, change], Reasons = [.. fit.Reasons, new(0, $"{photo} is not printed yet: a placeholder card holds {opening}.")] };
+        }
+        return fit;
     }
 
     private static FitAnswer Weighed(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, int count)
@@ -82,7 +93,12 @@ public static class FitSearch
     private static IEnumerable<Variant> Variants(Kit kit, Layout layout, LayoutSearch search, IReadOnlyList<GuestPhoto> photos)
     {
         OpeningChange Whole(OpeningMove move, string? with = null) => new(layout.Id, "", move, With: with);
-        if (photos.Any(p => p.Facing != Facing.Straight)) yield return new([Whole(OpeningMove.Mirror)], new(2, $"{layout.Id} is mirrored, so that people look onto the page."));
+        if (photos.Any(p => p.Facing != Facing.Straight))
+        {
+            yield return new([Whole(OpeningMove.Mirror)], new(2, $"{layout.Id} is mirrored, so that people look onto the page."));
+            if (layout.Kind == LayoutKind.Spread)
+                foreach (var name in new[] { "left", "right" }) yield return new([Whole(OpeningMove.Mirror, name)], new(2, $"The {name} page of {layout.Id} is mirrored, so that people look onto the page."));
+        }
         if (layout.Kind == LayoutKind.Spread && photos.Count > 0)
             foreach (var side in layout.Sides.Where(s => search.Places.Any(p => p.Piece.Side == s)))
             {

@@ -36,6 +36,9 @@ public sealed record GuestPhoto
 
     public bool BlackAndWhite { get; init; }
 
+    /// <summary>Whether it is not printed yet: a placeholder card holds its place.</summary>
+    public bool Later { get; init; }
+
     /// <summary>Whether any of it may be lost.</summary>
     [JsonIgnore]
     public bool MayLose => MayCrop && !OneOfAKind;

@@ -25,6 +25,15 @@ public enum OpeningMove
     /// <summary>A card to write on, out of its mat's paper, takes its place.</summary>
     [JsonStringEnumMemberName("card")] Card,
 
+    /// <summary>A card as large as the photo holds its place until that is printed; its mats are cut.</summary>
+    [JsonStringEnumMemberName("placeholder")] Placeholder,
+
+    /// <summary>A patch of another paper takes its place, as large as its mats.</summary>
+    [JsonStringEnumMemberName("patch")] Patch,
+
+    /// <summary>A ready-made part of the kit lies in the middle of a patch of its mat's paper.</summary>
+    [JsonStringEnumMemberName("part")] Part,
+
     /// <summary>A hinged pocket lies on it and holds more photos.</summary>
     [JsonStringEnumMemberName("pocket")] Pocket,
 
@@ -52,7 +61,7 @@ public enum OpeningMove
     /// <summary>Any piece moves along its own relations; what leans on it follows.</summary>
     [JsonStringEnumMemberName("shift")] Shift,
 
-    /// <summary>The whole layout as its mirror image.</summary>
+    /// <summary>The whole layout, or one page of a spread, as its mirror image.</summary>
     [JsonStringEnumMemberName("mirror")] Mirror,
 
     /// <summary>Only one page of a spread is used.</summary>
@@ -69,8 +78,8 @@ public sealed record Offset(Length Across, Length Down);
 /// <param name="Piece">The opening; of a shift any piece, of what is added its new id; empty where the whole layout is meant.</param>
 /// <param name="Rows">Split: into how many rows, 1 to 4, and <paramref name="Columns"/>.</param>
 /// <param name="Gutter">Split: the gap between the new openings. Reveal: how much of the outer mat shows.</param>
-/// <param name="With">Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page: left or right. Paper: the paper and face, as in sand B.</param>
-/// <param name="Size">Resize, place, add: the photo's new size as it lies.</param>
+/// <param name="With">Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page, mirror: left or right. Paper, patch: the paper and face, as in sand B. Part: the sheet and the part on it, as in shapes S3.</param>
+/// <param name="Size">Resize, place, add: the photo's new size as it lies. Part: how large it is, where no piece of the kit is that part.</param>
 /// <param name="At">Place, add: where its mats begin, from the layout's top left corner. Shift: by how much it moves.</param>
 /// <param name="Photos">The guest's photos that it holds then, in order; of a pocket those within.</param>
 public sealed record OpeningChange(

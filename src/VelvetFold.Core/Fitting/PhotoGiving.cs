@@ -103,14 +103,15 @@ internal sealed class PhotoGiving
             var reasons = new List<FitReason>();
             var label = $"{_layout.Id}-{slot.Piece}";
             if (turn) reasons.Add(new(3, $"{label} is turned."));
+            var at = resize ?? (turn ? slot.Size.Turned : slot.Size);
+            var print = at == photo.Size ? null : Smaller(photo, at);
             if (resize is { } own)
             {
                 var smaller = 1 - (decimal)((double)own.Area / (double)slot.Size.Area);
-                reasons.Add(new(Math.Round(4 + 18 * smaller, 1), $"{label} is made {_kit.Reading().Format(own)} for {photo.Id}."));
+                reasons.Add(new(Math.Round(4 + 18 * smaller, 1) + (print?.Points ?? 0), $"{label} is made {_kit.Reading().Format(own)} for {(print is null ? photo.Id : Named(photo) + ", printed at that")}."));
             }
-            if (lost > 0) reasons.Add(new(Math.Round(1 + 45 * lost, 1), $"{Named(photo)} loses {Percent(lost)} to the shape of {label}."));
-            var at = resize ?? (turn ? slot.Size.Turned : slot.Size);
-            if (at != photo.Size) reasons.Add(Smaller(photo, at));
+            else if (lost > 0) reasons.Add(new(Math.Round(1 + 45 * lost, 1) + (print?.Points ?? 0), $"{Named(photo)} loses {Percent(lost)} to the shape of {label}{(print is null ? "" : $", printed at {_kit.Reading().Format(at)}")}."));
+            else if (print is not null) reasons.Add(print);
             reasons.AddRange(Looks(photo, slot));
             var cost = reasons.Sum(r => r.Points);
             if (best is null || cost < best.Cost) best = new(photo, slot, turn, resize, lost, cost, reasons);

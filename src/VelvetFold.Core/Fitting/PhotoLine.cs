@@ -10,7 +10,7 @@ public sealed record PhotoFault(int Entry, string Says);
 
 /// <summary>
 /// Photos said in one line: <c>2 of 4 x 6, 3 x 4 whole, 5 x 7 once focal, 4 x 3 left</c>. The first measure is the width as the photo lies. <c>whole</c>: nothing may be cropped; <c>once</c>: one of a kind;
-/// <c>focal</c>: the eye should meet it first; <c>left</c>, <c>right</c>: where the people look; <c>bw</c>: black and white; <c>room left</c>, <c>right</c>, <c>above</c> or <c>below</c>: which half is empty. They are told in the order of the story.
+/// <c>focal</c>: the eye should meet it first; <c>left</c>, <c>right</c>: where the people look; <c>bw</c>: black and white; <c>later</c>: not printed yet; <c>room left</c>, <c>right</c>, <c>above</c> or <c>below</c>: which half is empty. They are told in the order of the story.
 /// </summary>
 public static partial class PhotoLine
 {
@@ -52,6 +52,7 @@ public static partial class PhotoLine
                     OneOfAKind = words.Contains("once"),
                     Focal = words.Contains("focal"),
                     BlackAndWhite = words.Contains("bw"),
+                    Later = words.Contains("later"),
                     Room = Rooms.Where(r => words.Contains($"room {r.Key}")).Select(r => (Edge?)r.Value).FirstOrDefault(),
                     Facing = words.Contains("left") ? Facing.Left : words.Contains("right") ? Facing.Right : Facing.Straight,
                 });
@@ -59,6 +60,6 @@ public static partial class PhotoLine
         return faults.Count > 0 ? ([], faults) : (photos, []);
     }
 
-    [GeneratedRegex(@"^(?:(?<count>\d{1,3})\s+of\s+)?(?<width>.+?)\s*[x×]\s*(?<height>.+?)(?:\s+(?<words>whole|once|focal|bw|room (?:left|right|above|below)|left|right))*$", RegexOptions.IgnoreCase)]
+    [GeneratedRegex(@"^(?:(?<count>\d{1,3})\s+of\s+)?(?<width>.+?)\s*[x×]\s*(?<height>.+?)(?:\s+(?<words>whole|once|focal|bw|later|room (?:left|right|above|below)|left|right))*$", RegexOptions.IgnoreCase)]
     private static partial Regex Entry();
 }

@@ -53,7 +53,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout)
 
     private void WriteTrims()
     {
-        var trimmed = layout.Pieces.Where(p => p.Piece.HoldsPhoto && p.Stack.Photo != p.Piece.Size).GroupBy(p => (From: p.Piece.Size, To: p.Stack.Photo));
+        var trimmed = layout.Pieces.Where(p => p.Piece.HasPrint && p.Stack.Photo != p.Piece.Size).GroupBy(p => (From: p.Piece.Size, To: p.Stack.Photo));
         foreach (var group in trimmed)
         {
             var labels = group.Select(p => p.Label).ToList();
@@ -71,10 +71,10 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout)
             var mat = $"{placed.Label} mat{(many ? $" {i + 1}" : "")}";
             var blanks = new (string, Phrase)[]
             {
-                ("mat", mat), ("size", draft.Size(mat, layer.Size)), ("paper", draft.PaperName(layer.Mat.Paper)), ("reveal", draft.Stated(FactKind.Reveal, mat, layer.Mat.Reveal)), ("piece", placed.Label),
+                ("mat", mat), ("size", draft.Size(mat, layer.Size)), ("paper", draft.PaperName(layer.Mat.Paper)), ("reveal", draft.Stated(FactKind.Reveal, mat, layer.Mat.Reveal)), ("piece", placed.Label), ("card", placed.Piece.IsPlaceholder && i == 0 ? draft.Size($"{placed.Label} photo", placed.Stack.Photo) : ""),
             };
             if (layer.Mat.Frame is { } width) return _words.Say("frame", [.. blanks, ("angle", Words.Number(MitredFrame.CutAngle)), ("width", draft.Stated(FactKind.Amount, mat, width))]);
-            return _words.Say(i == 0 ? "mat.photo" : "mat.more", blanks);
+            return _words.Say(i > 0 ? "mat.more" : placed.Piece.IsPlaceholder ? "mat.placeholder" : "mat.photo", blanks);
         }).ToList();
         Add(placed.Stack.Layers.Any(l => l.Mat.Frame is not null) ? StepKind.Frame : StepKind.Mat, Phrase.Join(" ", sentences), [placed.Label], Symbol.Mat);
         draft.Complete(s => s with { Apart = MatPicture.Apart(draft.Kit, placed) });
@@ -104,6 +104,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout)
         var key = piece switch
         {
             { Kind: PieceKind.Photo, HoldsPhoto: false } => "leave",
+            { IsPlaceholder: true } when placed.Stack.Layers.Count == 0 => "lay.placeholder.bare",
             { Kind: PieceKind.Photo } => placed.Stack.Layers.Count > 0 ? "lay.photo" : "lay.photo.bare",
             { Paper: null, Part: null } => "lay.ready",
             _ => "lay",

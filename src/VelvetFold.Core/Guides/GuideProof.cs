@@ -225,7 +225,7 @@ public sealed class GuideProof
         {
             foreach (var mat in _pieces.Where(p => $"{p.Layout}-{p.Piece}" == label))
                 if (!_used.Contains(mat.Label)) Fault(step, "not-matted-yet", $"Step {step.Number} lays {label} before {mat.Label} is under it.");
-            if (placed.Piece.HoldsPhoto && placed.Stack.Photo != placed.Piece.Size && !_trimmed.Contains(label)) Fault(step, "not-trimmed-yet", $"Step {step.Number} lays {label}, whose photo is not trimmed yet.");
+            if (placed.Piece.HasPrint && placed.Stack.Photo != placed.Piece.Size && !_trimmed.Contains(label)) Fault(step, "not-trimmed-yet", $"Step {step.Number} lays {label}, whose photo is not trimmed yet.");
         }
         else
             foreach (var piece in _pieces.Where(p => $"{p.Layout}-{p.Piece}" == label)) Use(step, piece.Label);

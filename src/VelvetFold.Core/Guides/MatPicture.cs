@@ -23,7 +23,7 @@ public static class MatPicture
             var box = new Box(inset + step * i, shift - step * i + (outer.Height - layer.Size.Height), layer.Size);
             marks.Add(layer.Mat is { } mat
                 ? new BoxMark(Role.Mat, layer.Label, box, new(mat.Paper, mat.Face.ToString(), false), Hole: mat.Frame is { } width ? box.Inset(width) : mat.Gut is { } gut ? box.Inset(gut) : null)
-                : new BoxMark(Role.Photo, layer.Label, box));
+                : new BoxMark(placed.Piece.IsPlaceholder ? Role.Empty : Role.Photo, layer.Label, box));
             // Along the lower edge, which no layer above it covers.
             var strip = new Box(box.X, box.Bottom - Length.Min(step, box.Height), Length.Min(box.Width, outer.Width), Length.Min(step, box.Height));
             marks.Add(new TextMark(Role.Label, layer.Label, strip, $"{layer.Label} {reading.Format(layer.Size)}"));

@@ -43,6 +43,8 @@ public static class Materials
         foreach (var sheet in plan.BySheet.Where(s => s.SheetsUsed > 0))
             list.Add(new(MaterialKind.Paper, kit.Paper(sheet.Sheet)?.Name ?? sheet.Sheet, words.Many("amount.sheets", sheet.SheetsUsed).Text));
         foreach (var sheet in kit.Parts.Where(s => pieces.Any(p => p.Piece.Part?.Sheet == s.Id))) list.Add(new(MaterialKind.Part, sheet.Name, Amount(sheet)));
+        var cards = pieces.Where(p => p.Piece.IsPlaceholder).CountBy(p => p.Stack.Photo).OrderByDescending(c => c.Key.Area).ToList();
+        if (cards.Count > 0) list.Add(new(MaterialKind.Part, Say("part.placeholders"), string.Join(", ", cards.Select(c => $"{Number(c.Value)} x {reading.Format(c.Key)}"))));
         Tools();
         Adhesives();
         list.Add(new(MaterialKind.Care, Say("care.safe")));

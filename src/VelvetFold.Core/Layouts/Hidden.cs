@@ -74,9 +74,12 @@ public static class Hidden
         {
             var over = i == 0 ? placed.PhotoBox : placed.MatBoxes[i - 1];
             if (over?.Inset(lap) is { } middle && IsWorth(middle))
-                yield return new($"{placed.Label} mat{(placed.MatBoxes.Count > 1 ? $" {i + 1}" : "")}", middle);
+                yield return new(MatLabel(placed, i), middle);
         }
     }
+
+    /// <summary>What a mat is called: by its piece, and by its number where there are more.</summary>
+    internal static string MatLabel(PlacedPiece placed, int mat) => $"{placed.Label} mat{(placed.MatBoxes.Count > 1 ? $" {mat + 1}" : "")}";
 
     private static bool IsWorth(Box box) => box.Size.Shorter >= Smallest;
 }

@@ -83,7 +83,7 @@ public static class LayoutPicture
                 yield return new BoxMark(Role.Mat, label, placed.MatBoxes[i], FillOf(mat.Paper, mat.Face.ToString(), false), Tilt: piece.Tilt,
                     Hole: mat.Frame is { } width ? placed.MatBoxes[i].Inset(width) : null);
             }
-            yield return placed.PhotoBox is { } photo ? new BoxMark(Role.Photo, label, photo, Tilt: piece.Tilt) : new BoxMark(Role.Empty, label, placed.Box);
+            yield return placed.PhotoBox is { } photo ? new BoxMark(piece.IsPlaceholder ? Role.Empty : Role.Photo, label, photo, Tilt: piece.Tilt) : new BoxMark(Role.Empty, label, placed.Box);
         }
     }
 

@@ -15,6 +15,13 @@ public static class LayoutWork
         Arrangements = [.. layout.Arrangements.Select(a => Mirror(a, layout.Kind))],
     };
 
+    /// <summary>One page of a spread as its mirror image; what lies on the other page, or across the seam, stays.</summary>
+    public static Layout Mirror(Layout layout, PageSide side) => layout with
+    {
+        Pieces = [.. layout.Pieces.Select(p => p.Side == side ? Mirror(p, LayoutKind.Single) : p)],
+        Arrangements = [.. layout.Arrangements.Select(a => a.Side == side ? Mirror(a, LayoutKind.Single) : a)],
+    };
+
     /// <summary>A copy under another id.</summary>
     public static Layout Duplicate(Layout layout, string id) => layout with { Id = id, Name = $"{layout.Name}, again" };
 

@@ -51,6 +51,9 @@ public enum OpeningUse
 
     /// <summary>Left empty: it keeps its place, but has no photo and no mats.</summary>
     [JsonStringEnumMemberName("empty")] Empty,
+
+    /// <summary>A card as large as the photo stands in for one that is not printed yet; its mats are cut.</summary>
+    [JsonStringEnumMemberName("placeholder")] Placeholder,
 }
 
 /// <summary>What a photo opening adds to a piece. The piece's size is then the photo's stock size as it lies, before any trimming.</summary>
@@ -172,12 +175,20 @@ public sealed record Piece
     [JsonIgnore]
     public int DryingMinutes => Wet?.Minutes ?? (Finishes.Any(f => f.Work == EdgeWork.Inked) ? 5 : 0);
 
-    /// <summary>Whether it holds a photo.</summary>
+    /// <summary>Whether it holds a photo, or the card that stands in for one.</summary>
     [JsonIgnore]
     public bool HoldsPhoto => Kind == PieceKind.Photo && Opening?.Use != OpeningUse.Empty;
 
+    /// <summary>Whether a card stands in for its photo.</summary>
+    [JsonIgnore]
+    public bool IsPlaceholder => Kind == PieceKind.Photo && Opening?.Use == OpeningUse.Placeholder;
+
+    /// <summary>Whether there is a photo to print for it.</summary>
+    [JsonIgnore]
+    public bool HasPrint => HoldsPhoto && !IsPlaceholder;
+
     /// <summary>The photo on its mats; null where trimming leaves nothing. A piece that is no photo is a stack of its own size.</summary>
-    public MatStack? Stack(MatRule rule) => Opening is { Use: OpeningUse.Photo } opening
+    public MatStack? Stack(MatRule rule) => Opening is { Use: not OpeningUse.Empty } opening
         ? MatStack.Build(Size, opening.School ?? rule.School, opening.Mats)
         : new(Size, []);
 }

@@ -43,5 +43,5 @@ public sealed record GangSheets(Size Sheet, IReadOnlyList<IReadOnlyList<GangedPh
 
     /// <summary>The photos a kit shows, at the size they end at: what one guest has printed.</summary>
     public static IEnumerable<PhotoPrint> Of(Kit kit, string guest) =>
-        kit.Layouts.Select(l => Resolver.Resolve(l, kit)).SelectMany(l => l.Pieces).Where(p => p.Piece.HoldsPhoto).Select(p => new PhotoPrint(guest, p.Label, p.Stack.Photo));
+        kit.Layouts.Select(l => Resolver.Resolve(l, kit)).SelectMany(l => l.Pieces).Where(p => p.Piece.HasPrint).Select(p => new PhotoPrint(guest, p.Label, p.Stack.Photo));
 }

@@ -43,8 +43,8 @@ internal static class FitEndpoints
 
         FitView View(Fit fit)
         {
-            var adapted = Adaptation.Apply(kit, fit.Changes);
-            return new(fit, adapted.Layout(question.Layout)!, adapted, bag.For(adapted));
+            var (adapted, paper) = bag.Cut(Adaptation.Apply(kit, fit.Changes));
+            return new(fit, adapted.Layout(question.Layout)!, adapted, paper);
         }
     }
 

@@ -159,7 +159,7 @@ internal static class GuestEndpoints
     };
 
     /// <summary>The kit as that guest makes it; changes that name nothing in it any more are left aside.</summary>
-    public static Kit AdaptedFor(Kit kit, GuestRow guest) => Adaptation.Apply(kit, Adaptation.Known(kit, ChangesOf(guest)));
+    public static Kit AdaptedFor(Kit kit, GuestRow guest) => Bag.Adapted(kit, ChangesOf(guest));
 
     public static IResult NoGuest() => Results.Problem(statusCode: 404, title: "No such guest.", detail: "The guest may have been removed meanwhile.");
 

@@ -106,7 +106,7 @@ internal static class KitEndpoints
     {
         var answer = KitAnswer.Pages(stored.Kit);
         var pieces = stored.Kit.Layouts.SelectMany(l => l.Pieces).ToList();
-        return new(stored.Slug, stored.Kit.Name, stored.Revision, stored.SavedAt, stored.Kit.Layouts.Count, pieces.Count, pieces.Count(p => p.HoldsPhoto),
+        return new(stored.Slug, stored.Kit.Name, stored.Revision, stored.SavedAt, stored.Kit.Layouts.Count, pieces.Count, pieces.Count(p => p.HasPrint),
             answer.Sum(l => l.Findings.Count(f => f.Gravity == Gravity.Fault)), answer.Count > 0 ? answer[0].Picture : null, stored.Kit.Papers);
     }
 }

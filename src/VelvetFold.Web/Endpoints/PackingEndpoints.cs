@@ -243,7 +243,7 @@ internal static class PackingEndpoints
     }
 
     private static IReadOnlyList<LabelText> Sleeves(Kit kit, string slug, Uri studio) =>
-        [.. kit.Layouts.Select(l => new LabelText(l.Id, [l.Name, kit.Name, $"{N(l.Pieces.Count)} pieces, {N(l.Pieces.Count(p => p.HoldsPhoto))} photos"], Code(studio, slug, l.Id, null), l.Id))];
+        [.. kit.Layouts.Select(l => new LabelText(l.Id, [l.Name, kit.Name, $"{N(l.Pieces.Count)} pieces, {N(l.Pieces.Count(p => p.HasPrint))} photos"], Code(studio, slug, l.Id, null), l.Id))];
 
     private static async Task<IReadOnlyList<LabelText>> BagLabelsAsync(Kit kit, string slug, Uri studio, Bags bags, IReadOnlyList<BagRow> rows)
     {

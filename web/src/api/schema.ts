@@ -4465,6 +4465,21 @@ export interface components {
             face: string;
             turned: boolean;
         };
+        /** @description Something an opening without a photo may be filled with. */
+        Filling: {
+            move: components["schemas"]["OpeningMove"];
+            /** @description Which paper and face, or which sheet and part; as in the change that does it. */
+            with: null | string;
+            /** @description What it is, as one of a list. */
+            says: string;
+            /** @description The paper in the bag it comes out of; none where nothing has to be cut, or paper has to be brought. */
+            source?: null | string;
+            /**
+             * Format: double
+             * @description Of a patch: against the opening's own mat paper, 1 to 21 (WCAG 2.2).
+             */
+            contrast?: null | number;
+        };
         /** @description Something about a kit that does not add up: what kind it is, where, and a sentence that says why and what to do. */
         Finding: {
             /** @description The kind, in small words joined by dashes; stable, for programs. */
@@ -4496,6 +4511,7 @@ export interface components {
         FitReason: {
             /** Format: double */
             points: number;
+            /** @description A sentence; a photo's own name at its beginning (photo 3) is written large, a sign (p3) as it is. */
             says: string;
         };
         /** @description A fit with the layout as it then is, the kit document with it, and the paper its new pieces come out of. */
@@ -4563,6 +4579,8 @@ export interface components {
             answer: components["schemas"]["KitAnswer"];
             differences: components["schemas"]["Difference"][];
             bag: components["schemas"]["BagPaper"];
+            /** @description What each opening as designed may be filled with where it has no photo. */
+            fillings: components["schemas"]["OpeningFillings"][];
             /** @description Changes that speak of what is not in the kit any more, and were left out. */
             setAside?: components["schemas"]["OpeningChange"][];
         };
@@ -4593,6 +4611,8 @@ export interface components {
             facing?: components["schemas"]["Facing"];
             room?: null | components["schemas"]["Edge"];
             blackAndWhite?: boolean;
+            /** @description Whether it is not printed yet: a placeholder card holds its place. */
+            later?: boolean;
         };
         /** @description A kit to compute as one guest will make it. */
         GuestQuestion: {
@@ -5273,9 +5293,9 @@ export interface components {
              * @description An exact length with its unit: 3 1/2 in, 89 mm.
              */
             gutter?: string;
-            /** @description Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page: left or right. Paper: the paper and face, as in sand B. */
+            /** @description Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page, mirror: left or right. Paper, patch: the paper and face, as in sand B. Part: the sheet and the part on it, as in shapes S3. */
             with?: null | string;
-            /** @description Resize, place, add: the photo's new size as it lies. */
+            /** @description Resize, place, add: the photo's new size as it lies. Part: how large it is, where no piece of the kit is that part. */
             size?: {
                 /**
                  * Format: length
@@ -5292,16 +5312,21 @@ export interface components {
             photos?: null | string[];
             at?: null | components["schemas"]["Offset"];
         };
+        /** @description What the openings of one layout may be filled with. */
+        OpeningFillings: {
+            opening: string;
+            fillings: components["schemas"]["Filling"][];
+        };
         /**
          * @description What is done for one guest: to an opening, to another piece, or to a whole layout.
          * @enum {unknown}
          */
-        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "pocket" | "frame" | "paper" | "reveal" | "school" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages";
+        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "placeholder" | "patch" | "part" | "pocket" | "frame" | "paper" | "reveal" | "school" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages";
         /**
          * @description What an opening holds.
          * @enum {unknown}
          */
-        OpeningUse: "photo" | "empty";
+        OpeningUse: "photo" | "empty" | "placeholder";
         /** @description Another paper that a missing piece comes out of. */
         OtherPaper: {
             paper: string;
@@ -5840,6 +5865,8 @@ export interface components {
              * @description Cards to write on that take the place of photos.
              */
             cards: number;
+            /** @description Placeholder cards by size, for photos that are not printed yet. */
+            placeholders: components["schemas"]["TotalPhotos"][];
             /** @description Pieces that no guest's bag has the paper for. */
             missing: components["schemas"]["TotalMissing"][];
         };

@@ -73,6 +73,7 @@ internal sealed class LineWriter(Kit kit, Layout layout)
         if (opening.School is { } school) yield return LineWords.Of(LineWords.Schools, school);
         if (opening.Focal) yield return "focal";
         if (opening.Use == OpeningUse.Empty) yield return "left empty";
+        if (opening.Use == OpeningUse.Placeholder) yield return "placeholder";
     }
 
     private string Say(AxisRule rule, Axis axis) => rule switch

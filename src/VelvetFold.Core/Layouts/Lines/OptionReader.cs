@@ -18,6 +18,7 @@ internal sealed class OptionReader(LineCursor cursor, Func<Kit> kit, Func<Layout
         if (cursor.Take(LineWords.Schools.Keys) is { } school) return Photo(piece, mark, o => o with { School = LineWords.Schools[school] });
         if (cursor.Take("focal") is not null) return Photo(piece, mark, o => o with { Focal = true });
         if (cursor.Take("left empty") is not null) return Photo(piece, mark, o => o with { Use = OpeningUse.Empty });
+        if (cursor.Take("placeholder") is not null) return Photo(piece, mark, o => o with { Use = OpeningUse.Placeholder });
         if (cursor.Take("print turned") is not null) return piece with { PrintTurned = true };
         if (cursor.Take("raised") is not null) return piece with { Mount = Mount.Raised };
         if (cursor.Take("flat") is not null) return piece with { Mount = Mount.Flat };

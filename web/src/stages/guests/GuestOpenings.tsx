@@ -1,4 +1,5 @@
-import type { Difference, GuestView, Layout, OpeningChange, Piece } from '../../api/client';
+import type { Difference, Filling, GuestView, Layout, OpeningChange, Piece } from '../../api/client';
+import { Choice } from '../../parts/Choice';
 import { ConfirmButton } from '../../parts/ConfirmButton';
 import { useKit } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
@@ -21,11 +22,15 @@ const ways = [
   ['leave-empty', 'left empty'],
 ] as const;
 
+// What it is filled with in place of a photo.
+const fills: ReadonlySet<string> = new Set(['card', 'placeholder', 'patch', 'part']);
+
+const keyOf = (change: { move: string; with?: string | null }) => `${change.move} ${change.with ?? ''}`;
+
 // What a fit may do, which no press here does.
 const other: Record<string, string> = {
   split: 'split',
   join: 'joined',
-  card: 'a card',
   pocket: 'with a pocket',
   resize: 'made smaller',
   frame: 'with a frame of strips',
@@ -47,12 +52,19 @@ const wholes: Record<string, string> = {
 
 const headings: Record<Difference['in'], string> = { page: 'On the page', cuts: 'Cuts', sheets: 'Sheets', steps: 'Steps' };
 
+// What it is, and where its paper comes from.
+const filling = (f: Filling): string =>
+  f.move !== 'patch'
+    ? f.says
+    : `${f.says}, ${f.source ? `out of ${f.source}` : 'paper to bring'}${f.contrast ? `, contrast ${f.contrast}` : ''}`;
+
 /** One guest: each opening with what is done about it, then all that changes for them. */
 export function GuestOpenings({ guest, query, openings, changes, onChange, onRemove }: Props) {
   const { kit, slug, lit, setLit } = useKit();
   const answer = useGuestAnswer(kit, changes);
   const differences = answer.data?.differences ?? [];
   const setAside = answer.data?.setAside ?? [];
+  const fillings = answer.data?.fillings ?? [];
   const findings = answer.data?.answer.layouts.flatMap((l) => l.findings) ?? [];
   return (
     <>
@@ -83,7 +95,12 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onRem
         {openings.map(({ layout, piece }) => {
           const label = `${layout.id}-${piece.id}`;
           const rest = changes.filter((c) => c.layout !== layout.id || c.piece !== piece.id || c.move === 'shift');
-          const move = changes.find((c) => !rest.includes(c))?.move ?? 'as-designed';
+          const own = changes.filter((c) => !rest.includes(c));
+          const fill = own.find((c) => fills.has(c.move));
+          const move = fill?.move ?? own[0]?.move ?? 'as-designed';
+          const fillable = fillings.find((f) => f.opening === label)?.fillings ?? [];
+          // A photo that is not printed yet keeps what was done to its opening; any other filling takes the opening's place.
+          const isWaiting = fill?.move === 'placeholder' && own.length > 1;
           return (
             <li
               key={label}
@@ -111,7 +128,28 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onRem
                   </label>
                 ))}
               </span>
-              {move in other && <span className="text-velvet">{other[move]}</span>}
+              <Choice
+                label={`What ${label} is filled with`}
+                none="filled with…"
+                optional
+                value={fill ? keyOf(fill) : null}
+                options={fillable.map((f) => ({ value: keyOf(f), name: filling(f) }))}
+                onChange={(key) => {
+                  const chosen = fillable.find((f) => keyOf(f) === key);
+                  if (chosen)
+                    onChange([
+                      ...rest,
+                      { layout: layout.id, piece: piece.id, move: chosen.move, with: chosen.with ?? undefined },
+                    ]);
+                }}
+              />
+              {own
+                .filter((c) => c.move in other || (isWaiting && c.move === 'turn'))
+                .map((c) => (
+                  <span key={c.move} className="text-velvet">
+                    {other[c.move] ?? 'turned'}
+                  </span>
+                ))}
             </li>
           );
         })}

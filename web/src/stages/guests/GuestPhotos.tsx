@@ -1,5 +1,5 @@
 import { skipToken, useQuery } from '@tanstack/react-query';
-import { api, ApiError, unwrap, type GuestView, type Kit, type Layout, type OpeningChange } from '../../api/client';
+import { api, ApiError, unwrap, type Fit, type GuestView, type Kit, type Layout, type OpeningChange } from '../../api/client';
 import { TextField } from '../../parts/TextField';
 import { useKit } from '../../parts/kitContext';
 import { photoText } from './guestPhotos';
@@ -73,6 +73,21 @@ const signature = (changes: readonly OpeningChange[]) =>
     .sort()
     .join(' ');
 
+// What is done and what it loses, a line each, with what it takes off the score.
+const Reasons = ({ fit, none }: { fit: Fit; none: string }) =>
+  fit.reasons.length === 0 ? (
+    <span>{none}</span>
+  ) : (
+    <ul>
+      {fit.reasons.map((r) => (
+        <li key={r.says} className="pl-3 -indent-3">
+          {r.says}
+          {r.points > 0 && <span className="pl-1.5 text-[13px] text-soft">−{r.points}</span>}
+        </li>
+      ))}
+    </ul>
+  );
+
 function Fits({ kit, layout, text, taken, onTake }: FitsProps) {
   const fits = useQuery({
     queryKey: ['fits', kit, layout.id, text, taken],
@@ -100,7 +115,7 @@ function Fits({ kit, layout, text, taken, onTake }: FitsProps) {
           <span className={`text-right font-semibold ${stands.score < 0 ? 'text-rust' : 'text-brass'}`}>
             {Math.round(stands.score)}
           </span>
-          <span>{stands.reasons.length === 0 ? 'As designed.' : stands.reasons.map((r) => r.says).join(' ')}</span>
+          <Reasons fit={stands} none="As designed." />
           <span className="text-soft">as it stands</span>
         </li>
       )}
@@ -110,9 +125,7 @@ function Fits({ kit, layout, text, taken, onTake }: FitsProps) {
         return (
           <li key={i} className="grid grid-cols-[2.5rem_1fr_auto] items-baseline gap-x-3 py-1 text-[15px] leading-5">
             <span className="text-right font-semibold text-brass">{Math.round(fit.score)}</span>
-            <span>
-              {fit.reasons.length === 0 ? 'As designed: every photo has its opening.' : fit.reasons.map((r) => r.says).join(' ')}
-            </span>
+            <Reasons fit={fit} none="As designed: every photo has its opening." />
             {isTaken ? (
               <span className="text-moss">taken</span>
             ) : (

@@ -12,6 +12,7 @@ import { GuestPictures } from './GuestPictures';
 import { GuestSeat } from './GuestSeat';
 import { RosterDialog } from './RosterDialog';
 import { Totals } from './Totals';
+import { WantedPhotos } from './WantedPhotos';
 import { useBestForAll } from './useBestForAll';
 import { WorkshopSwitch } from './WorkshopSwitch';
 
@@ -278,7 +279,11 @@ function Roster({ workshop, workshops, switching }: Props) {
   );
   return (
     <>
-      <Fold says={says} shows={answer && guest && <GuestPictures guest={guest} changes={changes} />} showing="before and after" />
+      <Fold
+        says={says}
+        shows={answer && guest ? <GuestPictures guest={guest} changes={changes} /> : <WantedPhotos openings={openings} />}
+        showing={guest ? 'before and after' : 'the photos it asks for'}
+      />
       {pasting && (
         <RosterDialog
           slug={slug}

@@ -39,7 +39,7 @@ export function Totals({ slug, kit, guests, query }: Props) {
       </p>
     );
   if (!totals.data) return <p className="py-2 text-soft">Adding up…</p>;
-  const { pieces, photos, sheets, pockets, cards, changed, missing } = totals.data;
+  const { pieces, photos, sheets, pockets, cards, placeholders, changed, missing } = totals.data;
   const nameOf = (id: string) => kit.papers?.find((p) => p.id === id)?.name ?? id;
   const differing = pieces.filter((p) => p.count !== p.asDesigned);
   return (
@@ -75,6 +75,12 @@ export function Totals({ slug, kit, guests, query }: Props) {
               {missing.map((m) => `paper for ${m.count} of ${sizeOf(m.size)} ${nameOf(m.paper)}, face ${m.face}`).join(', ')}: no
               bag has it
             </span>
+          </>
+        )}
+        {placeholders.length > 0 && (
+          <>
+            <span className="text-soft">Placeholders</span>
+            <span>{placeholders.map((p) => `${p.count} of ${sizeOf(p.size)}`).join(', ')}, for photos not printed yet</span>
           </>
         )}
         {pockets + cards > 0 && (

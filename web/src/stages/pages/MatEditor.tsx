@@ -149,6 +149,16 @@ export function MatEditor({ label, piece, onChange }: Props) {
           />
           the one the eye should meet first
         </label>
+        <Choice
+          label={`What ${label} holds`}
+          value={opening.use ?? 'photo'}
+          options={[
+            { value: 'photo', name: 'holds a photo' },
+            { value: 'placeholder', name: 'holds a placeholder card' },
+            { value: 'empty', name: 'left empty' },
+          ]}
+          onChange={(use) => onChange({ ...piece, opening: { ...opening, use } })}
+        />
       </span>
     </>
   );
