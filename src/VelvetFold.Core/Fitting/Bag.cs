@@ -73,8 +73,10 @@ public sealed class Bag
     private IEnumerable<Named> All => _left.Concat(_middles ?? []);
 
     /// <summary>The smallest paper in it that a piece comes out of, or null.</summary>
-    public string? Source(string paper, SheetFace face, Size size) => All
-        .Where(l => l.Paper == paper && (l.Extra.Face ?? face) == face && (size.FitsIn(l.Extra.Size) || size.Turned.FitsIn(l.Extra.Size)))
+    /// <param name="instead">The opening that it takes the place of, whose own mats hide nothing then.</param>
+    public string? Source(string paper, SheetFace face, Size size, (string Layout, string Piece) instead) => All
+        .Where(l => l.Paper == paper && (l.Extra.Face ?? face) == face && (l.Middle is null || (l.Middle.Layout, l.Middle.Piece) != instead))
+        .Where(l => size.FitsIn(l.Extra.Size) || (_kit.Paper(paper)?[face]?.Direction == PrintDirection.Free && size.Turned.FitsIn(l.Extra.Size)))
         .MinBy(l => l.Extra.Size.Area)?.Extra.Name;
 
     /// <summary>How an adapted kit's new pieces come out of the bag: planned like any other cutting, with no new sheet.</summary>

@@ -28,7 +28,7 @@ public static class Fillings
     {
         List<Filling> all = [new(OpeningMove.Placeholder, null, "a placeholder card")];
         if (piece.Opening!.Mats.Count > 0) all.Insert(0, new(OpeningMove.Card, null, "a card to write on"));
-        all.AddRange(Patches(kit, piece, bag));
+        all.AddRange(Patches(kit, layout, piece, bag));
         foreach (var (sheet, part) in Spare(kit, layout))
         {
             var with = $"{sheet.Id} {part}";
@@ -38,7 +38,7 @@ public static class Fillings
     }
 
     /// <summary>The papers a patch may be of, those that come out of the bag first.</summary>
-    internal static IReadOnlyList<Filling> Patches(Kit kit, Piece piece, Bag bag)
+    internal static IReadOnlyList<Filling> Patches(Kit kit, Layout layout, Piece piece, Bag bag)
     {
         var size = piece.Stack(kit.Matting)?.Outer ?? piece.Size;
         var mat = piece.Opening?.Mats is [.., var outer] ? kit.Paper(outer.Paper)?[outer.Face]?.Colour : null;
@@ -46,7 +46,7 @@ public static class Fillings
         foreach (var paper in kit.Papers)
             foreach (var face in new[] { SheetFace.A, SheetFace.B })
                 if (paper[face] is { } print)
-                    patches.Add(new(OpeningMove.Patch, $"{paper.Id} {face}", $"a patch of {paper.Name} {face}", bag.Source(paper.Id, face, size), mat is null ? null : Math.Round((decimal)Colours.Contrast(mat, print.Colour), 1)));
+                    patches.Add(new(OpeningMove.Patch, $"{paper.Id} {face}", $"a patch of {paper.Name} {face}", piece.Opening?.Mats is [.., { Frame: null } own] && (own.Paper, own.Face) == (paper.Id, face) ? "its own mat" : bag.Source(paper.Id, face, size, (layout.Id, piece.Id)), mat is null ? null : Math.Round((decimal)Colours.Contrast(mat, print.Colour), 1)));
         return [.. patches.OrderBy(p => p.Source is null)];
     }
 

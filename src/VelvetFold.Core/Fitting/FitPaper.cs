@@ -51,7 +51,7 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
             if (changes[i].Move != OpeningMove.Card || designed.Piece(changes[i].Piece) is not { } piece) continue;
             var says = reasons.FindIndex(r => r.Says == $"{designed.Label(piece)} becomes a card to write on.");
             var mats = piece.Opening!.Mats.Select(m => m.Paper).ToHashSet();
-            var patch = Fillings.Patches(kit, piece, bag).FirstOrDefault(p => p.Source is not null && !mats.Contains(p.With!.Split(' ')[0]) && p.Contrast > 1.1m);
+            var patch = Fillings.Patches(kit, designed, piece, bag).FirstOrDefault(p => p.Source is not null && !mats.Contains(p.With!.Split(' ')[0]) && p.Contrast > 1.1m);
             if (written && says >= 0 && patch is not null)
             {
                 changes[i] = changes[i] with { Move = OpeningMove.Patch, With = patch.With };

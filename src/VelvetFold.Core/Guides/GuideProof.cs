@@ -195,7 +195,7 @@ public sealed class GuideProof
         foreach (var label in step.Pieces)
         {
             if (Designed(label) is not { } placed) continue;
-            if (placed.Stack.Photo != placed.Piece.Size && !_trimmed.Contains(label)) Fault(step, "not-trimmed-yet", $"Step {step.Number} mats {label}, whose photo is not trimmed yet.");
+            if (placed.Piece.HasPrint && placed.Stack.Photo != placed.Piece.Size && !_trimmed.Contains(label)) Fault(step, "not-trimmed-yet", $"Step {step.Number} mats {label}, whose photo is not trimmed yet.");
             foreach (var piece in _pieces.Where(p => $"{p.Layout}-{p.Piece}" == label && p.Label != label)) Use(step, piece.Label);
             foreach (var (layer, i) in placed.Stack.Layers.Select((layer, i) => (layer, i)))
             {

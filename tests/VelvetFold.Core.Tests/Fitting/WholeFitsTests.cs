@@ -148,7 +148,7 @@ public class WholeFitsTests
             var adapted = Adaptation.Apply(kit, fit.Changes);
             // A page that is doubled or left alone has other pieces; what is refused there is tested above.
             if (!fit.Changes.Any(c => c.IsWhole)) Assert.Subset(Trouble(kit), Trouble(adapted));
-            var answer = KitAnswer.For(adapted, 1);
+            var answer = KitAnswer.For(Bag.Of(kit).Cut(adapted).Kit, 1);
             Assert.Equal(answer.CutList.Count - answer.CutList.Count(c => !answer.EachKit.Plan.BySheet.SelectMany(s => s.Patterns).SelectMany(p => p.Placements).Any(p => p.Labels.Contains(c.Label))),
                 answer.EachKit.Plan.BySheet.SelectMany(s => s.Patterns).Sum(p => p.Placements.Sum(x => x.Labels.Count) * p.Times));
             Assert.True(answer.Proof.Holds || !proved, string.Join('|', answer.Proof.Faults.Select(f => f.Says).Concat(fit.Changes.Select(c => FitJudge.Says(kit, c)))));
