@@ -6,8 +6,14 @@ using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Formats;
 
-/// <summary>A paper's or parts' new count, as read from a table.</summary>
-public sealed record StockCount(bool IsPaper, string Id, int OnHand);
+/// <summary>What a table says of a paper or of parts; what is null it does not say.</summary>
+/// <param name="OnHand">Sheets or packs that lie there.</param>
+/// <param name="PackOf">How many are in a pack as it is sold.</param>
+/// <param name="Price">What such a pack costs.</param>
+public sealed record StockCount(bool IsPaper, string Id, int? OnHand, int? PackOf = null, Money? Price = null);
+
+/// <summary>Packs of a paper or of parts that were bought.</summary>
+public sealed record BoughtPacks(bool IsPaper, string Id, int Packs);
 
 /// <summary>
 /// Tables for spreadsheets (RFC 4180, UTF-8): stock, counts, shopping list and costs. A cell that a spreadsheet would run as a formula is written so that it is text.
@@ -46,8 +52,8 @@ public static class TableFile
     public static string Shopping(Kit kit, CountsAnswer answer)
     {
         ArgumentNullException.ThrowIfNull(answer);
-        return Write(["Name", "Needed", "Of these spare", "On hand", "Missing", "Pack of", "Packs", "Left after", $"Price in {kit.Costs.Currency}"],
-            [.. answer.Shopping.Select(s => (object?[])[s.Name, s.Needed, s.Spare, s.OnHand, s.Missing, s.PackOf, s.Packs, s.LeftAfter, s.Price])]);
+        return Write(["Id", "Name", "Needed", "Of these spare", "On hand", "Missing", "Pack of", "Packs", "Left after", $"Price in {kit.Costs.Currency}"],
+            [.. answer.Shopping.Select(s => (object?[])[s.Item, s.Name, s.Needed, s.Spare, s.OnHand, s.Missing, s.PackOf, s.Packs, s.LeftAfter, s.Price])]);
     }
 
     /// <summary>What the run costs.</summary>
@@ -63,41 +69,102 @@ public static class TableFile
     }
 
     /// <summary>
-    /// Reads new counts of stock: a table with the columns Id (or Name) and On hand, in any order, others left aside. Commas, semicolons or tabs part the columns; 12, 12.0 and 12,0 are twelve.
+    /// Reads new counts of stock, packs and prices: a table with the columns Id (or Name) and at least one of On hand, Pack of and Pack price, in any order, others left aside; an empty cell changes nothing.
+    /// Commas, semicolons or tabs part the columns; 12, 12.0 and 12,0 are twelve.
     /// </summary>
     /// <returns>The counts, or every fault by row and column; then nothing is taken.</returns>
     public static (IReadOnlyList<StockCount> Counts, IReadOnlyList<Fault> Faults) ReadStock(string text, Kit kit)
     {
-        ArgumentNullException.ThrowIfNull(text);
         ArgumentNullException.ThrowIfNull(kit);
-        var (counts, faults) = (new List<StockCount>(), new List<Fault>());
-        text = text.TrimStart('\uFEFF');
-        var reading = Csv.Reading(text);
-        (reading.PrepareHeaderForMatch, reading.MissingFieldFound) = (args => args.Header.ToUpperInvariant(), null);
-        using var csv = new CsvReader(new StringReader(text), reading);
-        if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { } columns) return ([], [new("text", "The table is empty. Its first row names the columns: Id or Name, and On hand.")]);
-        bool Has(string name) => columns.Contains(name, StringComparer.OrdinalIgnoreCase);
-        if (!Has("On hand") || !(Has("Id") || Has("Name"))) return ([], [new("text", $"The first row names {string.Join(", ", columns)}; Id or Name, and On hand, are needed.")]);
-        for (var row = 2; csv.Read(); row++)
+        return Read(text, kit, ["On hand", "Pack of", "Pack price"], (row, isPaper, id) =>
         {
-            var (id, name, count) = (Has("Id") ? csv.GetField("Id") ?? "" : "", Has("Name") ? csv.GetField("Name") ?? "" : "", csv.GetField("On hand") ?? "");
-            if (count.Length == 0) continue;
+            var (count, of, price) = (row.Whole("On hand", 0, 100_000, "sheets or packs"), row.Whole("Pack of", 1, 10_000, "sheets or packs in one that is sold"), row.Money("Pack price"));
+            return count is null && of is null && price is null ? null : new StockCount(isPaper, id, count, of, price);
+        });
+    }
+
+    /// <summary>Reads what was bought: a shopping list with the columns Name (or Id) and Bought, or Packs where there is no such column, in whole packs; an empty cell or 0 is nothing bought.</summary>
+    /// <returns>The packs, or every fault by row and column; then nothing is taken.</returns>
+    public static (IReadOnlyList<BoughtPacks> Bought, IReadOnlyList<Fault> Faults) ReadBought(string text, Kit kit)
+    {
+        ArgumentNullException.ThrowIfNull(kit);
+        return Read(text, kit, ["Bought", "Packs"], (row, isPaper, id) => row.Whole(row.Has("Bought") ? "Bought" : "Packs", 0, 10_000, "packs") is > 0 and { } packs ? new BoughtPacks(isPaper, id, packs) : null);
+    }
+
+    private static (IReadOnlyList<T> Rows, IReadOnlyList<Fault> Faults) Read<T>(string text, Kit kit, IReadOnlyList<string> wanted, Func<TableRow, bool, string, T?> read)
+        where T : class
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        var (rows, faults, seen) = (new List<T>(), new List<Fault>(), new HashSet<(bool, string)>());
+        using var csv = TableRow.Open(text);
+        if (TableRow.Columns(csv) is not { } columns) return ([], [new("text", $"The table is empty. Its first row names the columns: Id or Name, and {string.Join(" or ", wanted)}.")]);
+        bool Has(string name) => columns.Contains(name, StringComparer.OrdinalIgnoreCase);
+        if (!wanted.Any(Has) || !(Has("Id") || Has("Name"))) return ([], [new("text", $"The first row names {string.Join(", ", columns)}; Id or Name, and {string.Join(" or ", wanted)}, are needed.")]);
+        for (var number = 2; csv.Read(); number++)
+        {
+            var row = new TableRow(csv, number, columns, faults);
+            var (id, name) = (row.Text("Id"), row.Text("Name"));
+            if (wanted.All(w => row.Text(w).Length == 0)) continue;
             var paper = kit.Paper(id) ?? (id.Length == 0 ? kit.Papers.FirstOrDefault(p => p.Name == name) : null);
             var parts = paper is null ? kit.PartSheet(id) ?? (id.Length == 0 ? kit.Parts.FirstOrDefault(p => p.Name == name) : null) : null;
-            if (paper is null && parts is null) faults.Add(At(row, id.Length > 0 ? "Id" : "Name", $"There is no paper and there are no parts called '{(id.Length > 0 ? id : name)}' in this kit."));
-            // A spreadsheet may write a whole number with a decimal point or comma.
-            if (!decimal.TryParse(count.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var number) || number != decimal.Truncate(number) || number > 100_000)
-                faults.Add(At(row, "On hand", $"'{count}' is no number of sheets or packs; whole numbers from 0 to 100000 are."));
-            else if (paper is not null || parts is not null)
-            {
-                var counted = new StockCount(paper is not null, paper?.Id ?? parts!.Id, (int)number);
-                if (counts.Exists(c => c.IsPaper == counted.IsPaper && c.Id == counted.Id)) faults.Add(At(row, "Id", $"'{counted.Id}' stands in the table twice."));
-                counts.Add(counted);
-            }
+            if (paper is null && parts is null) row.Fault(id.Length > 0 ? "Id" : "Name", $"There is no paper and there are no parts called '{(id.Length > 0 ? id : name)}' in this kit.");
+            if (read(row, paper is not null, paper?.Id ?? parts?.Id ?? "") is not { } one || (paper is null && parts is null)) continue;
+            if (!seen.Add((paper is not null, paper?.Id ?? parts!.Id))) row.Fault("Id", $"'{paper?.Id ?? parts!.Id}' stands in the table twice.");
+            rows.Add(one);
         }
-        return faults.Count > 0 ? ([], faults) : (counts, []);
+        return faults.Count > 0 ? ([], faults) : (rows, []);
+    }
 
-        static Fault At(int row, string column, string says) => new($"row {row.ToString(CultureInfo.InvariantCulture)}, {column}", $"Row {row.ToString(CultureInfo.InvariantCulture)}, {column}: {says}");
+    /// <summary>
+    /// Compares a tally of one's own with the counts of a run: a table with the columns What, Name, Face, Width, Height and The run, as <see cref="Counts"/> writes it. What: piece, photo, sheet or parts.
+    /// </summary>
+    /// <returns>Where they differ, in sentences, or every fault by row and column.</returns>
+    public static (IReadOnlyList<string> Differences, IReadOnlyList<Fault> Faults) CompareCounts(string text, Kit kit, CountsAnswer answer)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        ArgumentNullException.ThrowIfNull(kit);
+        ArgumentNullException.ThrowIfNull(answer);
+        var faults = new List<Fault>();
+        using var csv = TableRow.Open(text);
+        string[] needed = ["What", "The run"];
+        if (TableRow.Columns(csv) is not { } columns) return ([], [new("text", "The table is empty. Its first row names the columns: What, Name, Face, Width, Height, The run.")]);
+        if (!needed.All(n => columns.Contains(n, StringComparer.OrdinalIgnoreCase))) return ([], [new("text", $"The first row names {string.Join(", ", columns)}; What and The run are needed.")]);
+        var (exact, reading) = (LengthPattern.Exact(kit.Unit), kit.Reading());
+        var theirs = new Dictionary<string, int>();
+        for (var number = 2; csv.Read(); number++)
+        {
+            var row = new TableRow(csv, number, columns, faults);
+            var what = row.Text("What").ToLowerInvariant();
+            if (what.Length == 0 && row.Text("The run").Length == 0) continue;
+            if (what is not ("piece" or "photo" or "sheet" or "parts"))
+            {
+                row.Fault("What", $"'{what}' is nothing that is counted; piece, photo, sheet and parts are.");
+                continue;
+            }
+            var size = what is "piece" or "photo" ? SizeOf(row) : null;
+            if (what is "piece" or "photo" && size is null) continue;
+            if (row.Whole("The run", 0, 10_000_000, "pieces") is not { } count) continue;
+            var key = Key(what, row.Text("Name"), row.Text("Face"), size);
+            theirs[key] = theirs.GetValueOrDefault(key) + count;
+        }
+        if (faults.Count > 0) return ([], faults);
+        var ours = answer.Counts.ByPiece.Select(p => (Key("piece", kit.Paper(p.Paper)?.Name ?? p.Paper, p.Face.ToString(), p.Size), p.Total))
+            .Concat(answer.Counts.Photos.Select(p => (Key("photo", "", "", p.Size), p.Total)))
+            .Concat(answer.Counts.Sheets.Select(s => (Key("sheet", kit.Paper(s.Paper)?.Name ?? s.Paper, "", null), s.Total)))
+            .Concat(answer.Counts.Parts.Select(p => (Key("parts", kit.PartSheet(p.Sheet)?.Name ?? p.Sheet, "", null), p.Total)))
+            .GroupBy(c => c.Item1).ToDictionary(g => g.Key, g => g.Sum(c => c.Total));
+        return ([.. ours.Keys.Union(theirs.Keys).Where(k => ours.GetValueOrDefault(k) != theirs.GetValueOrDefault(k))
+            .Select(k => $"{k}: {theirs.GetValueOrDefault(k).ToString(CultureInfo.InvariantCulture)} in your table, {ours.GetValueOrDefault(k).ToString(CultureInfo.InvariantCulture)} counted here.")], []);
+
+        string Key(string what, string name, string face, Size? size) => string.Join(' ', new[] { what, size is { } s ? reading.Format(s) : "", name, face }.Where(t => t.Length > 0));
+
+        Size? SizeOf(TableRow row)
+        {
+            var (w, h) = (exact.Parse(row.Text("Width")), exact.Parse(row.Text("Height")));
+            if (w.Fault is { } wide) row.Fault("Width", wide.Message);
+            if (h.Fault is { } high) row.Fault("Height", high.Message);
+            return (w.Fault ?? h.Fault) is null ? new Size(w.OrThrow(), h.OrThrow()) : null;
+        }
     }
 
     private static string Write(IReadOnlyList<string> head, IEnumerable<object?[]> rows)

@@ -64,4 +64,43 @@ public class TableFileTests
         Assert.Equal("text", Assert.Single(TableFile.ReadStock("What\n1", Kit).Faults).Path);
         Assert.Equal("text", Assert.Single(TableFile.ReadStock("", Kit).Faults).Path);
     }
+
+    [Fact]
+    public void Packs_and_prices_come_in_with_the_stock_and_an_empty_cell_changes_nothing()
+    {
+        var (counts, faults) = TableFile.ReadStock("Id;On hand;Pack of;Pack price\nplain;;12;10,40\ndots;5;;\n", Kit);
+        Assert.Empty(faults);
+        Assert.Equal([new StockCount(true, "plain", null, 12, new Money(10.40m)), new StockCount(false, "dots", 5)], counts);
+        var bad = TableFile.ReadStock("Id,Pack of,Pack price\nplain,0,9.999\ndots,2,dear\n", Kit).Faults;
+        Assert.Equal(["row 2, Pack of", "row 2, Pack price", "row 3, Pack price"], bad.Select(f => f.Path));
+        // What goes out comes in as it was.
+        Assert.Equal([new StockCount(true, "plain", 7, 12, new Money(9.6m)), new StockCount(false, "dots", 3)], TableFile.ReadStock(TableFile.Stock(Kit), Kit).Counts);
+    }
+
+    [Fact]
+    public void The_shopping_list_comes_back_with_what_was_bought()
+    {
+        Assert.Equal([new BoughtPacks(true, "plain", 2)], TableFile.ReadBought("Name,Packs,Bought\n\"'=1+1, \"\"plain\"\"\",3,2\nDots; brass,1,\n", Kit).Bought);
+        // Without a column of its own, the packs of the list were bought.
+        var list = TableFile.Shopping(Kit, CountsAnswer.For(Kit, 500));
+        Assert.Equal([new BoughtPacks(true, "plain", int.Parse(Parsed(list)[1][7], System.Globalization.CultureInfo.InvariantCulture))], TableFile.ReadBought(list, Kit).Bought);
+        Assert.Equal(["row 2, Bought", "row 3, Name"], TableFile.ReadBought("Name,Bought\nDots; brass,half\nGold,1\n", Kit).Faults.Select(f => f.Path));
+        Assert.Empty(TableFile.ReadBought("Name,Bought\nDots; brass,half\n\"'=1+1, \"\"plain\"\"\",1\n", Kit).Bought);
+    }
+
+    [Fact]
+    public void A_tally_of_ones_own_is_compared_line_by_line()
+    {
+        var answer = CountsAnswer.For(Kit, 5);
+        Assert.Empty(TableFile.CompareCounts(TableFile.Counts(Kit, answer), Kit, answer).Differences);
+        // Columns in another order, a decimal comma, a size in another unit; one piece too few, and one that is not there.
+        var (differences, faults) = TableFile.CompareCounts("The run;What;Name;Face;Width;Height\n4;piece;\"=1+1, \"\"plain\"\"\";A;88,9 mm;101,6 mm\n3;photo;;;4;6\n", Kit, answer);
+        Assert.Empty(faults);
+        Assert.Equal(3, differences.Count);
+        Assert.Contains(differences, d => d.EndsWith(": 4 in your table, 5 counted here.", StringComparison.Ordinal) && d.StartsWith("piece 3½ x 4", StringComparison.Ordinal));
+        Assert.Contains("photo 4 x 6: 3 in your table, 0 counted here.", differences);
+        Assert.Contains(differences, d => d.StartsWith("sheet", StringComparison.Ordinal) && d.Contains("0 in your table", StringComparison.Ordinal));
+        Assert.Equal(["row 2, What", "row 3, Width", "row 4, The run"], TableFile.CompareCounts("What,Width,Height,The run\nknob,1,1,1\npiece,wide,4,2\nsheet,,,some\n", Kit, answer).Faults.Select(f => f.Path));
+        Assert.Equal("text", Assert.Single(TableFile.CompareCounts("Name\nx", Kit, answer).Faults).Path);
+    }
 }

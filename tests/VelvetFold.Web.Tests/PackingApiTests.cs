@@ -129,4 +129,49 @@ public sealed class PackingApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Contains(makes!.AsArray().SelectMany(m => m!["pieces"]!.AsArray()), p => (string?)p!["label"] == "L1-P3 mat");
         Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Get, "/api/stock/makes?width=wide&height=4")).Status);
     }
+
+    [Fact]
+    public async Task Tables_come_back_what_was_bought_prices_and_a_tally()
+    {
+        var slug = await NewKit("Bought kit");
+        async Task<JsonNode> Paper(string id) => (await Ask(HttpMethod.Get, $"/api/kits/{slug}")).Answer!["kit"]!["papers"]!.AsArray().First(p => (string?)p!["id"] == id)!;
+        var before = (int)(await Paper("ember"))["onHand"]!;
+        var of = (int)(await Paper("ember"))["pack"]!["of"]!;
+        Assert.Equal(HttpStatusCode.OK, (await Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/bought", """{"text":"Id,Packs\nember,2"}""", 1)).Status);
+        Assert.Equal(before + 2 * of, (int)(await Paper("ember"))["onHand"]!);
+        var (_, ledger) = await Ask(HttpMethod.Get, $"/api/ledger?kit={slug}&find=bought");
+        Assert.Equal((2 * of, "bought"), ((int)ledger!["movements"]![0]!["count"]!, (string?)ledger["movements"]![0]!["reason"]));
+
+        // Nothing is half booked; a table of somebody who has not seen the newest is refused; one without a purchase says so.
+        var (status, fault) = await Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/bought", """{"text":"Id,Packs\nember,1\ngold,1"}""", 2);
+        Assert.Equal((HttpStatusCode.BadRequest, true), (status, fault!["errors"]!.ToJsonString().Contains("gold", StringComparison.Ordinal)));
+        Assert.Equal(before + 2 * of, (int)(await Paper("ember"))["onHand"]!);
+        Assert.Equal(HttpStatusCode.PreconditionFailed, (await Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/bought", """{"text":"Id,Packs\nember,1"}""", 1)).Status);
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/bought", """{"text":"Id,Packs\nember,0"}""", 2)).Status);
+
+        // Prices come in with the stock table, and stay where the table is silent.
+        Assert.Equal(HttpStatusCode.OK, (await Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/corrections", """{"reason":"new prices","text":"Id;Pack of;Pack price\nember;10;8,25\nslate;;9"}""", 2)).Status);
+        Assert.Equal((10, "8.25"), ((int)(await Paper("ember"))["pack"]!["of"]!, (string?)(await Paper("ember"))["pack"]!["price"]));
+        Assert.Equal(before + 2 * of, (int)(await Paper("ember"))["onHand"]!);
+        Assert.Equal("9.00", (string?)(await Paper("slate"))["pack"]!["price"]);
+
+        // A tally of one's own agrees where it is ours.
+        var own = await _http.GetStringAsync($"/api/kits/{slug}/tables/counts.csv");
+        var (_, same) = await Ask(HttpMethod.Post, $"/api/kits/{slug}/tables/counts", new JsonObject { ["text"] = own }.ToJsonString());
+        Assert.Empty(same!["differences"]!.AsArray());
+        var (_, other) = await Ask(HttpMethod.Post, $"/api/kits/{slug}/tables/counts", new JsonObject { ["text"] = own[..own.TrimEnd().LastIndexOf('\n')] }.ToJsonString());
+        Assert.Contains("0 in your table", (string?)Assert.Single(other!["differences"]!.AsArray()), StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, $"/api/kits/{slug}/tables/counts", """{"text":"Name\nx"}""")).Status);
+    }
+
+    [Fact]
+    public async Task A_label_printer_is_stood_in_for_dot_by_dot()
+    {
+        var slug = await NewKit("Printed kit");
+        var (_, view) = await Ask(HttpMethod.Get, $"/api/kits/{slug}/labels?sheet=4");
+        Assert.Equal((int)view!["labels"]!, (int)view["count"]!);
+        var png = await _http.GetByteArrayAsync($"/api/kits/{slug}/labels/1.png?sheet=4");
+        Assert.Equal([0x89, .. "PNG"u8], png[..4]);
+        Assert.Equal(HttpStatusCode.NotFound, (await _http.GetAsync($"/api/kits/{slug}/labels/999.png?sheet=4")).StatusCode);
+    }
 }

@@ -17,6 +17,7 @@ public enum StockItem
 
 /// <summary>So many of something came into stock, or went out where negative.</summary>
 /// <param name="Id">The paper or the sheet of parts.</param>
+/// <param name="Name">What it is called; of offcuts with the faces they have, A or A/B.</param>
 /// <param name="Size">Of offcuts.</param>
 public sealed record StockMove(StockItem Item, string Id, string Name, Size? Size, int Count);
 
@@ -33,7 +34,7 @@ public static class StockMoves
         var (old, now) = (before is null ? [] : Counted(before), Counted(after));
         var names = (before is null ? [] : Names(before)).Concat(Names(after)).GroupBy(n => (n.Item, n.Id)).ToDictionary(g => g.Key, g => g.Last().Name);
         return [.. old.Keys.Union(now.Keys).OrderBy(k => k.Item).ThenBy(k => k.Id, StringComparer.Ordinal).ThenBy(k => k.Size?.Area)
-            .Select(k => new StockMove(k.Item, k.Id, names[(k.Item == StockItem.Parts ? StockItem.Parts : StockItem.Sheets, k.Id)], k.Size, now.GetValueOrDefault(k) - old.GetValueOrDefault(k))).Where(m => m.Count != 0)];
+            .Select(k => new StockMove(k.Item, k.Id, names[(k.Item, k.Id)], k.Size, now.GetValueOrDefault(k) - old.GetValueOrDefault(k))).Where(m => m.Count != 0)];
     }
 
     /// <summary>The kit once its run is cut: the host's sheets gone, offcuts on hand that were cut gone, new ones put back.</summary>
@@ -91,5 +92,5 @@ public static class StockMoves
     }
 
     private static IEnumerable<(StockItem Item, string Id, string Name)> Names(Kit kit) =>
-        kit.Papers.Select(p => (StockItem.Sheets, p.Id, p.Name)).Concat(kit.Parts.Select(p => (StockItem.Parts, p.Id, p.Name)));
+        kit.Papers.SelectMany(p => new[] { (StockItem.Sheets, p.Id, p.Name), (StockItem.Offcuts, p.Id, $"{p.Name} {(p.FaceB is null ? "A" : "A/B")}") }).Concat(kit.Parts.Select(p => (StockItem.Parts, p.Id, p.Name)));
 }

@@ -17,6 +17,9 @@ public static class LabelPages
 {
     private const double Inset = 5;
 
+    // A fifth of an inch.
+    private const double SmallestPicture = 14;
+
     /// <summary>The pages, filled by rows.</summary>
     /// <param name="skip">Labels at the start of the first sheet that are used up already.</param>
     /// <exception cref="ArgumentException">There is no such sheet.</exception>
@@ -38,15 +41,18 @@ public static class LabelPages
         var head = Math.Min(Typesetter.Lines(label.Head, Typeface.Bold, 15, width).Count > 1 ? 11 : 15, h / 5);
         var lines = new List<Ink> { new TextInk(new(x + Inset, y + Inset + head), Typesetter.Lines(label.Head, Typeface.Bold, head, width)[0], head, Typeface.Bold, Inks.Ink) };
         var (size, at) = (Math.Min(8, h / 8), y + Inset + head);
-        var picture = layout is null ? 0 : Math.Min(h * 0.34, 36);
-        foreach (var line in label.Lines.SelectMany(l => Typesetter.Lines(l, Typeface.Sans, size, width)))
+        var texts = label.Lines.SelectMany(l => Typesetter.Lines(l, Typeface.Sans, size, width)).ToList();
+        // The words come first: the picture has what they leave, where that is enough to tell one page from another.
+        var left = h - 2 * Inset - head - texts.Count * size * 1.25 - 3;
+        var picture = layout is null || left < SmallestPicture ? 0 : Math.Min(left, 36);
+        foreach (var line in texts)
         {
             if (at + size * 1.25 > y + h - Inset - picture) break;
             at += size * 1.25;
             lines.Add(new TextInk(new(x + Inset, at), line, size, Typeface.Sans, Inks.Ink));
         }
         yield return new PartInk(Part.Paragraph, lines);
-        if (layout is not null) yield return Picture(layout, label.Piece, x + Inset, y + h - Inset - picture + 2, width, picture - 2);
+        if (layout is not null && picture > 0) yield return Picture(layout, label.Piece, x + Inset, y + h - Inset - picture + 2, width, picture - 2);
     }
 
     // The page as a line, all pieces as thin ones, the piece that is meant dark.

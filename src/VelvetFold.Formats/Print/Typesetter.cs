@@ -68,6 +68,13 @@ public static class Typesetter
 
     private static bool IsRaised(string word) => word[0] is '⁰' or '¹' or '²' or '³' or (>= '⁴' and <= '⁹');
 
+    /// <summary>The file of a typeface, as it ships.</summary>
+    internal static Stream FontFile(Typeface type)
+    {
+        var file = type switch { Typeface.Bold => "SourceSans3_600SemiBold.ttf", Typeface.Serif => "Fraunces_600SemiBold.ttf", _ => "SourceSans3_400Regular.ttf" };
+        return typeof(Typesetter).Assembly.GetManifestResourceStream(file) ?? throw new InvalidOperationException($"The typeface {file} is missing.");
+    }
+
     // Each typeface is one family with one face.
     private sealed class Resolver : IFontResolver
     {
@@ -75,8 +82,7 @@ public static class Typesetter
 
         public byte[] GetFont(string faceName)
         {
-            var file = faceName switch { nameof(Typeface.Bold) => "SourceSans3_600SemiBold.ttf", nameof(Typeface.Serif) => "Fraunces_600SemiBold.ttf", _ => "SourceSans3_400Regular.ttf" };
-            using var stream = typeof(Typesetter).Assembly.GetManifestResourceStream(file) ?? throw new InvalidOperationException($"The typeface {file} is missing.");
+            using var stream = FontFile(Enum.Parse<Typeface>(faceName));
             var bytes = new byte[stream.Length];
             stream.ReadExactly(bytes);
             return bytes;

@@ -17,12 +17,19 @@ internal sealed record OnHandNow(string Id, int OnHand);
 /// <param name="Fits">The changes of each guest of a real roster, one kit for each, in place of so many equal kits.</param>
 internal sealed record CountsQuestion(Kit Kit, int? Kits = null, IReadOnlyList<OnHandNow>? OnHand = null, IReadOnlyList<IReadOnlyList<OpeningChange>>? Fits = null);
 
+/// <summary>A tally of one's own, as a table.</summary>
+internal sealed record TallyEntry(string Text);
+
+/// <summary>Where a tally differs from what is counted here; nothing where they agree.</summary>
+internal sealed record TallyView(IReadOnlyList<string> Differences);
+
 /// <summary>Counts, shopping, cost, and whether the counts agree.</summary>
 internal static class CountsEndpoints
 {
     public static void MapCounts(this RouteGroupBuilder api)
     {
         api.MapPost("/compute/counts", CountsAsync).WithTags("Compute").Accepts<CountsQuestion>("application/json").Produces<CountsAnswer>().ProducesProblem(400);
+        api.MapPost("/kits/{slug}/tables/counts", CompareAsync).WithTags("Packing").Accepts<TallyEntry>("application/json").Produces<TallyView>().ProducesProblem(400).ProducesProblem(404);
         api.MapGet("/kits/{slug}/tables/{name}.csv", TableAsync).WithTags("Files").Produces<string>(200, "text/csv").ProducesProblem(404);
     }
 
@@ -44,6 +51,15 @@ internal static class CountsEndpoints
         foreach (var now in question.OnHand ?? [])
             kit = kit with { Papers = [.. kit.Papers.Select(p => p.Id == now.Id ? p with { OnHand = now.OnHand } : p)], Parts = [.. kit.Parts.Select(p => p.Id == now.Id ? p with { OnHand = now.OnHand } : p)] };
         return Body.Json(CountsAnswer.For(kit, question.Kits ?? Math.Max(1, kit.Kits), question.Fits, new() { Memory = memory, Cancel = cancel }), kit.Unit);
+    }
+
+    private static async Task<IResult> CompareAsync(string slug, HttpRequest request, KitShelf shelf, PlanMemory memory, CancellationToken cancel)
+    {
+        var reading = await Body.ReadAsync<TallyEntry>(request);
+        if (reading.Value is not { } tally) return Problems.Bad(reading.Faults);
+        if (await shelf.FindAsync(slug, null, cancel) is not { Kit: var kit }) return Problems.NoKit(slug);
+        var (differences, faults) = TableFile.CompareCounts(tally.Text, kit, CountsAnswer.For(kit, Math.Max(1, kit.Kits), null, new() { Memory = memory, Cancel = cancel }));
+        return faults.Count > 0 ? Problems.Bad(faults) : Results.Ok(new TallyView(differences));
     }
 
     private static async Task<IResult> TableAsync(string slug, string name, KitShelf shelf, PlanMemory memory, CancellationToken cancel)

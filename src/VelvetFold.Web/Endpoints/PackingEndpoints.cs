@@ -35,7 +35,9 @@ internal sealed record Closing(string By, string? Substitutions = null);
 internal sealed record Opening(string Why);
 
 /// <summary>Sheets of labels as they come out.</summary>
-internal sealed record LabelsView(IReadOnlyList<PageView> Pages, int Labels, IReadOnlyList<string> Sheets);
+/// <param name="Pages">The first of them, drawn.</param>
+/// <param name="Count">How many there are.</param>
+internal sealed record LabelsView(IReadOnlyList<PageView> Pages, int Labels, int Count, IReadOnlyList<string> Sheets);
 
 /// <summary>The packing run: bags, scans, and labels.</summary>
 internal static class PackingEndpoints
@@ -52,6 +54,7 @@ internal static class PackingEndpoints
         bags.MapPost("/{number:int}/closing", CloseAsync).Accepts<Closing>("application/json").Produces<BagView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412);
         bags.MapPost("/{number:int}/opening", OpenAsync).Accepts<Opening>("application/json").Produces<BagView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412);
         api.MapGet("/kits/{slug}/labels.pdf", LabelsPdfAsync).WithTags("Files").Produces<string>(200, "application/pdf").ProducesProblem(400).ProducesProblem(404);
+        api.MapGet("/kits/{slug}/labels/{page:int}.png", LabelDotsAsync).WithTags("Files").Produces<string>(200, "image/png").ProducesProblem(400).ProducesProblem(404);
         api.MapGet("/kits/{slug}/labels", LabelsAsync).WithTags("Packing").Produces<LabelsView>().ProducesProblem(400).ProducesProblem(404);
     }
 
@@ -195,7 +198,17 @@ internal static class PackingEndpoints
     {
         var (made, fault) = await MadeAsync(slug, of, sheet, skip, address, custom, request, shelf, list, store, cancel);
         return made is null ? fault! : Results.Ok(new LabelsView(
-            [.. made.Value.Pages.Take(12).Select((p, i) => new PageView(p.Width, p.Height, SvgPages.Write(p, $"Labels, {N(i + 1)}", $"l{N(i)}")))], made.Value.Labels, [.. LabelSheet.Common.Select(s => s.Name)]));
+            [.. made.Value.Pages.Take(12).Select((p, i) => new PageView(p.Width, p.Height, SvgPages.Write(p, $"Labels, {N(i + 1)}", $"l{N(i)}")))], made.Value.Labels, made.Value.Pages.Count, [.. LabelSheet.Common.Select(s => s.Name)]));
+    }
+
+    // The dots a label printer would burn, label by label on a roll.
+    private static async Task<IResult> LabelDotsAsync(string slug, int page, string? of, int? sheet, int? skip, string? address, string? custom, HttpRequest request, KitShelf shelf, GuestList list, BagShelf store, CancellationToken cancel)
+    {
+        var (made, fault) = await MadeAsync(slug, of, sheet, skip, address, custom, request, shelf, list, store, cancel);
+        if (made is null) return fault!;
+        return made.Value.Pages.ElementAtOrDefault(page - 1) is { } printed
+            ? Results.File(LabelPrinter.Print(printed), "image/png")
+            : Results.Problem(statusCode: 404, title: "No such page.", detail: $"There is no page {N(page)} of labels; there are {N(made.Value.Pages.Count)}.");
     }
 
     private static async Task<((IReadOnlyList<PrintedPage> Pages, Kit Kit, int Labels)? Made, IResult? Fault)> MadeAsync(

@@ -3,6 +3,7 @@ using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
 using VelvetFold.Formats;
 using VelvetFold.Store;
 
@@ -19,6 +20,10 @@ internal sealed record BatchEntry(string What, int Kits);
 /// <param name="Text">Many counts as a table, in place of one.</param>
 internal sealed record CorrectionEntry(string Reason, string? Id = null, int? OnHand = null, string? Text = null);
 
+/// <summary>What was bought.</summary>
+/// <param name="Text">The shopping list as it comes back: a table with Name and Bought, or Packs.</param>
+internal sealed record BoughtEntry(string? Text = null);
+
 /// <summary>Pieces that come out of a rectangle of paper.</summary>
 internal sealed record Makes(string Slug, string Kit, IReadOnlyList<CutPiece> Pieces);
 
@@ -31,6 +36,7 @@ internal static class StockBookEndpoints
         var stock = api.MapGroup("/kits/{slug}/stock").WithTags("Stock");
         stock.MapPost("/batch", BatchAsync).Accepts<BatchEntry>("application/json").Produces<KitView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428);
         stock.MapPost("/corrections", CorrectAsync).Accepts<CorrectionEntry>("application/json").Produces<KitView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428);
+        stock.MapPost("/bought", BoughtAsync).Accepts<BoughtEntry>("application/json").Produces<KitView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428);
         api.MapGet("/stock/makes", MakesAsync).WithTags("Stock").Produces<IReadOnlyList<Makes>>().ProducesProblem(400);
     }
 
@@ -78,9 +84,30 @@ internal static class StockBookEndpoints
             if (entry.OnHand is not (>= 0 and <= 100_000)) return Problems.Bad("onHand", $"{entry.OnHand} cannot be on hand; from 0 to 100000 can.");
             counts = [new(kit.Paper(id) is not null, id, entry.OnHand.Value)];
         }
-        int? Now(bool isPaper, string id, int? was) => counts.FirstOrDefault(c => c.IsPaper == isPaper && c.Id == id)?.OnHand ?? was;
-        var after = kit with { Papers = [.. kit.Papers.Select(p => p with { OnHand = Now(true, p.Id, p.OnHand) })], Parts = [.. kit.Parts.Select(p => p with { OnHand = Now(false, p.Id, p.OnHand) })] };
+        StockCount? Of(bool isPaper, string id) => counts.FirstOrDefault(c => c.IsPaper == isPaper && c.Id == id);
+        Pack? Packed(Pack? was, StockCount? now) => now is null or { PackOf: null, Price: null } ? was : new() { Of = now.PackOf ?? was?.Of ?? 1, Price = now.Price ?? was?.Price };
+        var after = kit with
+        {
+            Papers = [.. kit.Papers.Select(p => Of(true, p.Id) is var now ? p with { OnHand = now?.OnHand ?? p.OnHand, Pack = Packed(p.Pack, now) } : p)],
+            Parts = [.. kit.Parts.Select(p => Of(false, p.Id) is var now ? p with { OnHand = now?.OnHand ?? p.OnHand, Pack = Packed(p.Pack, now) } : p)],
+        };
         return await SaveAsync(slug, seen, after, $"counted: {entry.Reason.Trim()}", context, shelf, cancel);
+    }
+
+    // What was bought lies on the shelf: packs as the shopping list has them, or as its table comes back.
+    private static async Task<IResult> BoughtAsync(string slug, HttpContext context, KitShelf shelf, CancellationToken cancel)
+    {
+        if (Body.SeenRevision(context.Request) is not { } seen) return Problems.NotSeen();
+        var reading = await Body.ReadAsync<BoughtEntry>(context.Request);
+        if (reading.Value is not { } entry) return Problems.Bad(reading.Faults);
+        if (await shelf.FindAsync(slug, null, cancel) is not { } stored) return Problems.NoKit(slug);
+        var (bought, faults) = TableFile.ReadBought(entry.Text ?? "", stored.Kit);
+        if (faults.Count > 0) return Problems.Bad(faults);
+        if (bought.Count == 0) return Problems.Bad("text", "Nothing in this table was bought. Say how many packs in the column Bought.");
+        int? Now(bool isPaper, string id, int? was, Pack? pack) => bought.FirstOrDefault(b => b.IsPaper == isPaper && b.Id == id) is { } packs ? (was ?? 0) + packs.Packs * (pack?.Of ?? 1) : was;
+        var kit = stored.Kit;
+        var after = kit with { Papers = [.. kit.Papers.Select(p => p with { OnHand = Now(true, p.Id, p.OnHand, p.Pack) })], Parts = [.. kit.Parts.Select(p => p with { OnHand = Now(false, p.Id, p.OnHand, p.Pack) })] };
+        return await SaveAsync(slug, seen, after, "bought", context, shelf, cancel);
     }
 
     private static async Task<IResult> SaveAsync(string slug, int seen, Kit kit, string reason, HttpContext context, KitShelf shelf, CancellationToken cancel)

@@ -67,15 +67,37 @@ public class LabelPagesTests
         var read = Run("zbarimg", "-q", "--raw", Directory.GetFiles(folder, "*.png").Single()).Split('\n', StringSplitOptions.RemoveEmptyEntries);
         Assert.Equal(Enumerable.Range(0, 12).Select(i => Label(i).Code).Order(StringComparer.Ordinal), read.Order(StringComparer.Ordinal));
         Directory.Delete(folder, recursive: true);
+    }
 
-        static string Run(string program, params string[] arguments)
+    // 62 x 29 mm at 203 dots to the inch are 496 x 232 dots (by hand), each black or white; zbar reads what a printer would burn.
+    [Theory]
+    [InlineData(4)]
+    [InlineData(0)]
+    public void A_label_printer_burns_dots_that_are_black_or_nothing_and_can_be_read(int sheet)
+    {
+        var folder = Directory.CreateTempSubdirectory("dots-").FullName;
+        var pages = LabelPages.Of(Kit, LabelSheet.Common[sheet], [Label(1), Label(2), Label(3)]);
+        foreach (var (page, i) in pages.Select((page, i) => (page, i)))
         {
-            using var process = Process.Start(new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true })!;
-            var text = process.StandardOutput.ReadToEndAsync();
-            var rest = process.StandardError.ReadToEndAsync();
-            process.WaitForExit();
-            Assert.Equal(0, process.ExitCode);
-            return rest.Result.Length >= 0 ? text.Result : "";
+            var png = LabelPrinter.Print(page);
+            using var bitmap = SkiaSharp.SKBitmap.Decode(png);
+            if (sheet == 4) Assert.Equal((496, 232), (bitmap.Width, bitmap.Height));
+            Assert.All(bitmap.Pixels.Distinct(), p => Assert.True(p == SkiaSharp.SKColors.Black || p == SkiaSharp.SKColors.White));
+            Assert.InRange(bitmap.Pixels.Count(p => p == SkiaSharp.SKColors.Black), 500, bitmap.Pixels.Length / 2);
+            File.WriteAllBytes(Path.Combine(folder, $"{i}.png"), png);
         }
+        var read = Run("zbarimg", ["-q", "--raw", .. Directory.GetFiles(folder)]).Split('\n', StringSplitOptions.RemoveEmptyEntries);
+        Assert.Equal(new[] { Label(1).Code, Label(2).Code, Label(3).Code }.Order(StringComparer.Ordinal), read.Order(StringComparer.Ordinal));
+        Directory.Delete(folder, recursive: true);
+    }
+
+    private static string Run(string program, params string[] arguments)
+    {
+        using var process = Process.Start(new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true })!;
+        var text = process.StandardOutput.ReadToEndAsync();
+        var rest = process.StandardError.ReadToEndAsync();
+        process.WaitForExit();
+        Assert.Equal(0, process.ExitCode);
+        return rest.Result.Length >= 0 ? text.Result : "";
     }
 }

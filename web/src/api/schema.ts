@@ -685,6 +685,68 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/labels/{page}.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    of?: string;
+                    sheet?: number;
+                    skip?: number;
+                    address?: string;
+                    custom?: string;
+                };
+                header?: never;
+                path: {
+                    slug: string;
+                    page: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/png": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{slug}/labels": {
         parameters: {
             query?: never;
@@ -1103,6 +1165,65 @@ export interface paths {
                 };
                 /** @description Bad Request */
                 400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/tables/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TallyEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TallyView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -3109,6 +3230,83 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/stock/bought": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BoughtEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/kit": {
         parameters: {
             query?: never;
@@ -4150,6 +4348,11 @@ export interface components {
             kit: components["schemas"]["Kit"];
             answer: components["schemas"]["KitAnswer"];
         };
+        /** @description What was bought. */
+        BoughtEntry: {
+            /** @description The shopping list as it comes back: a table with Name and Bought, or Packs. */
+            text?: null | string;
+        };
         /** @description A rectangle with its sides along the axes: x to the right, y down, from the top left corner. */
         Box: {
             x: components["schemas"]["Length"];
@@ -4936,9 +5139,15 @@ export interface components {
         };
         /** @description Sheets of labels as they come out. */
         LabelsView: {
+            /** @description The first of them, drawn. */
             pages: components["schemas"]["PageView"][];
             /** Format: int32 */
             labels: number;
+            /**
+             * Format: int32
+             * @description How many there are.
+             */
+            count: number;
             sheets: string[];
         };
         /** @description A sheet as laid by hand. */
@@ -6208,6 +6417,14 @@ export interface components {
          * @enum {unknown}
          */
         Symbol: "gather" | "caution" | "cut" | "plunge" | "fold" | "trim" | "mat" | "look" | "stick" | "tuck" | "keep-free" | "press" | "raise" | "wet" | "dry" | "turn-over" | "repeat" | "write" | "put-back" | "keep";
+        /** @description A tally of one's own, as a table. */
+        TallyEntry: {
+            text: string;
+        };
+        /** @description Where a tally differs from what is counted here; nothing where they agree. */
+        TallyView: {
+            differences: string[];
+        };
         /** @description A strip along one edge, printed with the maker's name, that is cut off first; its back is usable. */
         TearStrip: {
             edge: components["schemas"]["Edge"];

@@ -1,4 +1,4 @@
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, skipToken, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { api, unwrap } from '../../api/client';
 import { Choice } from '../../parts/Choice';
@@ -6,11 +6,22 @@ import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
 import { NumberField } from '../../parts/NumberField';
+import { tableFaults } from '../../parts/tableFaults';
+import { TableInput } from '../../parts/TableInput';
 import { useKeys } from '../../parts/useKeys';
 
 const sizeOf = (size: { width: string; height: string } | null) =>
   size ? `${readable(size.width)} x ${readable(size.height)}` : '';
+const offcutOf = (b: { size: { width: string; height: string } | null; itemId: string }) =>
+  b.size && { ...b.size, paper: b.itemId };
 const when = (at: string) => new Date(`${at}Z`).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
+
+/** Paper that lies there. */
+interface Rectangle {
+  width: string;
+  height: string;
+  paper: string;
+}
 
 /** Every movement of the stock, what all of them add up to, and what can be made from what is left. */
 export function Ledger() {
@@ -18,6 +29,7 @@ export function Ledger() {
   const [find, setFind] = useState('');
   const [all, setAll] = useState(false);
   const [older, setOlder] = useState<number | null>(null);
+  const [making, setMaking] = useState<Rectangle | null>(null);
   const search = useRef<HTMLInputElement>(null);
   const ledger = useQuery({
     queryKey: ['ledger', all ? '' : slug, find, older, revision],
@@ -122,8 +134,18 @@ export function Ledger() {
               key={`${b.kit}${b.item}${b.itemId}${sizeOf(b.size)}`}
               className="flex items-baseline justify-between border-b border-line py-1"
             >
-              <span className="truncate">
-                {b.name} <span className="text-brass">{sizeOf(b.size)}</span>
+              <span className="min-w-0 truncate" title={b.name}>
+                {b.name}{' '}
+                {b.size && (
+                  <button
+                    type="button"
+                    className="quiet text-brass"
+                    title="What can I make from this?"
+                    onClick={() => setMaking(offcutOf(b))}
+                  >
+                    {sizeOf(b.size)}
+                  </button>
+                )}
               </span>
               <span className={b.onHand < 0 ? 'text-rust' : ''}>
                 {b.onHand}
@@ -133,7 +155,7 @@ export function Ledger() {
           ))}
         </ul>
         <Correction />
-        <MakesOf />
+        <MakesOf key={making ? sizeOf(making) + making.paper : ''} from={making} />
       </div>
     </>
   );
@@ -148,7 +170,6 @@ function Correction() {
   const [id, setId] = useState<string | null>(null);
   const [onHand, setOnHand] = useState<number | null>(null);
   const [reason, setReason] = useState('');
-  const file = useRef<HTMLInputElement>(null);
   const chosen = items.find((i) => i.id === id);
   const correct = useMutation({
     mutationFn: async (text: string | null) =>
@@ -205,37 +226,34 @@ function Correction() {
         <button type="submit" className="press" disabled={!chosen || !reason.trim() || !isSaved || correct.isPending}>
           Book it
         </button>
-        <input
-          ref={file}
-          type="file"
-          accept=".csv,.txt,text/csv"
-          aria-label="Stock table"
-          className="hidden"
-          onChange={(event) => {
-            const [first] = event.currentTarget.files ?? [];
-            event.currentTarget.value = '';
-            if (first) void first.text().then((text) => correct.mutate(text));
-          }}
-        />
-        <button type="button" className="quiet" disabled={!isSaved || correct.isPending} onClick={() => file.current?.click()}>
+        <TableInput label="Stock table" disabled={!isSaved || correct.isPending} onText={(text) => correct.mutate(text)}>
           read a table in
-        </button>
+        </TableInput>
       </form>
       {correct.error && (
         <p role="alert" className="text-rust">
-          Nothing was booked. {correct.error.message}
+          Nothing was booked. {tableFaults(correct.error)}
         </p>
       )}
     </section>
   );
 }
 
-/** What can be made from a rectangle of paper: pieces of all kits that come out of it. */
-function MakesOf() {
-  const [width, setWidth] = useState('');
-  const [height, setHeight] = useState('');
-  const makes = useMutation({
-    mutationFn: async () => unwrap(await api.GET('/api/stock/makes', { params: { query: { width, height } } })),
+/** What can be made from a rectangle of paper: pieces of all kits that come out of it; of an offcut on hand those of its paper. */
+function MakesOf({ from }: { from: Rectangle | null }) {
+  const { kit } = useKit();
+  const [width, setWidth] = useState(from ? readable(from.width) : '');
+  const [height, setHeight] = useState(from ? readable(from.height) : '');
+  const [asked, setAsked] = useState(from);
+  const paper = asked?.paper ? kit.papers?.find((p) => p.id === asked.paper)?.name : undefined;
+  const makes = useQuery({
+    queryKey: ['makes', asked],
+    queryFn: asked
+      ? async ({ signal }: { signal: AbortSignal }) =>
+          unwrap(
+            await api.GET('/api/stock/makes', { params: { query: { width: asked.width, height: asked.height, paper } }, signal }),
+          )
+      : skipToken,
   });
   return (
     <section className="pt-6" aria-label="What can be made">
@@ -244,7 +262,7 @@ function MakesOf() {
         className="flex items-baseline gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          makes.mutate();
+          setAsked({ width, height, paper: '' });
         }}
       >
         <input
@@ -265,6 +283,7 @@ function MakesOf() {
         <button type="submit" className="press" disabled={!width.trim() || !height.trim()}>
           Look
         </button>
+        {paper && <span className="text-soft">of {paper}</span>}
       </form>
       {makes.error && (
         <p role="alert" className="text-rust">

@@ -5,6 +5,9 @@ import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { MoneyField } from '../../parts/MoneyField';
 import { NumberField } from '../../parts/NumberField';
+import { tableFaults } from '../../parts/tableFaults';
+import { TableInput } from '../../parts/TableInput';
+import { useReach } from '../cuts/Reach';
 
 const spareNames: readonly (readonly [SpareOf, string])[] = [
   ['pieces', 'cut pieces'],
@@ -18,6 +21,9 @@ const spareNames: readonly (readonly [SpareOf, string])[] = [
 /** What the stock gives, what is bought for the run with its packs and prices, spares, and what is booked when the run is cut or packed. */
 export function Buy({ counts }: { counts: CountsAnswer }) {
   const { kit, slug, change } = useKit();
+  const reach = useReach(kit, counts.kitsPossible !== null);
+  const together =
+    reach?.kits != null && reach.kits > (counts.kitsPossible ?? 0) ? { kits: reach.kits, first: reach.first } : null;
   const nameOf = (id: string | null) => [...(kit.papers ?? []), ...(kit.parts ?? [])].find((x) => x.id === id)?.name ?? id;
   const setPack = (isPaper: boolean, id: string, pack: { of: number; price?: string | null }) =>
     change(
@@ -31,6 +37,12 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
         {counts.kitsPossible === null
           ? 'Nothing on hand is counted, so nothing runs out.'
           : `What is on hand gives ${counts.kitsPossible} kits; ${nameOf(counts.first)} runs out first.`}
+        {together && (
+          <span className="block text-soft">
+            Cut all together, with sheets shared between kits, it gives {together.kits}
+            {together.first !== counts.first && `; then ${nameOf(together.first)} runs out first`}.
+          </span>
+        )}
       </p>
       <table className="mt-3 w-full text-[15px]">
         <thead>
@@ -40,8 +52,8 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
             <th className="text-right font-normal">on hand</th>
             <th className="text-right font-normal">pack of</th>
             <th className="text-right font-normal">price</th>
-            <th className="text-right font-normal">packs</th>
-            <th className="text-right font-normal">left</th>
+            <th className="pl-4 text-right font-normal">packs</th>
+            <th className="pl-4 text-right font-normal">left</th>
           </tr>
         </thead>
         <tbody>
@@ -108,6 +120,7 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
         })}
       </ul>
       <Booking kits={counts.kits} />
+      <Bought counts={counts} />
       <p className="flex gap-2 pt-4">
         <a className="press" href={`/api/kits/${slug}/tables/shopping.csv`} download>
           Save the list
@@ -160,6 +173,59 @@ function Booking({ kits }: { kits: number }) {
       {book.isSuccess && (
         <p role="status" className="text-moss">
           Booked. The ledger has it.
+        </p>
+      )}
+    </section>
+  );
+}
+
+/** What was bought: all of the list, or its table as it comes back from the shop. */
+function Bought({ counts }: { counts: CountsAnswer }) {
+  const { slug, revision, isSaved, taken } = useKit();
+  const queries = useQueryClient();
+  const listed = counts.shopping.filter((s) => s.packs > 0);
+  const book = useMutation({
+    mutationFn: async (text: string) =>
+      unwrap(
+        await api.POST('/api/kits/{slug}/stock/bought', {
+          params: { path: { slug } },
+          body: { text },
+          headers: { 'If-Match': `"${revision}"` },
+        }),
+      ),
+    onSuccess: (view) => {
+      taken(view);
+      void queries.invalidateQueries({ queryKey: ['ledger'] });
+    },
+  });
+  const packs = listed.reduce((sum, s) => sum + s.packs, 0);
+  return (
+    <section className="pt-5 text-[15px]" aria-label="Bought">
+      <h2 className="text-lg">When it is bought</h2>
+      <p className="flex flex-wrap items-baseline gap-x-3">
+        {packs > 0 && (
+          <button
+            type="button"
+            className="press"
+            disabled={!isSaved || book.isPending}
+            onClick={() => book.mutate(['Id,Packs', ...listed.map((s) => `${s.item},${s.packs}`)].join('\n'))}
+          >
+            book in {packs === 1 ? 'the pack' : `all ${packs} packs`} of the list
+          </button>
+        )}
+        <TableInput label="The list as it comes back" disabled={!isSaved || book.isPending} onText={(text) => book.mutate(text)}>
+          read the list back in
+        </TableInput>
+      </p>
+      <p className="text-[13px] text-soft">The table needs Name and Bought, in packs; what is left out was not bought.</p>
+      {book.error && (
+        <p role="alert" className="text-rust">
+          Nothing was booked. {tableFaults(book.error)}
+        </p>
+      )}
+      {book.isSuccess && (
+        <p role="status" className="text-moss">
+          Booked in. The ledger has it.
         </p>
       )}
     </section>

@@ -15,11 +15,12 @@ const kinds = [
 
 /** Labels on sheets as a label printer would print them: the right leaf stands in for it. */
 export function Labels({ head }: { head: ReactNode }) {
-  const { slug, kit } = useKit();
+  const { slug, kit, revision } = useKit();
   const [of, setOf] = useState<(typeof kinds)[number]['value']>('pieces');
   const [sheet, setSheet] = useState('0');
   const [skip, setSkip] = useState(0);
   const [custom, setCustom] = useState('');
+  const [asDots, setAsDots] = useState<boolean | null>(null);
   const own = sheet === 'own';
   const asked = {
     of,
@@ -36,7 +37,9 @@ export function Labels({ head }: { head: ReactNode }) {
     gcTime: 5_000,
   });
   const sizes = labels.data?.sheets ?? [];
-  const href = `/api/kits/${slug}/labels.pdf?${new URLSearchParams(Object.entries(asked).map(([k, v]) => [k, String(v)])).toString()}`;
+  const query = new URLSearchParams(Object.entries(asked).map(([k, v]) => [k, String(v)])).toString();
+  // Labels on a roll go to a label printer, which burns dots; sheets go to any other.
+  const dots = asDots ?? (labels.data !== undefined && labels.data.count === labels.data.labels && labels.data.count > 1);
   const says = (
     <>
       {head}
@@ -98,7 +101,7 @@ export function Labels({ head }: { head: ReactNode }) {
       )}
       {labels.data && labels.data.labels > 0 && (
         <p className="px-6 pt-3">
-          <a className="press-first" href={href} download>
+          <a className="press-first" href={`/api/kits/${slug}/labels.pdf?${query}`} download>
             Print the labels
           </a>
         </p>
@@ -107,18 +110,45 @@ export function Labels({ head }: { head: ReactNode }) {
   );
   const shows = (
     <>
-      <LeafHead>
-        <p className="text-[15px] text-soft">As they come out of the printer</p>
+      <LeafHead
+        aside={
+          labels.data && (
+            <button type="button" className="quiet" aria-pressed={dots} onClick={() => setAsDots(!dots)}>
+              {dots ? 'show them drawn' : 'show a label printer’s dots'}
+            </button>
+          )
+        }
+      >
+        <p className="text-[15px] text-soft">
+          {dots ? 'As a label printer burns them, 203 dots to the inch' : 'As they come out of the printer'}
+        </p>
       </LeafHead>
-      <div className="min-h-0 flex-1 space-y-4 overflow-y-auto p-6 pt-2">
-        {labels.data?.pages.map((page, i) => (
-          <div
-            key={i}
-            className="printed bg-white border border-line"
-            style={{ maxWidth: page.width }}
-            dangerouslySetInnerHTML={{ __html: page.svg }}
-          />
-        ))}
+      <div className={`min-h-0 flex-1 overflow-y-auto p-6 pt-2 ${dots ? 'flex flex-wrap content-start gap-4' : 'space-y-4'}`}>
+        {dots
+          ? Array.from({ length: labels.data?.count ?? 0 }, (_, i) => (
+              <img
+                key={i}
+                className="block border border-line"
+                loading="lazy"
+                alt={`Label ${i + 1}, dot by dot`}
+                width={(labels.data?.pages[0]?.width ?? 0) * 1.4}
+                height={(labels.data?.pages[0]?.height ?? 0) * 1.4}
+                src={`/api/kits/${slug}/labels/${i + 1}.png?${query}&seen=${revision}`}
+              />
+            ))
+          : labels.data?.pages.map((page, i) => (
+              <div
+                key={i}
+                className="printed bg-white border border-line"
+                style={{ maxWidth: page.width }}
+                dangerouslySetInnerHTML={{ __html: page.svg }}
+              />
+            ))}
+        {!dots && labels.data && labels.data.count > labels.data.pages.length && (
+          <p className="text-[15px] text-soft">
+            The first {labels.data.pages.length} of {labels.data.count} sheets; all of them are printed.
+          </p>
+        )}
       </div>
     </>
   );

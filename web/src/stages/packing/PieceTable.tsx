@@ -1,7 +1,10 @@
-import type { CountsAnswer } from '../../api/client';
+import { useMutation } from '@tanstack/react-query';
+import { api, unwrap, type CountsAnswer } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
 import { Swatch } from '../../parts/Swatch';
+import { tableFaults } from '../../parts/tableFaults';
+import { TableInput } from '../../parts/TableInput';
 
 const sizeOf = (size: { width: string; height: string }) => `${readable(size.width)} x ${readable(size.height)}`;
 
@@ -9,6 +12,10 @@ const sizeOf = (size: { width: string; height: string }) => `${readable(size.wid
 export function PieceTable({ counts }: { counts: CountsAnswer }) {
   const { kit, slug, setLit } = useKit();
   const { reconciliation: three, counts: own } = counts;
+  const compare = useMutation({
+    mutationFn: async (text: string) =>
+      unwrap(await api.POST('/api/kits/{slug}/tables/counts', { params: { path: { slug } }, body: { text } })),
+  });
   const paperOf = (id: string) => kit.papers?.find((p) => p.id === id);
   return (
     <>
@@ -87,11 +94,32 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
             ))}
         </tbody>
       </table>
-      <p className="pt-3">
+      <p className="flex flex-wrap items-baseline gap-x-3 pt-3">
         <a className="press" href={`/api/kits/${slug}/tables/counts.csv`} download>
           Save as a table
         </a>
+        <TableInput label="Your own tally" disabled={compare.isPending} onText={(text) => compare.mutate(text)}>
+          compare with a table of yours
+        </TableInput>
       </p>
+      {compare.error && (
+        <p role="alert" className="pt-2 text-[15px] text-rust">
+          {tableFaults(compare.error)}
+        </p>
+      )}
+      {compare.data && (
+        <div role="status" className="pt-2 text-[15px]">
+          {compare.data.differences.length === 0 ? (
+            <p className="text-moss">Your table agrees with these counts, line by line.</p>
+          ) : (
+            <ul className="border-l-2 border-rust pl-3">
+              {compare.data.differences.map((d) => (
+                <li key={d}>{d}</li>
+              ))}
+            </ul>
+          )}
+        </div>
+      )}
     </>
   );
 }
