@@ -99,19 +99,22 @@ public sealed record KitAnswer(
 
     /// <summary>Computes a kit as one guest will make it, and what differs from the designer's.</summary>
     /// <exception cref="ArgumentException">A change names an opening that is not there.</exception>
-    public static GuestAnswer ForGuest(Kit kit, IReadOnlyList<OpeningChange> changes, PlanTerms? terms = null)
+    /// <param name="told">The language that the differences are told in; English where none is said.</param>
+    public static GuestAnswer ForGuest(Kit kit, IReadOnlyList<OpeningChange> changes, PlanTerms? terms = null, GuideLanguage told = GuideLanguage.English)
     {
+        var words = Words.In(told);
+        var differences = new Differences(kit, words);
         var changed = Adaptation.Apply(kit, changes);
         var before = Computation.Run(kit, 1, terms);
-        var bag = Bag.Of(kit, before.Layouts, before.Answer.CutList, before.Answer.EachKit.Plan);
+        var bag = Bag.Of(kit, before.Layouts, before.Answer.CutList, before.Answer.EachKit.Plan, words);
         var (adapted, paper) = bag.Cut(changed);
         var after = ReferenceEquals(adapted, kit) ? before : Computation.Run(adapted, 1, terms);
         return new(adapted, after.Answer,
         [
-            .. Differences.OfPages(kit, before.Layouts, after.Layouts),
-            .. Differences.OfCuts(kit, before.Answer.CutList, after.Answer.CutList),
-            .. Differences.OfSheets(kit, before.Answer.EachKit.Plan, after.Answer.EachKit.Plan),
-            .. Differences.OfSteps(before.Answer.Steps, after.Answer.Steps),
+            .. differences.OfPages(before.Layouts, after.Layouts),
+            .. differences.OfCuts(before.Answer.CutList, after.Answer.CutList),
+            .. differences.OfSheets(before.Answer.EachKit.Plan, after.Answer.EachKit.Plan),
+            .. differences.OfSteps(before.Answer.Steps, after.Answer.Steps),
         ], paper, Fillings.Of(kit, bag));
     }
 

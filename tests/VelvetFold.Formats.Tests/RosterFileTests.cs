@@ -58,4 +58,26 @@ public class RosterFileTests
         Assert.Contains("Itstaysinthesleeve.", text, StringComparison.Ordinal);
         Assert.Single(SwapCard.Of(Kit, KitAnswer.ForGuest(Kit, []), "Ash", PrintPaper.Letter));
     }
+
+    // Whatever is done for a guest: the card of a German guide has no English word of ours left on it.
+    [Fact]
+    public void A_german_kit_has_a_german_card()
+    {
+        var kit = Kit with { Guide = new() { Language = GuideLanguage.German } };
+        OpeningChange[] changes =
+        [
+            new("L2", "P1", OpeningMove.Turn), new("L1", "P4", OpeningMove.LeaveEmpty), new("L1", "P3", OpeningMove.Card), new("L1", "P5", OpeningMove.Patch, With: "spar-plaid A"),
+            new("L1", "P2", OpeningMove.Placeholder), new("L1", "P1", OpeningMove.Resize, Size: kit.Layout("L1")!.Piece("P2")!.Size), new("L1", "J1", OpeningMove.Shift, At: new(Core.Measures.Length.Inches(0, 1, 8), Core.Measures.Length.Inches(0, 1, 8))),
+            new("L1", "P6", OpeningMove.Pocket),
+        ];
+        Assert.Empty(Adaptation.Unknown(kit, changes));
+        var guest = KitAnswer.ForGuest(kit, changes, told: GuideLanguage.German);
+        using var document = PdfDocument.Open(PdfFile.Write(SwapCard.Of(kit, guest, "Wren", PrintPaper.A4), kit.Name, "de"));
+        var text = string.Join(' ', document.GetPages().SelectMany(p => p.GetWords()).Select(w => w.Text));
+        foreach (var word in new[] { "Auf der Seite", "Anders geschnitten", "Schritte", "Platzhalterkarte", "bleibt leer", "ist gedreht", "nach unten", "Karte zum Beschriften", "ein Feld aus", "Es bleibt in der Hülle.", "Aus:" })
+            Assert.Contains(word, text, StringComparison.Ordinal);
+        foreach (var word in new[] { " instead ", " the ", " is ", "sheet", "offcut", "step", " of ", "hidden" }) Assert.DoesNotContain(word, text.Replace("Up on the dune", "", StringComparison.Ordinal).Replace("The kite shop", "", StringComparison.Ordinal), StringComparison.OrdinalIgnoreCase);
+        // The same in English on the screen.
+        Assert.Contains(KitAnswer.ForGuest(kit, changes).Differences, d => d.Says.Contains("instead of", StringComparison.Ordinal));
+    }
 }

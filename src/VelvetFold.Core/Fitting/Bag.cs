@@ -1,5 +1,6 @@
 using System.Globalization;
 using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Guides;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
@@ -39,17 +40,23 @@ public sealed class Bag
 
     private sealed record Named(string Paper, ExtraPaper Extra, CutOut? Middle = null);
 
-    private Bag(Kit kit, IReadOnlyList<CutPiece> designed, IReadOnlyList<Named> left, IReadOnlyList<Named>? middles) => (_kit, _designed, _left, _middles) = (kit, designed, left, middles);
+    // In what language its paper is named.
+    private readonly Words _words;
+
+    private Bag(Kit kit, IReadOnlyList<CutPiece> designed, IReadOnlyList<Named> left, IReadOnlyList<Named>? middles, Words words) => (_kit, _designed, _left, _middles, _words) = (kit, designed, left, middles, words);
 
     /// <summary>What is in the bag of a kit that is cut by its own plan.</summary>
     /// <param name="plan">How one kit is cut.</param>
-    public static Bag Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan plan)
+    /// <param name="words">The language that its paper is named in; English where none is said.</param>
+    public static Bag Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan plan, Words? words = null)
     {
+        words ??= Words.English;
         var left = new List<Named>();
         foreach (var sheet in plan.BySheet)
             foreach (var (pattern, i) in sheet.Patterns.Select((pattern, i) => (pattern, i)))
-                left.AddRange(pattern.Offcuts.Select(o => new Named(sheet.Sheet, new($"{o.Name} of {kit.Paper(sheet.Sheet)?.Name}, {pattern.From ?? $"sheet {N(i + 1)}"}", o.Box.Size, pattern.Times))));
-        return new(kit, pieces, left, [.. Middles(kit, layouts)]);
+                left.AddRange(pattern.Offcuts.Select(o => new Named(sheet.Sheet, new(
+                    words.Text("bag.of", ("part", CuttingHalf.PartName(words, o.Name).Text), ("paper", kit.Paper(sheet.Sheet)!.Name), ("from", pattern.From is { } from ? CuttingHalf.PartName(words, from).Text : words.Text("bag.sheet", ("n", N(i + 1))))), o.Box.Size, pattern.Times))));
+        return new(kit, pieces, left, [.. Middles(kit, layouts, words)], words);
     }
 
     /// <summary>What is in the bag, planned quickly.</summary>
@@ -64,7 +71,7 @@ public sealed class Bag
     public static Bag With(Kit kit, IReadOnlyList<Leftover> leftovers)
     {
         var pieces = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
-        return new(kit, pieces, [.. leftovers.Select((l, i) => new Named(l.Paper, new($"leftover {N(i + 1)}, {kit.Reading().Format(l.Size)}", l.Size, l.Count, l.Face)))], null);
+        return new(kit, pieces, [.. leftovers.Select((l, i) => new Named(l.Paper, new(Words.English.Text("bag.leftover", ("n", N(i + 1)), ("size", kit.Reading().Format(l.Size))), l.Size, l.Count, l.Face)))], null, Words.English);
     }
 
     /// <summary>What is in it, by paper.</summary>
@@ -114,11 +121,11 @@ public sealed class Bag
             {
                 freed.Remove(same);
                 needed.Remove(piece);
-                cut.Add(new(piece.Label, piece.Paper, piece.Face, piece.Size, $"{same.Label}, as it is"));
+                cut.Add(new(piece.Label, piece.Paper, piece.Face, piece.Size, _words.Text("bag.same", ("piece", same.Label))));
             }
         // What is hidden is what the changed pages hide.
-        var whole = _middles is null ? [] : Middles(adapted, layouts).Where(m => kept.Contains(m.Middle!.Label));
-        var extras = _left.Concat(whole).Concat(freed.Select(f => new Named(f.Paper, new($"{f.Label}, which is not needed", f.Size, 1)))).ToList();
+        var whole = _middles is null ? [] : Middles(adapted, layouts, _words).Where(m => kept.Contains(m.Middle!.Label));
+        var extras = _left.Concat(whole).Concat(freed.Select(f => new Named(f.Paper, new(_words.Text("bag.freed", ("piece", f.Label)), f.Size, 1)))).ToList();
         var (came, missing, rest, middles) = Planned(adapted, needed, extras);
         cut.AddRange(came);
         return (new([.. cut.OrderBy(c => c.Label, StringComparer.Ordinal)], [.. missing.Select(m => Missing(adapted, layouts, m, rest))]), middles);
@@ -196,8 +203,8 @@ public sealed class Bag
     }
 
     // The middles that nobody sees, of pieces and of mats, where the design does not cut them out already.
-    private static IEnumerable<Named> Middles(Kit kit, IReadOnlyList<ResolvedLayout> layouts) =>
-        layouts.SelectMany(l => l.Pieces.SelectMany(p => CutOut.Of(kit, l, p))).Select(m => new Named(m.Paper, new($"hidden middle of {m.Label}", m.Inside, 1), m));
+    private static IEnumerable<Named> Middles(Kit kit, IReadOnlyList<ResolvedLayout> layouts, Words words) =>
+        layouts.SelectMany(l => l.Pieces.SelectMany(p => CutOut.Of(kit, l, p))).Select(m => new Named(m.Paper, new(words.Text("bag.middle", ("piece", m.Label)), m.Inside, 1), m));
 
     private static string N(int n) => n.ToString(CultureInfo.InvariantCulture);
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Guides;
@@ -19,84 +20,94 @@ public enum DifferenceIn
 /// <summary>One thing that is not as the designer made it, in a sentence.</summary>
 public sealed record Difference(DifferenceIn In, string? Piece, string Says);
 
-/// <summary>Lists what differs between the designer's kit and a guest's.</summary>
-public static class Differences
+/// <summary>Lists what differs between the designer's kit and a guest's, in the words of a language.</summary>
+public sealed class Differences(Kit kit, Words words)
 {
-    /// <summary>What differs on the pages: pieces that moved, turned, grew or were left empty.</summary>
-    public static IEnumerable<Difference> OfPages(Kit kit, IReadOnlyList<ResolvedLayout> before, IReadOnlyList<ResolvedLayout> after)
+    private readonly LengthPattern _reading = kit.Reading();
+
+    /// <summary>What differs on the pages: pieces that moved, turned, grew or hold something else.</summary>
+    public IEnumerable<Difference> OfPages(IReadOnlyList<ResolvedLayout> before, IReadOnlyList<ResolvedLayout> after)
     {
-        var reading = kit.Reading();
         foreach (var (old, now) in before.SelectMany(l => l.Pieces).Join(after.SelectMany(l => l.Pieces), p => p.Label, p => p.Label, (a, b) => (a, b)))
         {
+            Difference Says(string key, params ReadOnlySpan<(string, string)> blanks) => new(DifferenceIn.Page, old.Label, words.Text(key, [.. blanks, ("piece", old.Label)]));
+            var (size, was) = (_reading.Format(now.Box.Size), _reading.Format(old.Box.Size));
             if (old.Piece.HoldsPhoto && !now.Piece.HoldsPhoto)
             {
-                yield return new(DifferenceIn.Page, old.Label, now.Piece.Kind switch
+                yield return now.Piece.Kind switch
                 {
-                    PieceKind.Photo => $"{old.Label} is left empty.",
-                    PieceKind.Journaling => $"{old.Label} becomes a card to write on, {reading.Format(now.Box.Size)}.",
-                    _ => $"{old.Label} becomes a patch of {kit.Paper(now.Piece.Paper)?.Name}, {reading.Format(now.Box.Size)}.",
-                });
+                    PieceKind.Photo => Says("differs.empty"),
+                    PieceKind.Journaling => Says("differs.card", ("size", size)),
+                    _ => Says("differs.patch", ("paper", kit.Paper(now.Piece.Paper)?.Name ?? ""), ("size", size)),
+                };
                 continue;
             }
-            if (now.Piece.IsPlaceholder && !old.Piece.IsPlaceholder) yield return new(DifferenceIn.Page, old.Label, $"{old.Label} holds a placeholder card, {reading.Format(now.Stack.Photo)}, until its photo is printed.");
-            if (old.Box.Size == now.Box.Size.Turned && old.Box.Size != now.Box.Size)
-                yield return new(DifferenceIn.Page, old.Label, $"{old.Label} is turned: {reading.Format(now.Box.Size)} instead of {reading.Format(old.Box.Size)}.");
-            else if (old.Box.Size != now.Box.Size)
-                yield return new(DifferenceIn.Page, old.Label, $"{old.Label} is {reading.Format(now.Box.Size)} instead of {reading.Format(old.Box.Size)}.");
-            var moves = Moves(reading, old.Box, now.Box).ToList();
-            if (moves.Count > 0) yield return new(DifferenceIn.Page, old.Label, $"{old.Label} moves {string.Join(" and ", moves)}.");
+            if (now.Piece.IsPlaceholder && !old.Piece.IsPlaceholder) yield return Says("differs.placeholder", ("size", _reading.Format(now.Stack.Photo)));
+            if (old.Box.Size != now.Box.Size) yield return Says(old.Box.Size == now.Box.Size.Turned ? "differs.turned" : "differs.size", ("size", size), ("was", was));
+            switch (Moves(old.Box, now.Box).ToList())
+            {
+                case [var by]: yield return Says("differs.moves", ("by", by)); break;
+                case [var by, var also]: yield return Says("differs.moves.two", ("by", by), ("also", also)); break;
+                default: break;
+            }
         }
         var (labels, labelsNow) = (before.SelectMany(l => l.Pieces).Select(p => p.Label).ToHashSet(), after.SelectMany(l => l.Pieces).Select(p => p.Label).ToHashSet());
-        foreach (var gone in before.SelectMany(l => l.Pieces).Where(p => !labelsNow.Contains(p.Label))) yield return new(DifferenceIn.Page, gone.Label, $"{gone.Label} is not there.");
-        foreach (var made in after.SelectMany(l => l.Pieces).Where(p => !labels.Contains(p.Label)))
-            yield return new(DifferenceIn.Page, made.Label, $"{made.Label} is new: {reading.Format(made.Box.Size)}, {PlaceWords.Say(made.Piece, reading)}.");
+        foreach (var gone in before.SelectMany(l => l.Pieces).Where(p => !labelsNow.Contains(p.Label))) yield return new(DifferenceIn.Page, gone.Label, words.Text("differs.gone", ("piece", gone.Label)));
+        foreach (var layout in after)
+        {
+            var (sentence, down) = (new PlaceSentence(kit, layout, words), layout.Pieces.Select(p => p.Label).ToList());
+            foreach (var made in layout.Pieces.Where(p => !labels.Contains(p.Label)))
+                yield return new(DifferenceIn.Page, made.Label, words.Text("differs.new", ("piece", made.Label), ("size", _reading.Format(made.Box.Size)),
+                    ("across", sentence.Say(made, Axis.Across, down).Text), ("down", sentence.Say(made, Axis.Down, down).Text)));
+        }
         foreach (var (old, now) in before.Zip(after))
-            foreach (var overlap in NewOverlaps(kit, old, now)) yield return overlap;
+            foreach (var overlap in NewOverlaps(old, now)) yield return overlap;
     }
 
     /// <summary>What differs in the cut list, by label.</summary>
-    public static IEnumerable<Difference> OfCuts(Kit kit, IReadOnlyList<CutPiece> before, IReadOnlyList<CutPiece> after)
+    public IEnumerable<Difference> OfCuts(IReadOnlyList<CutPiece> before, IReadOnlyList<CutPiece> after)
     {
-        var reading = kit.Reading();
         var (old, now) = (before.ToDictionary(p => p.Label), after.ToDictionary(p => p.Label));
+        Difference Says(string key, string label, params ReadOnlySpan<(string, string)> blanks) => new(DifferenceIn.Cuts, label, words.Text(key, [.. blanks, ("piece", label)]));
         foreach (var (label, piece) in old)
         {
-            if (!now.TryGetValue(label, out var changed))
-                yield return new(DifferenceIn.Cuts, label, $"{label} ({reading.Format(piece.Size)}) is not cut.");
-            else if (changed.Size != piece.Size)
-                yield return new(DifferenceIn.Cuts, label, $"{label} is cut {reading.Format(changed.Size)} instead of {reading.Format(piece.Size)}.");
+            if (!now.TryGetValue(label, out var changed)) yield return Says("differs.notcut", label, ("size", _reading.Format(piece.Size)));
+            else if (changed.Size != piece.Size) yield return Says("differs.cut", label, ("size", _reading.Format(changed.Size)), ("was", _reading.Format(piece.Size)));
         }
-        foreach (var (label, piece) in now.Where(p => !old.ContainsKey(p.Key)))
-            yield return new(DifferenceIn.Cuts, label, $"{label} is cut in addition: {reading.Format(piece.Size)}.");
+        foreach (var (label, piece) in now.Where(p => !old.ContainsKey(p.Key))) yield return Says("differs.cut.more", label, ("size", _reading.Format(piece.Size)));
     }
 
     /// <summary>What differs in the sheets one kit takes.</summary>
-    public static IEnumerable<Difference> OfSheets(Kit kit, CutPlan before, CutPlan after)
+    public IEnumerable<Difference> OfSheets(CutPlan before, CutPlan after)
     {
         foreach (var paper in kit.Papers)
         {
             var (old, now) = (before.For(paper.Id)?.SheetsUsed ?? 0, after.For(paper.Id)?.SheetsUsed ?? 0);
-            if (old != now) yield return new(DifferenceIn.Sheets, null, $"{paper.Name}: {Sheets(now)} instead of {old}.");
+            if (old != now) yield return new(DifferenceIn.Sheets, null, words.Text("differs.sheets", ("paper", paper.Name), ("now", words.Many("amount.sheets", now).Text), ("was", N(old))));
         }
     }
 
-    /// <summary>What differs in the steps, matched by what they do to which pieces.</summary>
-    public static IEnumerable<Difference> OfSteps(IReadOnlyList<Step> before, IReadOnlyList<Step> after)
+    /// <summary>What differs in the steps, matched by what they do to which pieces; a sheet that gives other pieces is still that sheet. Of a sheet the settings are told as well.</summary>
+    public IEnumerable<Difference> OfSteps(IReadOnlyList<Step> before, IReadOnlyList<Step> after)
     {
-        static string Key(Step s) => $"{s.Half} {s.Kind} {s.Layout} {s.Paper} {string.Join(",", s.Pieces)}";
-        static string Content(Step s) => string.Join("\n", [s.Text, .. s.Lines]);
-        var old = before.GroupBy(Key).ToDictionary(g => g.Key, g => g.First());
-        var kept = after.Select(Key).ToHashSet();
-        foreach (var step in after)
+        static string Content(Step s) => string.Join(' ', [s.Text, .. s.Lines]);
+        Difference Says(string key, Step step, int number) => new(DifferenceIn.Steps, step.Pieces.Count == 1 ? step.Pieces[0] : null, words.Text(key, ("n", N(number)), ("text", Content(step))));
+        var (old, now) = (Keyed(before), Keyed(after));
+        foreach (var (key, step) in now)
         {
-            if (!old.TryGetValue(Key(step), out var was)) yield return new(DifferenceIn.Steps, step.Pieces.Count == 1 ? step.Pieces[0] : null, $"New step {step.Number}: {step.Text}");
-            else if (Content(was) != Content(step)) yield return new(DifferenceIn.Steps, step.Pieces.Count == 1 ? step.Pieces[0] : null, $"Step {was.Number} now reads: {step.Text}");
+            if (!old.TryGetValue(key, out var was)) yield return Says("differs.step.new", step, step.Number);
+            else if (Content(was) != Content(step)) yield return Says("differs.step.now", step, was.Number);
         }
-        foreach (var step in before.Where(s => !kept.Contains(Key(s)))) yield return new(DifferenceIn.Steps, step.Pieces.Count == 1 ? step.Pieces[0] : null, $"Step {step.Number} falls away: {step.Text}");
+        foreach (var (_, step) in old.Where(s => !now.ContainsKey(s.Key))) yield return new(DifferenceIn.Steps, step.Pieces.Count == 1 ? step.Pieces[0] : null, words.Text("differs.step.gone", ("n", N(step.Number)), ("text", step.Text)));
     }
+
+    // Cut sheets by their number within their paper, all else by its pieces; what is done twice alike by its number too.
+    private static Dictionary<string, Step> Keyed(IReadOnlyList<Step> steps) => steps
+        .GroupBy(s => s.Half == GuideHalf.Cutting ? $"{s.Kind} {s.Paper}" : $"{s.Half} {s.Kind} {s.Layout} {string.Join(",", s.Pieces)}")
+        .SelectMany(g => g.Select((step, i) => (Key: $"{g.Key} {N(i)}", step))).OrderBy(s => s.step.Number).ToDictionary(s => s.Key, s => s.step);
 
     // Pieces that lay side by side as designed and now lie on each other: somebody has to see it before it is stuck.
-    private static IEnumerable<Difference> NewOverlaps(Kit kit, ResolvedLayout before, ResolvedLayout after)
+    private IEnumerable<Difference> NewOverlaps(ResolvedLayout before, ResolvedLayout after)
     {
         for (var i = 0; i < after.Pieces.Count; i++)
             for (var j = i + 1; j < after.Pieces.Count; j++)
@@ -104,17 +115,17 @@ public static class Differences
                 var (under, over) = (after.Pieces[i], after.Pieces[j]);
                 if (under.Box.Intersect(over.Box) is not { } shared) continue;
                 if (before.Piece(under.Id) is not { } oldUnder || before.Piece(over.Id) is not { } oldOver || oldUnder.Box.Overlaps(oldOver.Box)) continue;
-                yield return new(DifferenceIn.Page, over.Label, $"{over.Label} now covers {kit.Reading().Format(shared.Size)} of {under.Label}, which lay beside it: move one of them, or leave one out.");
+                yield return new(DifferenceIn.Page, over.Label, words.Text("differs.covers", ("piece", over.Label), ("size", _reading.Format(shared.Size)), ("other", under.Label)));
             }
     }
 
-    private static IEnumerable<string> Moves(LengthPattern reading, Box old, Box now)
+    // A turned piece keeps its middle when it is centred; what counts is the edge a ruler finds, left and top.
+    private IEnumerable<string> Moves(Box old, Box now)
     {
-        // A turned piece keeps its middle when it is centred; what counts is the edge a ruler finds, left and top.
         var (x, y) = (now.X - old.X, now.Y - old.Y);
-        if (x != Length.Zero) yield return $"{reading.Format(x.Magnitude)} to the {(x.IsPositive ? "right" : "left")}";
-        if (y != Length.Zero) yield return $"{reading.Format(y.Magnitude)} {(y.IsPositive ? "down" : "up")}";
+        if (x != Length.Zero) yield return words.Text(x.IsPositive ? "differs.right" : "differs.left", ("by", _reading.Format(x.Magnitude)));
+        if (y != Length.Zero) yield return words.Text(y.IsPositive ? "differs.down" : "differs.up", ("by", _reading.Format(y.Magnitude)));
     }
 
-    private static string Sheets(int n) => n == 1 ? "1 sheet" : $"{n} sheets";
+    private static string N(int n) => n.ToString(CultureInfo.InvariantCulture);
 }

@@ -52,7 +52,7 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
     {
         foreach (var (pattern, index) in sheet.Patterns.Select((p, i) => (p, i)).Where(p => p.p.From is not null))
             for (var time = 0; time < pattern.Times; time++)
-                WriteCut(sheet, pattern, index, _words.Say(pattern.Cuts.Count == 0 ? "cut.extra.whole" : "cut.extra", ("from", PartName(pattern.From!)), ("paper", draft.PaperName(sheet.Sheet)), ("piece", pattern.Placements[0].Piece)));
+                WriteCut(sheet, pattern, index, _words.Say(pattern.Cuts.Count == 0 ? "cut.extra.whole" : "cut.extra", ("from", PartName(_words, pattern.From!)), ("paper", draft.PaperName(sheet.Sheet)), ("piece", pattern.Placements[0].Piece)));
     }
 
     private void WriteCut(SheetPlan sheet, CutPattern pattern, int index, Phrase text)
@@ -72,10 +72,10 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
             var edge = ("edge", _words.Say("edge." + cut.Fence.Word()));
             if (cut.Plunge is { } plunge) yield return PlungeLine(cut, plunge, last is { Plunge: not null } && last.Part == cut.Part);
             else if (last is not null && last.Setting == cut.Setting)
-                yield return _words.Say("cut.same", ("part", PartName(cut.Part)), edge, ("off", PartName(cut.Gives[0]).Sentence()), ("rest", PartName(cut.Gives[1])))
+                yield return _words.Say("cut.same", ("part", PartName(_words, cut.Part)), edge, ("off", PartName(_words, cut.Gives[0]).Sentence()), ("rest", PartName(_words, cut.Gives[1])))
                     .With(new StepFact(FactKind.Setting, cut.Part, cut.Setting, null, cut.Fence));
             else
-                yield return _words.Say("cut.line", ("part", PartName(cut.Part)), edge, ("setting", draft.Stated(FactKind.Setting, cut.Part, cut.Setting, cut.Fence)), ("off", PartName(cut.Gives[0]).Sentence()), ("rest", PartName(cut.Gives[1])));
+                yield return _words.Say("cut.line", ("part", PartName(_words, cut.Part)), edge, ("setting", draft.Stated(FactKind.Setting, cut.Part, cut.Setting, cut.Fence)), ("off", PartName(_words, cut.Gives[0]).Sentence()), ("rest", PartName(_words, cut.Gives[1])));
             last = cut;
         }
     }
@@ -87,10 +87,10 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
         var setting = draft.Stated(FactKind.Setting, cut.Part, cut.Setting, cut.Fence);
         var (start, end) = (draft.Stated(FactKind.PlungeStart, cut.Part, plunge.Start, cut.Fence), draft.Stated(FactKind.PlungeEnd, cut.Part, plunge.End, cut.Fence));
         var text = _words.Say((knife, turned) switch { (true, true) => "plunge.knife.turn", (true, false) => "plunge.knife", (false, true) => "plunge.turn", _ => "plunge" },
-            ("part", PartName(cut.Part)), ("edge", _words.Say("edge." + cut.Fence.Word())), ("setting", setting), ("start", start), ("end", end));
+            ("part", PartName(_words, cut.Part)), ("edge", _words.Say("edge." + cut.Fence.Word())), ("setting", setting), ("start", start), ("end", end));
         if (!knife && turned) text = text.With(setting.Facts[0]);
         return cut.Gives is [var inside, var frame]
-            ? text + " " + _words.Say("plunge.free", ("inside", PartName(inside).Sentence()), ("size", draft.Size(inside, cut.PartBox.Size.Grown(-cut.Setting)!.Value)), ("frame", PartName(frame)))
+            ? text + " " + _words.Say("plunge.free", ("inside", PartName(_words, inside).Sentence()), ("size", draft.Size(inside, cut.PartBox.Size.Grown(-cut.Setting)!.Value)), ("frame", PartName(_words, frame)))
             : text;
     }
 
@@ -102,14 +102,14 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
     });
 
     // The programme's own names for parts, in the guide's language; labels stay as they are.
-    private Phrase PartName(string part)
+    internal static Phrase PartName(Words words, string part)
     {
-        if (part == "sheet") return _words.Say("part.sheet");
-        if (part == "scrap") return _words.Say("part.scrap");
-        if (part == "tear strip") return _words.Say("part.tear");
-        if (part.StartsWith("inside of ", StringComparison.Ordinal)) return _words.Say("part.inside", ("piece", part["inside of ".Length..]));
-        if (part.StartsWith("offcut on hand ", StringComparison.Ordinal)) return _words.Say("part.onhand", ("which", part["offcut on hand ".Length..].Split(',')[0]));
-        if (part.StartsWith("offcut ", StringComparison.Ordinal)) return _words.Say("part.offcut", ("n", part["offcut ".Length..]));
-        return part.Length <= 2 && part.All(char.IsAsciiLetterLower) ? _words.Say("part.letter", ("part", part)) : part;
+        if (part == "sheet") return words.Say("part.sheet");
+        if (part == "scrap") return words.Say("part.scrap");
+        if (part == "tear strip") return words.Say("part.tear");
+        if (part.StartsWith("inside of ", StringComparison.Ordinal)) return words.Say("part.inside", ("piece", part["inside of ".Length..]));
+        if (part.StartsWith("offcut on hand ", StringComparison.Ordinal)) return words.Say("part.onhand", ("which", part["offcut on hand ".Length..].Split(',')[0]));
+        if (part.StartsWith("offcut ", StringComparison.Ordinal)) return words.Say("part.offcut", ("n", part["offcut ".Length..]));
+        return part.Length <= 2 && part.All(char.IsAsciiLetterLower) ? words.Say("part.letter", ("part", part)) : part;
     }
 }

@@ -1,6 +1,7 @@
 using System.Globalization;
 using VelvetFold.Core;
 using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Guides;
 using VelvetFold.Core.Layouts;
 
 namespace VelvetFold.Formats.Print;
@@ -8,8 +9,9 @@ namespace VelvetFold.Formats.Print;
 /// <summary>The card that goes into a guest's bag: their page, what is cut otherwise and where it comes from, the steps that read otherwise, and what stays in the sleeve.</summary>
 public static class SwapCard
 {
-    /// <summary>The pages of one guest's card; one where it finds room.</summary>
-    /// <param name="name">The guest.</param>
+    /// <summary>The pages of one guest's card, in the guide's language; one where it finds room.</summary>
+    /// <param name="guest">What differs for them, told in that language.</param>
+    /// <param name="name">The guest's name.</param>
     public static IReadOnlyList<PrintedPage> Of(Kit kit, GuestAnswer guest, string name, PrintPaper paper)
     {
         ArgumentNullException.ThrowIfNull(kit);
@@ -17,25 +19,26 @@ public static class SwapCard
         var (width, height) = paper.Size();
         var flow = new Flow(width, height, 42);
         flow.NewPage();
-        flow.Text($"{kit.Name}, for {name}", Typeface.Serif, 22, part: Part.Title);
+        var words = Words.In(kit.Guide.Language);
+        flow.Text(words.Text("print.for", ("kit", kit.Name), ("guest", name)), Typeface.Serif, 22, part: Part.Title);
         flow.Down(6);
         if (guest.Differences.Count == 0)
         {
-            flow.Text($"Nothing changes: {name} makes it as designed.", Typeface.Sans, 12);
+            flow.Text(words.Text("card.same", ("guest", name)), Typeface.Sans, 12);
             return flow.Pages(kit.Name);
         }
-        foreach (var layout in Changed(kit, guest)) Picture(flow, guest, layout);
-        List(flow, "On the page", guest, DifferenceIn.Page);
-        Cuts(flow, kit, guest);
-        List(flow, "Sheets", guest, DifferenceIn.Sheets);
-        List(flow, "Steps", guest, DifferenceIn.Steps);
+        foreach (var layout in Changed(kit, guest)) Picture(flow, guest, layout, words);
+        List(flow, words.Text("card.page"), guest, DifferenceIn.Page);
+        Cuts(flow, kit, guest, words);
+        List(flow, words.Text("card.sheets"), guest, DifferenceIn.Sheets);
+        List(flow, words.Text("card.steps"), guest, DifferenceIn.Steps);
         return flow.Pages(kit.Name);
     }
 
     // Layouts whose document differs.
     private static IEnumerable<Layout> Changed(Kit kit, GuestAnswer guest) => guest.Kit.Layouts.Where(l => kit.Layout(l.Id) != l);
 
-    private static void Picture(Flow flow, GuestAnswer guest, Layout layout)
+    private static void Picture(Flow flow, GuestAnswer guest, Layout layout, Words words)
     {
         var scene = guest.Answer.Layouts.First(l => l.Id == layout.Id).Picture;
         var scale = ScenePainter.ScaleFor(scene, flow.Width, 300);
@@ -43,7 +46,7 @@ public static class SwapCard
         flow.Need(high + 30);
         flow.Add(ScenePainter.Paint(guest.Kit, scene, new(flow.Left, flow.Y), scale));
         flow.Down(high + 3);
-        flow.Text($"{layout.Id} {layout.Name}, scale 1 : {N(scale)}", Typeface.Sans, 8, Inks.Soft);
+        flow.Text(words.Text("card.scale", ("layout", layout.Id), ("name", layout.Name), ("scale", N(scale))), Typeface.Sans, 8, Inks.Soft);
         flow.Down(8);
     }
 
@@ -56,20 +59,20 @@ public static class SwapCard
     }
 
     // What is cut otherwise, and out of which sheet or offcut; what is not cut any more stays as paper in the sleeve.
-    private static void Cuts(Flow flow, Kit kit, GuestAnswer guest)
+    private static void Cuts(Flow flow, Kit kit, GuestAnswer guest, Words words)
     {
         var own = guest.Differences.Where(d => d.In == DifferenceIn.Cuts).ToList();
         if (own.Count == 0) return;
-        Title(flow, "Cut otherwise");
+        Title(flow, words.Text("card.cuts"));
         foreach (var difference in own)
-            flow.Text(difference.Piece is { } label && From(label) is { } from ? $"{difference.Says} {from}" : $"{difference.Says} It stays in the sleeve.", Typeface.Sans, 10.5, indent: 10);
+            flow.Text(difference.Piece is { } label && From(label) is { } from ? $"{difference.Says} {from}" : $"{difference.Says} {words.Text("card.sleeve")}", Typeface.Sans, 10.5, indent: 10);
 
         // Out of the bag where it comes out of it; else the host brings paper.
         string? From(string label)
         {
-            if (guest.Bag.Cut.FirstOrDefault(c => c.Label == label) is { } cut) return $"Out of: {cut.Source}.";
+            if (guest.Bag.Cut.FirstOrDefault(c => c.Label == label) is { } cut) return words.Text("card.from", ("source", cut.Source));
             if (guest.Bag.Missing.FirstOrDefault(m => m.Label == label) is not { } missing) return null;
-            return $"It does not come out of the bag; your host has {kit.Paper(missing.Paper)?.Name ?? missing.Paper} for it.";
+            return words.Text("card.bring", ("paper", kit.Paper(missing.Paper)?.Name ?? missing.Paper));
         }
     }
 

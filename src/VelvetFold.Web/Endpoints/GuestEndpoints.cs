@@ -2,6 +2,7 @@ using System.Text.Json;
 using VelvetFold.Core;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Guides;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Workshops;
@@ -112,8 +113,8 @@ internal static class GuestEndpoints
         if (chosen.Count == 0) return guest is null ? Results.Problem(statusCode: 404, title: "No card.", detail: "Every guest makes the kit as designed.") : NoGuest();
         var onPaper = paper == "a4" ? PrintPaper.A4 : PrintPaper.Letter;
         var terms = new PlanTerms { Memory = memory, Cancel = cancel };
-        var pages = chosen.SelectMany(g => SwapCard.Of(kit, KitAnswer.ForGuest(kit, Adaptation.Known(kit, ChangesOf(g)), terms), g.Name, onPaper)).ToList();
-        return Results.File(PdfFile.Write(pages, kit.Name, "en"), "application/pdf", $"{slug}-cards.pdf");
+        var pages = chosen.SelectMany(g => SwapCard.Of(kit, KitAnswer.ForGuest(kit, Adaptation.Known(kit, ChangesOf(g)), terms, kit.Guide.Language), g.Name, onPaper)).ToList();
+        return Results.File(PdfFile.Write(pages, kit.Name, Words.In(kit.Guide.Language).Language), "application/pdf", $"{slug}-cards.pdf");
     }
 
     // All photos as they end, small ones together on sheets with crop marks.
