@@ -1,5 +1,4 @@
 using VelvetFold.Core.Layouts;
-using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Fitting;

@@ -1,6 +1,4 @@
 using CsCheck;
-using VelvetFold.Core.Counting;
-using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Guides;
 using VelvetFold.Core.Judgement;
@@ -130,7 +128,8 @@ public class FillingsTests
         {
             Pieces = [.. Pieces, Piece("D1", "2", "2", Left("1"), Bottom("1"), kind: PieceKind.DieCut, paper: null) with { Part = new() { Sheet = "shapes", Part = "Star" } },
                 Piece("D2", "1", "1", Left("4"), Bottom("1"), kind: PieceKind.DieCut, paper: null) with { Part = new() { Sheet = "shapes", Part = "Moon" } }],
-        }) with { Parts = [Shapes] };
+        }) with
+        { Parts = [Shapes] };
         var fillings = Fillings.Of(kit, Bag.With(kit, [new("plain", S("7", "5"), Face: SheetFace.A)]));
         Assert.Equal(["L1-P1", "L1-P2"], fillings.Select(f => f.Opening));
         var own = fillings[0].Fillings;

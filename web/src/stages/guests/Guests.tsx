@@ -44,7 +44,7 @@ export function Guests() {
   });
   if (workshops.error) throw workshops.error;
   if (handedOut.error) throw handedOut.error;
-  if (!workshops.data || (revision !== null && !handedOut.data)) return <p className="p-12 text-soft">Looking at the roster…</p>;
+  if (!workshops.data) return <p className="p-12 text-soft">Looking at the roster…</p>;
   const switching = (
     <WorkshopSwitch
       slug={slug}
@@ -57,6 +57,7 @@ export function Guests() {
       }}
     />
   );
+  // Until the revision that was handed out is there, the kit at hand stands in: what is being typed stays.
   return (
     <KitContext value={handedOut.data && revision !== null ? { ...atHand, ...handedOut.data } : atHand}>
       <Roster workshop={workshop} workshops={here} switching={switching} />
