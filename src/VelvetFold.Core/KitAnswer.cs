@@ -124,14 +124,16 @@ public sealed record KitAnswer(
         {
             var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
             var pieces = Cutting.CutList.Of(kit, layouts);
+            // The run is planned while one kit is, and its guide written: neither waits for the other.
+            var run = kits == 1 ? null : Task.Run(() => RunDemand.Of(kit, pieces, kits, terms));
             var each = Plan(kit, pieces, 1, CutMode.EachKit, terms);
-            var demand = RunDemand.Of(kit, pieces, kits, terms, kits == 1 ? each : null);
-            var counts = PieceCounts.Of(kit, layouts, pieces, each, demand, kits);
             var steps = Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language));
-            return new(layouts, new(
-                [.. layouts.Select(l => Layout(kit, l))],
-                StockCheck.Of(kit, counts), pieces, Pictures(kit, each), counts,
-                steps, GuideProof.Replay(kit, layouts, pieces, each, steps), Guides.Materials.Of(kit, layouts, each, Words.In(kit.Guide.Language))));
+            var proof = GuideProof.Replay(kit, layouts, pieces, each, steps);
+            var drawn = layouts.Select(l => Layout(kit, l)).ToList();
+            var demand = run?.GetAwaiter().GetResult() ?? RunDemand.Of(kit, pieces, kits, terms, each);
+            var counts = PieceCounts.Of(kit, layouts, pieces, each, demand, kits);
+            return new(layouts, new(drawn, StockCheck.Of(kit, counts), pieces, Pictures(kit, each), counts,
+                steps, proof, Guides.Materials.Of(kit, layouts, each, Words.In(kit.Guide.Language))));
         }
 
         // Pieces that fit no sheet are told by a finding and left out of the plan, so that the rest can still be planned. The plan is for what
