@@ -50,7 +50,7 @@ internal sealed class DemoStudio(StudioContext context, KitShelf shelf, GuestLis
             ("Odile", [], new() { ["L1"] = "4 x 6, 4 x 3, 3 of 3 x 4, 3 x 2", ["L2"] = "6 x 4, 3 x 4", ["L3"] = "4 x 6" }),
             ("Wren", [], new() { ["L1"] = "5 of 4 x 6 left", ["L2"] = "2 of 4 x 6" }),
             ("Tamsin", [], new() { ["L1"] = "9 of 3 x 4", ["L3"] = "6 x 4" }),
-            ("Ash", [], new() { ["L1"] = "2 of 4 x 6 focal, 2 of 6 x 4", ["L2"] = "3 x 4 once" }),
+            ("Ash", [], new() { ["L1"] = "4 x 6 focal, 4 x 6, 6 x 4, 6 x 4 later", ["L2"] = "3 x 4 once" }),
             ("Linnet", [], new() { ["L2"] = "3 of 4 x 3", ["L3"] = "2 of 3 x 4" }),
             ("Jory", [], new() { ["L1"] = "3 x 4 once, 4 x 3 once, 4 x 6 once" }),
             ("Petra", [], null),

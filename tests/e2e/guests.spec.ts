@@ -80,8 +80,10 @@ test('a roster is pasted whole or not at all, fitted at a press, and added up', 
   await table.fill('name\tL1\tL2\nWren\t\t6 x 4\nAsh\t\t6 x 4, 3 x 4\n');
   await page.getByRole('button', { name: 'Add these guests' }).click();
   await expect(page.getByRole('button', { name: 'Wren', exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Take the best fit for 2 guests who have none yet' }).click();
+  await page.getByRole('button', { name: 'Take the best fit for the one guest who needs one' }).click();
   await expect(page.getByText('1 changed')).toBeVisible();
+  // Nobody is left waiting: Ash's photos go onto the page as designed.
+  await expect(page.getByRole('button', { name: /^Take the best fit/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'all together' }).click();
   const totals = page.getByRole('region', { name: 'All guests together' });
   await expect(totals).toContainText('All 2 guests together, 1 otherwise than designed');
@@ -90,4 +92,32 @@ test('a roster is pasted whole or not at all, fitted at a press, and added up', 
     totals.getByRole('link', { name: 'Print all cards' }).click(),
   ]);
   expect(readFileSync(await download.path(), 'latin1').startsWith('%PDF-1.')).toBe(true);
+});
+
+test('a photo to come has a placeholder, and an opening without one is filled by hand', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await request.post(`/api/kits/${slug}/guests`, { data: { name: 'Juno', changes: [], photos: { L2: '6 x 4 later, 3 x 4' } } });
+  await page.goto(`/kits/${slug}/guests`);
+  const fits = page.getByRole('region', { name: 'Juno’s photos and fits' });
+  await expect(fits.getByText('Photo 1 is not printed yet: a placeholder card holds L2-P1.').first()).toBeVisible();
+  await fits.getByRole('button', { name: 'Take it' }).first().click();
+  await expect(fits.getByText('taken')).toBeVisible();
+  await expect(page.getByText(/^L2-P1 holds a placeholder card/)).toBeVisible();
+
+  // With the keys alone: the list opens, is searched by its letters, and a patch is taken.
+  const fill = page.getByLabel('What L1-P3 is filled with');
+  await fill.focus();
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('a patch of spar');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText(/^L1-P3 becomes a patch of Spar Plaid/).first()).toBeVisible();
+  await expect(fill).toContainText('a patch of Spar Plaid A');
+  await page.getByRole('button', { name: 'all together' }).click();
+  const totals = page.getByRole('region', { name: 'All guests together' });
+  await expect(totals).toContainText('1 of 6 x 4, for photos not printed yet');
+  await page.reload();
+  await expect(fill).toContainText('a patch of Spar Plaid A');
+  // And back to what the designer made of it, with the mouse.
+  await page.getByRole('radiogroup', { name: 'What is done with L1-P3' }).getByText('as designed').click();
+  await expect(fill).toContainText('filled with');
 });

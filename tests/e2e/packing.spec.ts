@@ -68,3 +68,48 @@ test('labels come out as they will be printed, on a sheet of one’s own too', a
   await own.press('Enter');
   await expect(page.getByRole('alert')).toContainText('run off a page');
 });
+
+test('a label printer is stood in for, and a tally of one’s own is compared', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/packing/labels`);
+  await page.getByRole('button', { name: 'The label sheet' }).click();
+  await page.getByRole('option', { name: /^one on a roll/ }).click();
+  const dots = page.getByAltText('Label 1, dot by dot');
+  await expect(dots).toBeVisible();
+  expect(await dots.evaluate((image: HTMLImageElement) => image.decode().then(() => image.naturalWidth))).toBe(496);
+  await page.getByRole('button', { name: 'show them drawn' }).click();
+  await expect(page.locator('.printed svg').first()).toBeVisible();
+
+  await page.keyboard.press('1');
+  const table = await (await request.get(`/api/kits/${slug}/tables/counts.csv`)).text();
+  const own = page.getByLabel('Your own tally');
+  await own.setInputFiles({ name: 'tally.csv', mimeType: 'text/csv', buffer: Buffer.from(table) });
+  await expect(page.getByText('Your table agrees with these counts, line by line.')).toBeVisible();
+  await own.setInputFiles({ name: 'tally.csv', mimeType: 'text/csv', buffer: Buffer.from('What,The run\nknob,3\n') });
+  await expect(page.getByRole('alert')).toContainText('Row 2, What');
+});
+
+test('what was bought comes into stock, and an offcut says what can be made of it', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/packing/buy`);
+  await page.getByRole('button', { name: /^book in / }).click();
+  await expect(page.getByText('Booked in. The ledger has it.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /^book in / })).toHaveCount(0);
+  const back = page.getByLabel('The list as it comes back');
+  await back.setInputFiles({
+    name: 'list.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from('Name;Bought\nHigh Wind;1\nGold leaf;2\n'),
+  });
+  await expect(page.getByRole('alert')).toContainText("'Gold leaf'");
+  await saved(page);
+  const done = page.getByLabel('Kits that are done');
+  await done.fill('2');
+  await done.press('Enter');
+  await page.getByRole('button', { name: 'cut: book the sheets out' }).click();
+  await expect(page.getByText('Booked. The ledger has it.')).toBeVisible();
+  await page.keyboard.press('Alt+7');
+  await expect(page.getByText('bought').first()).toBeVisible();
+  await page.getByTitle('What can I make from this?').first().click();
+  await expect(page.getByRole('region', { name: 'What can be made' }).getByRole('listitem').first()).toBeVisible();
+});

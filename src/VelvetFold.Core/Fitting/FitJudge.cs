@@ -15,24 +15,41 @@ public static class FitJudge
     /// <exception cref="ArgumentException">There is no such layout, or there are more photos than can be weighed.</exception>
     public static Fit Of(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, IReadOnlyList<OpeningChange> changes)
     {
+        var (known, adapted, judged) = Judged(kit, layoutId, photos, changes);
+        var reasons = known.Select(c => new FitReason(Cost(c), Says(kit, c))).ToList();
+        reasons.AddRange(judged.Given.SelectMany(g => g.Reasons));
+        foreach (var slot in judged.Empty) reasons.Add(new(EmptyOpening, $"{layoutId}-{slot.Piece} has no photo."));
+        foreach (var photo in judged.Homeless) reasons.Add(new(HomelessPhoto, $"{photo.Id} ({kit.Reading().Format(photo.Size)}) finds no opening."));
+        if (Collides(kit, layoutId, known, adapted)) reasons.Add(new(Collision, "Something lies on what it lay beside, or runs off the page."));
+        return new(known, 100 - reasons.Sum(r => r.Points), reasons, [.. judged.Given.Select(g => new PhotoPlace(g.Photo.Id, $"{layoutId}-{g.Slot.Piece}", Math.Round(g.Lost, 3)))]);
+    }
+
+    /// <summary>Whether it works as it stands: every photo has an opening, every opening a photo or something else, and nothing runs into anything.</summary>
+    /// <exception cref="ArgumentException">There is no such layout, or there are more photos than can be weighed.</exception>
+    public static bool Works(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, IReadOnlyList<OpeningChange> changes)
+    {
+        var (known, adapted, judged) = Judged(kit, layoutId, photos, changes);
+        return judged is { Empty: [], Homeless: [] } && (known.Count == 0 || !Collides(kit, layoutId, known, adapted));
+    }
+
+    private static (IReadOnlyList<OpeningChange> Known, Kit Adapted, (List<Giving> Given, List<Slot> Empty, List<GuestPhoto> Homeless) Judged) Judged(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, IReadOnlyList<OpeningChange> changes)
+    {
         ArgumentNullException.ThrowIfNull(kit);
         ArgumentNullException.ThrowIfNull(photos);
         if (photos.Count > FitSearch.MostPhotos) throw new ArgumentException($"{photos.Count} photos are more than {FitSearch.MostPhotos}.", nameof(photos));
         var designed = kit.Layout(layoutId) ?? throw new ArgumentException($"There is no layout {layoutId}.", nameof(layoutId));
         var known = Adaptation.Known(kit, [.. changes.Where(c => c.Layout == layoutId)]);
-        // What is done to the whole is where the rest starts from, so that mirrored pieces are no collisions.
-        var start = Adaptation.Apply(kit, [.. known.TakeWhile(c => c.IsWhole)]);
         var adapted = Adaptation.Apply(kit, known);
         var resolved = Resolver.Resolve(adapted.Layout(layoutId)!, adapted);
-        var reasons = known.Select(c => new FitReason(Cost(c), Says(kit, c))).ToList();
-        var slots = Slots(designed, resolved);
-        var (given, empty, homeless) = Given(new PhotoGiving(adapted, resolved, photos, turns: false), slots, photos);
-        reasons.AddRange(given.SelectMany(g => g.Reasons));
-        foreach (var slot in empty) reasons.Add(new(EmptyOpening, $"{layoutId}-{slot.Piece} has no photo."));
-        foreach (var photo in homeless) reasons.Add(new(HomelessPhoto, $"{photo.Id} ({kit.Reading().Format(photo.Size)}) finds no opening."));
+        return (known, adapted, Given(new PhotoGiving(adapted, resolved, photos, turns: false), Slots(designed, resolved), photos));
+    }
+
+    // What is done to the whole is where the rest starts from, so that mirrored pieces are no collisions.
+    private static bool Collides(Kit kit, string layoutId, IReadOnlyList<OpeningChange> known, Kit adapted)
+    {
+        var start = Adaptation.Apply(kit, [.. known.TakeWhile(c => c.IsWhole)]);
         var from = start.Layout(layoutId)!;
-        if (new Repair(start, from, Resolver.Resolve(from, start)).Mended(adapted, shifts: false) is null) reasons.Add(new(Collision, "Something lies on what it lay beside, or runs off the page."));
-        return new(known, 100 - reasons.Sum(r => r.Points), reasons, [.. given.Select(g => new PhotoPlace(g.Photo.Id, $"{layoutId}-{g.Slot.Piece}", Math.Round(g.Lost, 3)))]);
+        return new Repair(start, from, Resolver.Resolve(from, start)).Mended(adapted, shifts: false) is null;
     }
 
     private static List<Slot> Slots(Layout designed, ResolvedLayout after)

@@ -23,6 +23,10 @@ internal sealed record GuestView(
     int Id, int Version, string Name, IReadOnlyList<OpeningChange> Changes, IReadOnlyDictionary<string, string> Photos, string? Workshop, string? Email, string? Needs,
     IReadOnlyList<PictureView> Pictures, InvitationState Invitation, DateTime? AnsweredAt);
 
+/// <summary>How it stands with a guest's photos.</summary>
+/// <param name="Open">The layouts that they do not go onto yet.</param>
+internal sealed record StandingView(int Id, Standing Stands, IReadOnlyList<string> Open);
+
 /// <summary>How it stands with a guest's private link.</summary>
 /// <param name="MadeAt">None where there is no link that opens.</param>
 internal sealed record InvitationState(DateTime? MadeAt, DateTime? MailedAt);
@@ -40,6 +44,7 @@ internal static class GuestEndpoints
         guests.MapPost("/", AddAsync).Accepts<GuestEntry>("application/json").Produces<GuestView>(201).ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
         guests.MapPut("/{id:int}", SaveAsync).Accepts<GuestEntry>("application/json").Produces<GuestView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428);
         guests.MapPost("/roster", RosterAsync).Accepts<RosterText>("application/json").Produces<IReadOnlyList<GuestView>>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
+        guests.MapGet("/standing", StandingAsync).Produces<IReadOnlyList<StandingView>>().ProducesProblem(404);
         guests.MapGet("/totals", TotalsAsync).Produces<RosterTotals>().ProducesProblem(404);
         guests.MapGet("/cards.pdf", CardsAsync).Produces<string>(200, "application/pdf").ProducesProblem(400).ProducesProblem(404);
         guests.MapGet("/prints.pdf", PrintsAsync).Produces<string>(200, "application/pdf").ProducesProblem(400).ProducesProblem(404);
@@ -97,6 +102,15 @@ internal static class GuestEndpoints
         var at = (await list.WorkshopsAsync(cancel)).FirstOrDefault(w => w.Value == workshop).Key;
         var fixedAt = (await list.HandedOutAsync(slug, cancel)).TryGetValue(at, out var revision) ? revision : (int?)null;
         return ((await shelf.FindAsync(slug, fixedAt, cancel))?.Kit, [.. guests.Where(g => g.WorkshopId == at && at != 0)]);
+    }
+
+    // Guests who say the same stand the same: each is looked at once.
+    private static async Task<IResult> StandingAsync(string slug, string? workshop, GuestList list, KitShelf shelf, CancellationToken cancel)
+    {
+        if (await OfAsync(slug, workshop, list, shelf, cancel) is not ({ } kit, var guests)) return Problems.NoKit(slug);
+        var same = guests.Select(g => (Guest: g, Photos: AllPhotosOf(g))).GroupBy(g => $"{g.Guest.Changes}\n{string.Join('\n', g.Photos.OrderBy(p => p.Key, StringComparer.Ordinal))}").ToList();
+        var standing = same.AsParallel().WithCancellation(cancel).SelectMany(g => GuestStanding.Of(kit, g.First().Photos, ChangesOf(g.First().Guest)) is var stands ? g.Select(m => new StandingView(m.Guest.Id, stands.Stands, stands.Open)) : []);
+        return Body.Json(standing.OrderBy(s => s.Id).ToList(), kit.Unit);
     }
 
     private static async Task<IResult> TotalsAsync(string slug, string? workshop, GuestList list, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
@@ -165,6 +179,15 @@ internal static class GuestEndpoints
     public static IResult NoGuest() => Results.Problem(statusCode: 404, title: "No such guest.", detail: "The guest may have been removed meanwhile.");
 
     public static IReadOnlyDictionary<string, string> PhotosOf(GuestRow guest) => JsonSerializer.Deserialize<Dictionary<string, string>>(guest.Photos, JsonText.In(LengthUnit.Inch)) ?? [];
+
+    // What they say in a line, then what they gave as files.
+    private static Dictionary<string, string> AllPhotosOf(GuestRow guest)
+    {
+        var photos = new Dictionary<string, string>(PhotosOf(guest));
+        foreach (var picture in guest.Pictures.OrderBy(p => p.Id).Select(InvitationEndpoints.View))
+            photos[picture.Layout] = string.Join(", ", new[] { photos.GetValueOrDefault(picture.Layout, ""), picture.Said }.Where(t => !string.IsNullOrWhiteSpace(t)));
+        return photos;
+    }
 
     public static IReadOnlyList<OpeningChange> ChangesOf(GuestRow guest) => JsonSerializer.Deserialize<List<OpeningChange>>(guest.Changes, JsonText.In(LengthUnit.Inch)) ?? [];
 

@@ -34,6 +34,7 @@ export type WorkshopEntry = Schemas['WorkshopEntry'];
 export type PictureView = Schemas['PictureView'];
 export type InvitationView = Schemas['InvitationView'];
 export type Fit = Schemas['Fit'];
+export type StandingView = Schemas['StandingView'];
 export type Filling = Schemas['Filling'];
 export type BagPaper = Schemas['BagPaper'];
 export type CountsAnswer = Schemas['CountsAnswer'];

@@ -1634,6 +1634,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/guests/standing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    workshop?: string;
+                };
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StandingView"][];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{slug}/guests/totals": {
         parameters: {
             query?: never;
@@ -6265,6 +6313,19 @@ export interface components {
             place: number;
             /** @description The labels that are no longer wanted, or no longer of that size, or too many. */
             pieces: string[];
+        };
+        /**
+         * @description How it stands with a guest's photos.
+         * @enum {unknown}
+         */
+        Standing: "not-heard" | "as-designed" | "changed" | "needs-a-fit";
+        /** @description How it stands with a guest's photos. */
+        StandingView: {
+            /** Format: int32 */
+            id: number;
+            stands: components["schemas"]["Standing"];
+            /** @description The layouts that they do not go onto yet. */
+            open: string[];
         };
         /** @description One thing to do. */
         Step: {

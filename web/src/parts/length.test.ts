@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { readable, toInches } from './length';
+import { readable, toInches, unbroken } from './length';
 
 test.each([
   ['3 1/2 in', 3.5],
@@ -20,3 +20,9 @@ test.each([
   ['-1 in', '−1'],
   ['89 mm', '89 mm'],
 ])('%s reads %s', (text, reading) => expect(readable(text)).toBe(reading));
+
+test('a size stays on one line, and other words may part', () => {
+  expect(unbroken('L1-P2 is 4¼ x 6¼ instead of 4 x 3.')).toBe('L1-P2 is 4¼\u00a0x\u00a06¼ instead of 4\u00a0x\u00a03.');
+  expect(unbroken('102 mm x 76 mm, 3 ¹¹⁄₁₆ x 5')).toBe('102 mm\u00a0x\u00a076 mm, 3 ¹¹⁄₁₆\u00a0x\u00a05');
+  expect(unbroken('Mark x where it lies')).toBe('Mark x where it lies');
+});

@@ -24,6 +24,10 @@ export function readable(text: string): string {
   return (sign ? '−' : '') + whole + fraction;
 }
 
+/** A sentence of the server whose sizes stay on one line: 4 x 3, 4¼ x 6¼. */
+export const unbroken = (says: string): string =>
+  says.replace(/(?<=[\d\u2080-\u2089½¼¾⅛⅜⅝⅞m]) x (?=\d|[½¼¾⅛⅜⅝⅞⁰¹²³⁴-⁹])/g, '\u00a0x\u00a0');
+
 const shift = (digits: string, into: string) => digits.replace(/\d/g, (d) => into.charAt(Number(d)));
 
 /** A length's text in the kit's unit, for a default. */

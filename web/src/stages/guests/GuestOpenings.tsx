@@ -2,7 +2,7 @@ import type { Difference, Filling, GuestView, Layout, OpeningChange, Piece } fro
 import { Choice } from '../../parts/Choice';
 import { ConfirmButton } from '../../parts/ConfirmButton';
 import { useKit } from '../../parts/kitContext';
-import { readable } from '../../parts/length';
+import { readable, unbroken } from '../../parts/length';
 import { BagNote } from './BagNote';
 import { useGuestAnswer } from './useGuestAnswer';
 
@@ -194,7 +194,7 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onRem
             <h3 className="font-sans text-soft">{headings[place]}</h3>
             <ul>
               {here.map((d, i) => (
-                <li key={i}>{d.says}</li>
+                <li key={i}>{unbroken(d.says)}</li>
               ))}
             </ul>
           </section>

@@ -2,6 +2,7 @@ import { skipToken, useQuery } from '@tanstack/react-query';
 import { api, ApiError, unwrap, type Fit, type GuestView, type Kit, type Layout, type OpeningChange } from '../../api/client';
 import { TextField } from '../../parts/TextField';
 import { useKit } from '../../parts/kitContext';
+import { unbroken } from '../../parts/length';
 import { photoText } from './guestPhotos';
 import { PictureRow } from './PictureRow';
 
@@ -81,7 +82,7 @@ const Reasons = ({ fit, none }: { fit: Fit; none: string }) =>
     <ul>
       {fit.reasons.map((r) => (
         <li key={r.says} className="pl-3 -indent-3">
-          {r.says}
+          {unbroken(r.says)}
           {r.points > 0 && <span className="pl-1.5 text-[13px] text-soft">−{r.points}</span>}
         </li>
       ))}

@@ -14,6 +14,7 @@ import { RosterDialog } from './RosterDialog';
 import { Totals } from './Totals';
 import { WantedPhotos } from './WantedPhotos';
 import { useBestForAll } from './useBestForAll';
+import { useStanding } from './useStanding';
 import { WorkshopSwitch } from './WorkshopSwitch';
 
 /** The guests of the kit at one workshop or all, over the revision that was handed out there. */
@@ -145,7 +146,8 @@ function Roster({ workshop, workshops, switching }: Props) {
   if (guests.error) throw guests.error;
   const list = (guests.data ?? []).filter((g) => !workshop || g.workshop === workshop.slug);
   const guest = list.find((g) => String(g.id) === asked) ?? list[0];
-  const all = useBestForAll(slug, kit, list, reread);
+  const standing = useStanding(slug, kit, list, workshop?.slug);
+  const all = useBestForAll(slug, kit, list, standing, reread);
   const openings = (kit.layouts ?? []).flatMap((layout) =>
     (layout.pieces ?? []).filter((p) => p.opening).map((piece) => ({ layout, piece })),
   );
@@ -157,6 +159,7 @@ function Roster({ workshop, workshops, switching }: Props) {
     save.mutate({ guest, changes: next });
   };
   const answered = list.filter(hasAnswered).length;
+  const needing = list.filter((g) => standing.get(g.id)?.stands === 'needs-a-fit').length;
   const query = workshop ? `?workshop=${workshop.slug}` : '';
 
   const says = (
@@ -167,6 +170,7 @@ function Roster({ workshop, workshops, switching }: Props) {
       <p className="px-6 text-[15px] text-soft">
         {list.length} {list.length === 1 ? 'guest' : 'guests'}, {list.filter((g) => g.changes.length > 0).length} with changes,{' '}
         {list.length - answered} not heard from yet
+        {needing > 0 && `, ${needing} ${needing === 1 ? 'needs' : 'need'} a fit`}
       </p>
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         <form
@@ -216,7 +220,7 @@ function Roster({ workshop, workshops, switching }: Props) {
               </>
             ) : (
               <button type="button" className="press" onClick={all.start}>
-                Take the best fit for {all.waiting === 1 ? 'the one guest who has' : `${all.waiting} guests who have`} none yet
+                Take the best fit for {all.waiting === 1 ? 'the one guest who needs' : `${all.waiting} guests who need`} one
               </button>
             )}
           </p>
@@ -240,10 +244,14 @@ function Roster({ workshop, workshops, switching }: Props) {
               >
                 {g.name}
               </button>
-              <span className="text-[13px] text-soft">
-                {' '}
-                {g.changes.length > 0 ? `${g.changes.length} changed` : hasAnswered(g) ? 'as designed' : 'no photos yet'}
-              </span>
+              {standing.get(g.id)?.stands === 'needs-a-fit' ? (
+                <span className="text-[13px] text-rust"> needs a fit</span>
+              ) : (
+                <span className="text-[13px] text-soft">
+                  {' '}
+                  {g.changes.length > 0 ? `${g.changes.length} changed` : hasAnswered(g) ? 'as designed' : 'no photos yet'}
+                </span>
+              )}
             </li>
           ))}
         </ul>

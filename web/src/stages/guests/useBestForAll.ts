@@ -1,19 +1,25 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { api, unwrap, type GuestView, type Kit, type OpeningChange } from '../../api/client';
+import { api, unwrap, type GuestView, type Kit, type OpeningChange, type StandingView } from '../../api/client';
 import { photoText } from './guestPhotos';
 
-/** The layouts of a guest that have photos, and nothing done about them yet. */
-export const openLayouts = (guest: GuestView, kit: Kit): string[] =>
-  (kit.layouts ?? [])
-    .map((layout) => layout.id)
-    .filter((layout) => photoText(guest, layout) && !guest.changes.some((c) => c.layout === layout));
+type Standings = ReadonlyMap<number, StandingView>;
 
-/** Takes the best fit for everybody who has said their photos and has none yet, one guest after the other. */
-export function useBestForAll(slug: string, kit: Kit, guests: readonly GuestView[], onEach: () => Promise<void>) {
+/** The layouts that a guest's photos do not go onto, and where nothing was arranged for them yet. */
+export const openLayouts = (guest: GuestView, standing: Standings): string[] =>
+  (standing.get(guest.id)?.open ?? []).filter((layout) => !guest.changes.some((c) => c.layout === layout));
+
+/** Takes the best fit for everybody whose photos do not go onto the pages yet, one guest after the other. */
+export function useBestForAll(
+  slug: string,
+  kit: Kit,
+  guests: readonly GuestView[],
+  standing: Standings,
+  onEach: () => Promise<void>,
+) {
   const [done, setDone] = useState(0);
   const control = useRef(new AbortController());
-  const waiting = guests.filter((g) => openLayouts(g, kit).length > 0);
+  const waiting = guests.filter((g) => openLayouts(g, standing).length > 0);
   const take = useMutation({
     mutationFn: async () => {
       control.current = new AbortController();
@@ -23,7 +29,7 @@ export function useBestForAll(slug: string, kit: Kit, guests: readonly GuestView
         if (signal.aborted) break;
         setDone(i);
         const changes: OpeningChange[] = [...guest.changes];
-        for (const layout of openLayouts(guest, kit)) {
+        for (const layout of openLayouts(guest, standing)) {
           const body = { kit, layout, text: photoText(guest, layout), count: 1 };
           const found = unwrap(await api.POST('/api/compute/fits', { body })).fits[0];
           if (found) changes.push(...found.fit.changes);
