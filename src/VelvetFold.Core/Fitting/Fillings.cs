@@ -5,7 +5,7 @@ namespace VelvetFold.Core.Fitting;
 
 /// <summary>Something an opening without a photo may be filled with.</summary>
 /// <param name="With">Which paper and face, or which sheet and part; as in the change that does it.</param>
-/// <param name="Says">What it is, as one of a list.</param>
+/// <param name="Says">What it is, without an article: one of a list, found by its first letters.</param>
 /// <param name="Source">The paper in the bag it comes out of; none where nothing has to be cut, or paper has to be brought.</param>
 /// <param name="Contrast">Of a patch: against the opening's own mat paper, 1 to 21 (WCAG 2.2).</param>
 public sealed record Filling(OpeningMove Move, string? With, string Says, string? Source = null, decimal? Contrast = null);
@@ -25,8 +25,8 @@ public static class Fillings
 
     private static List<Filling> Of(Kit kit, Layout layout, Piece piece, Bag bag)
     {
-        List<Filling> all = [new(OpeningMove.Placeholder, null, "a placeholder card")];
-        if (piece.Opening!.Mats.Count > 0) all.Insert(0, new(OpeningMove.Card, null, "a card to write on"));
+        List<Filling> all = [new(OpeningMove.Placeholder, null, "placeholder card")];
+        if (piece.Opening!.Mats.Count > 0) all.Insert(0, new(OpeningMove.Card, null, "card to write on"));
         all.AddRange(Patches(kit, layout, piece, bag));
         foreach (var (sheet, part) in Spare(kit, layout))
         {
@@ -45,7 +45,7 @@ public static class Fillings
         foreach (var paper in kit.Papers)
             foreach (var face in new[] { SheetFace.A, SheetFace.B })
                 if (paper[face] is { } print)
-                    patches.Add(new(OpeningMove.Patch, $"{paper.Id} {face}", $"a patch of {paper.Name} {face}", piece.Opening?.Mats is [.., { Frame: null } own] && (own.Paper, own.Face) == (paper.Id, face) ? "its own mat" : bag.Source(paper.Id, face, size, (layout.Id, piece.Id)), mat is null ? null : Math.Round((decimal)Colours.Contrast(mat, print.Colour), 1)));
+                    patches.Add(new(OpeningMove.Patch, $"{paper.Id} {face}", $"patch of {paper.Name} {face}", piece.Opening?.Mats is [.., { Frame: null } own] && (own.Paper, own.Face) == (paper.Id, face) ? "its own mat" : bag.Source(paper.Id, face, size, (layout.Id, piece.Id)), mat is null ? null : Math.Round((decimal)Colours.Contrast(mat, print.Colour), 1)));
         return [.. patches.OrderBy(p => p.Source is null)];
     }
 

@@ -55,7 +55,7 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
             if (written && says >= 0 && patch is not null)
             {
                 changes[i] = changes[i] with { Move = OpeningMove.Patch, With = patch.With };
-                reasons[says] = new(reasons[says].Points, $"{designed.Label(piece)} becomes {patch.Says}, out of {patch.Source}.");
+                reasons[says] = new(reasons[says].Points, $"{designed.Label(piece)} becomes a {patch.Says}, out of {patch.Source}.");
             }
             written = true;
         }

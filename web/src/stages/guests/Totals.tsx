@@ -45,7 +45,8 @@ export function Totals({ slug, kit, guests, query }: Props) {
   return (
     <section aria-label="All guests together" className="border-b border-line pb-3 text-[15px]">
       <h2 className="pt-2 text-lg">
-        All {totals.data.guests} guests together, {changed} otherwise than designed
+        {totals.data.guests === 1 ? 'The one guest' : `All ${totals.data.guests} guests together`}, {changed} otherwise than
+        designed
       </h2>
       <div className="grid grid-cols-[7rem_1fr] gap-x-3 gap-y-1 pt-1">
         <span className="text-soft">Sheets</span>
