@@ -104,15 +104,15 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onRem
           return (
             <li
               key={label}
-              className={`-mx-2 flex min-h-8 flex-wrap items-center gap-x-5 px-2 text-[15px] ${lit === label ? 'bg-lit' : ''}`}
+              className={`-mx-2 flex min-h-8 flex-wrap items-center gap-x-3 px-2 text-[15px] ${lit === label ? 'bg-lit' : ''}`}
               onPointerEnter={() => setLit(label)}
               onPointerLeave={() => setLit(null)}
             >
-              <span className="w-16 font-semibold">{label}</span>
-              <span className="w-24 text-brass">
+              <span className="w-12 font-semibold">{label}</span>
+              <span className="min-w-14 text-brass">
                 {readable(piece.size.width)} x {readable(piece.size.height)}
               </span>
-              <span role="radiogroup" aria-label={`What is done with ${label}`} className="flex gap-4">
+              <span role="radiogroup" aria-label={`What is done with ${label}`} className="flex gap-3">
                 {ways.map(([value, says]) => (
                   <label key={value} className="flex items-center gap-1.5">
                     <input

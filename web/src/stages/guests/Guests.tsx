@@ -174,7 +174,7 @@ function Roster({ workshop, workshops, switching }: Props) {
       </p>
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         <form
-          className="flex items-center gap-2 pb-2"
+          className="flex flex-wrap items-center gap-2 pb-2 whitespace-nowrap"
           onSubmit={(event: SubmitEvent<HTMLFormElement>) => {
             event.preventDefault();
             if (name.trim()) add.mutate(name.trim());
