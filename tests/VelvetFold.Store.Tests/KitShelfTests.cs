@@ -1,0 +1,72 @@
+namespace VelvetFold.Store.Tests;
+
+/// <summary>Kits and their revisions: written whole, never changed, never lost to a race.</summary>
+public sealed class KitShelfTests : IDisposable
+{
+    private readonly TestStudio _studio = new();
+
+    public void Dispose() => _studio.Dispose();
+
+    [Theory]
+    [InlineData("Kite weekend", "kite-weekend")]
+    [InlineData("  Ein Jahr voll Brot & Öl! ", "ein-jahr-voll-brot-ol")]
+    [InlineData("Crème brûlée – no. 2", "creme-brulee-no-2")]
+    [InlineData("凧", "kit")]
+    public async Task A_kit_gets_an_address_that_can_be_typed(string name, string slug) =>
+        Assert.Equal(slug, (await _studio.Kits(s => s.AddAsync(TestStudio.Kit(name), default))).Slug);
+
+    [Fact]
+    public async Task Kits_of_one_name_get_numbers_and_long_names_are_cut()
+    {
+        Assert.Equal("kite-weekend", (await _studio.Kits(s => s.AddAsync(TestStudio.Kit(), default))).Slug);
+        Assert.Equal("kite-weekend-2", (await _studio.Kits(s => s.AddAsync(TestStudio.Kit(), default))).Slug);
+        Assert.Equal("kite-weekend-3", (await _studio.Kits(s => s.AddAsync(TestStudio.Kit("Kite — weekend"), default))).Slug);
+        Assert.InRange((await _studio.Kits(s => s.AddAsync(TestStudio.Kit(new('k', 120)), default))).Slug.Length, 1, 60);
+    }
+
+    [Fact]
+    public async Task A_revision_stays_as_it_was_when_the_kit_goes_on()
+    {
+        var slug = (await _studio.Kits(s => s.AddAsync(TestStudio.Kit(), default))).Slug;
+        _studio.At.Now += TimeSpan.FromHours(1);
+        Assert.Equal(2, (await _studio.Kits(s => s.SaveAsync(slug, 1, TestStudio.Kit("Kites, again", sheets: 9), "counted", default)))!.Revision);
+        Assert.Equal(("Kites, again", 9), await Read(null));
+        Assert.Equal(("Kite weekend", 12), await Read(1));
+        Assert.Equal([2, 1], (await _studio.Kits(s => s.RevisionsAsync(slug, default))).Select(r => r.Number));
+        // The address stays, so that a printed code goes on opening it.
+        Assert.Equal([slug], (await _studio.Kits(s => s.ListAsync(default))).Select(k => k.Slug));
+        Assert.True(await _studio.Kits(s => s.MarkPrintedAsync(slug, 1, default)));
+        Assert.False(await _studio.Kits(s => s.MarkPrintedAsync(slug, 7, default)));
+        Assert.Equal([null, _studio.At.Now.UtcDateTime], (await _studio.Kits(s => s.RevisionsAsync(slug, default))).Select(r => r.PrintedAt));
+
+        async Task<(string, int?)> Read(int? revision) => (await _studio.Kits(s => s.FindAsync(slug, revision, default)))!.Kit is var kit ? (kit.Name, kit.Papers[0].OnHand) : default;
+    }
+
+    [Fact]
+    public async Task Of_two_who_have_seen_the_same_one_saves_and_the_other_is_told()
+    {
+        var slug = (await _studio.Kits(s => s.AddAsync(TestStudio.Kit(), default))).Slug;
+        var saved = await Task.WhenAll(Enumerable.Range(0, 8).Select(i => _studio.Kits(s => s.SaveAsync(slug, 1, TestStudio.Kit($"Kit {i}", sheets: 12 + i), "a race", default))));
+        var won = Assert.Single(saved, s => s is not null)!;
+        Assert.Equal(won.Kit.Name, (await _studio.Kits(s => s.FindAsync(slug, null, default)))!.Kit.Name);
+        // Only what was saved was booked.
+        var balance = Assert.Single(await _studio.With(c => new Ledger(c).BalancesAsync(slug, default)), b => b.ItemId == "plain");
+        Assert.Equal(won.Kit.Papers[0].OnHand, balance.OnHand);
+        Assert.Null(await _studio.Kits(s => s.SaveAsync("nothing", 1, TestStudio.Kit(), "", default)));
+    }
+
+    [Fact]
+    public async Task A_kit_goes_with_its_guests_only_at_the_revision_that_was_seen()
+    {
+        var slug = (await _studio.Kits(s => s.AddAsync(TestStudio.Kit(), default))).Slug;
+        await _studio.Guests(g => g.AddAsync(slug, new("Wren", "[]"), default));
+        await _studio.Kits(s => s.SaveAsync(slug, 1, TestStudio.Kit(sheets: 5), "counted", default));
+        Assert.False(await _studio.Kits(s => s.RemoveAsync(slug, 1, default)));
+        Assert.True(await _studio.Kits(s => s.RemoveAsync(slug, 2, default)));
+        Assert.Null(await _studio.Kits(s => s.FindAsync(slug, null, default)));
+        Assert.Null(await _studio.Guests(g => g.ListAsync(slug, default)));
+        // Its stock is booked out; the movements stay.
+        Assert.Empty(await _studio.With(c => new Ledger(c).BalancesAsync(slug, default)));
+        Assert.Contains(await _studio.With(c => new Ledger(c).ListAsync(slug, null, null, default)), m => m is { Reason: "the kit was removed", Count: -5 });
+    }
+}

@@ -1,0 +1,1 @@
+global using Size = VelvetFold.Core.Measures.Size;
