@@ -45,17 +45,20 @@ export function renderInKit(children: ReactNode, over: Partial<KitAtHand> = {}) 
   return kit;
 }
 
-/** What the server answers in this test: the data of a call, or the faults that it finds. */
-export function answers(method: 'GET' | 'POST', by: (path: string, options: never) => unknown) {
-  const call = (path: string, options: never) => {
-    const data = by(path, options);
+/** What the server answers in this test: the data of a call, or the faults that it finds. Gives the calls as they come. */
+export function answers(method: 'GET' | 'POST', by: (path: string) => unknown): { path: string; options: unknown }[] {
+  const calls: { path: string; options: unknown }[] = [];
+  const call = (path: string, options: unknown) => {
+    calls.push({ path, options });
+    const data = by(path);
     return Promise.resolve(
       data instanceof Refusal
         ? { error: { detail: data.message, errors: data.errors }, response: new Response(null, { status: 400 }) }
         : { data, response: new Response(null, { status: 200 }) },
     );
   };
-  return vi.spyOn(api, method).mockImplementation(call as never);
+  vi.spyOn(api, method).mockImplementation(call as never);
+  return calls;
 }
 
 /** The server refuses, with a fault for each place. */
