@@ -47,15 +47,28 @@ public static class FitSearch
     public static FitAnswer Find(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, int count = 3, Bag? bag = null)
     {
         // A few more are looked at than are wanted, as paper that is not there may put the next one first.
-        var answer = Weighed(kit, layoutId, photos, bag is null ? count : count + Math.Min(count, MoreForPaper));
+        var answer = Weighed(kit, layoutId, photos, bag is null ? count : count + Math.Min(count, MoreForPaper), count);
         answer = answer with { Fits = [.. answer.Fits.Select(f => Waiting(kit, layoutId, photos, f))] };
         if (bag is null) return answer;
         var paper = new FitPaper(kit, kit.Layout(layoutId)!, photos, bag);
-        var fits = answer.Fits.Select(paper.OutOf).OrderByDescending(f => f.Score).Take(count).ToList();
+        var fits = Distinct(answer.Fits.Select(paper.OutOf), count);
         return answer with { Fits = fits, IsExact = answer.IsExact && (fits.Count == 0 || fits[0].Score == answer.Fits[0].Score) };
     }
 
     private const int MoreForPaper = 3;
+
+    // The best of each kind, then the next best of those already there: two pockets on two openings are one idea, not two.
+    private static List<Fit> Distinct(IEnumerable<Fit> fits, int count)
+    {
+        var ranked = fits.OrderByDescending(f => f.Score).ToList();
+        var kinds = ranked.DistinctBy(Kind).Take(count).ToList();
+        return [.. kinds.Concat(ranked.Except(kinds).Take(count - kinds.Count)).OrderByDescending(f => f.Score)];
+    }
+
+    // What is done, wherever it is done; what only follows from it (room made, paper found, a card that holds a place) makes no other kind.
+    private static string Kind(Fit fit) => string.Join(' ', fit.Changes
+        .Where(c => c.Move is not (OpeningMove.Shift or OpeningMove.Placeholder or OpeningMove.Frame or OpeningMove.Reveal or OpeningMove.School or OpeningMove.Paper))
+        .Select(c => $"{c.Move}{c.Rows}{c.Columns}{(c.IsWhole ? c.With : "")}{(c.Move == OpeningMove.Pocket ? c.Photos?.Count : null)}").Order(StringComparer.Ordinal));
 
     // Photos that are not printed yet have their openings, and a card holds these; in a pocket nothing has to be held.
     private static Fit Waiting(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, Fit fit)
@@ -69,7 +82,7 @@ public static class FitSearch
         return fit;
     }
 
-    private static FitAnswer Weighed(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, int count)
+    private static FitAnswer Weighed(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, int count, int wanted)
     {
         ArgumentNullException.ThrowIfNull(kit);
         if (photos.Count > MostPhotos) throw new ArgumentException($"{photos.Count} photos are more than the {MostPhotos} that can be fitted on one layout.", nameof(photos));
@@ -78,12 +91,13 @@ public static class FitSearch
         if (search.Places.Count == 0) return new([], true, $"{layout.Id} has no opening for a photo.");
         var (found, exact) = search.Run(count);
         var all = found.ToList();
-        foreach (var variant in Variants(kit, layout, search, photos).Concat(all.Count < count ? Smaller(kit, layout, search) : []))
-            if (all.Count < count || 100 - variant.Reason.Points > all.Min(f => f.Score)) all.AddRange(On(kit, search, photos, variant, count));
-        if ((all.Count < count || all.Max(f => f.Score) < Poor) && new Retile(kit, search, photos).Best() is { } anew) all.Add(anew);
+        bool Few() => all.Count < count || all.DistinctBy(Kind).Count() < wanted;
+        foreach (var variant in Variants(kit, layout, search, photos).Concat(Few() ? Smaller(kit, layout, search) : []))
+            if (Few() || 100 - variant.Reason.Points > all.Min(f => f.Score)) all.AddRange(On(kit, search, photos, variant, count));
+        if ((Few() || all.Max(f => f.Score) < Poor) && new Retile(kit, search, photos).Best() is { } anew) all.Add(anew);
         // A fit of the whole layout is no part of what was weighed exactly unless it is worse than what was.
         exact &= all.Count == found.Count || (found.Count > 0 && all.Max(f => f.Score) == found[0].Score);
-        IReadOnlyList<Fit> best = [.. all.OrderByDescending(f => f.Score).DistinctBy(f => string.Join('|', f.Changes)).Take(count)];
+        var best = Distinct(all.DistinctBy(f => string.Join('|', f.Changes)), count);
         return new(best, exact, best.Count > 0 ? null : search.Why());
     }
 

@@ -115,24 +115,26 @@ internal sealed class LayoutSearch
             complete = false;
         }
         // Fits of other kinds first; those that do the same elsewhere fill what is left. What has to move makes a fit dearer than it looked: the next ones
-        // are tried as long as they could still be better than the dearest found.
-        var (found, alike, kinds) = (new List<Fit>(), new List<Fit>(), new HashSet<string>());
+        // are tried as long as they could still be better than the dearest found, or than the one of their kind.
+        var (found, alike) = (new Dictionary<string, Fit>(), new List<Fit>());
         foreach (var ((cost, chosen, assigned), _) in kept.UnorderedItems.OrderBy(k => k.Element.Cost))
         {
-            if (found.Count >= count && 100 - cost <= found.Min(f => f.Score)) break;
-            if (alike.Count >= count && kinds.Contains(Kind(chosen))) continue;
+            if (found.Count >= count && 100 - cost <= found.Values.Min(f => f.Score)) break;
+            var kind = Kind(chosen);
+            var known = found.GetValueOrDefault(kind);
+            if (alike.Count >= count && known is not null && 100 - cost <= known.Score) continue;
             if (Made(chosen, assigned) is not { } fit)
             {
                 _refused |= found.Count == 0;
                 continue;
             }
             _refused |= found.Count == 0 && fit.Score < 100 - cost;
-            if (kinds.Add(Kind(chosen))) found.Add(fit);
-            else alike.Add(fit);
+            if (known is not null) alike.Add(fit.Score > known.Score ? known : fit);
+            if (known is null || fit.Score > known.Score) found[kind] = fit;
         }
         var enough = complete || found.Count + alike.Count >= count;
-        found = [.. found.OrderByDescending(f => f.Score).Take(count)];
-        return ([.. found.Concat(alike.OrderByDescending(f => f.Score)).Take(count).OrderByDescending(f => f.Score)], enough);
+        var kinds = found.Values.OrderByDescending(f => f.Score).Take(count);
+        return ([.. kinds.Concat(alike.OrderByDescending(f => f.Score)).Take(count).OrderByDescending(f => f.Score)], enough);
     }
 
     private static string Kind(IReadOnlyList<Option> chosen) => string.Join(' ', chosen.Where(o => o.Change is not null).Select(o => $"{o.Change!.Move}{o.Change.Rows}{o.Change.Columns}{o.Slots.Count}").Order(StringComparer.Ordinal));

@@ -231,6 +231,21 @@ public class FillingsTests
         Assert.Null(Bag.Of(kit).Cut(bare).Kit.Layouts[0].Piece("B2")!.Gut);
     }
 
+    // Two pockets on two openings, or two splits of two, are one idea: the fits that are offered differ in what is done, not only in where.
+    [Theory]
+    [InlineData("4 x 6, 3 x 4, 3 x 4")]
+    [InlineData("4 x 6, 3 x 4, 3 x 4, 3 x 4")]
+    [InlineData("4 x 6")]
+    [InlineData("6 x 4, 6 x 4, 6 x 4")]
+    public void Fits_that_are_offered_are_of_different_kinds(string photos)
+    {
+        var fits = FitSearch.Find(Single, "L1", PhotoLine.Read(photos, LengthUnit.Inch).Photos, 3, Bag.Of(Single)).Fits;
+        static string Kind(Fit fit) => string.Join(' ', fit.Changes.Where(c => c.Move != OpeningMove.Shift).Select(c => $"{c.Move} {c.Rows} {c.Columns}").Order(StringComparer.Ordinal));
+        Assert.InRange(fits.Count, 2, 3);
+        Assert.Equal(fits.Count, fits.Select(Kind).Distinct().Count());
+        Assert.Equal(fits.OrderByDescending(f => f.Score), fits);
+    }
+
     [Fact]
     public void A_sentence_begins_with_a_capital_and_a_sign_stays_as_it_is()
     {

@@ -138,7 +138,7 @@ public class FitSearchTests
         Assert.Equal(best?.Score, found.Count > 0 ? found[0].Score : null);
         // Changes of the whole layout come on top, and only where they are better.
         Assert.True((FitSearch.Find(kit, "L1", few).Fits is [var top, ..] ? top.Score : 0) >= (best?.Score ?? 0));
-    }, iter: 8);
+    }, iter: 40);
 
     // Splits and joins by themselves: the outer edges stay, to the ruler's step.
     [Fact]
