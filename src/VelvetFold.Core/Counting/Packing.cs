@@ -1,9 +1,10 @@
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Counting;
 
-/// <summary>Something that goes into a bag: a cut piece or a ready-made part.</summary>
+/// <summary>Something that goes into a bag: a cut piece, a ready-made part, a card that stands in for a photo.</summary>
 /// <param name="Label">What is scanned: L1-B2, or the sheet of parts.</param>
 /// <param name="Layout">The page it belongs to; none for what serves all.</param>
 /// <param name="Stack">Where it is taken from: the stack of its paper and face, or the parts.</param>
@@ -26,7 +27,17 @@ public static class Packing
         var parts = PartCounts.Of(kit, 1).Where(c => c.Total > 0).Select(c => (Count: c, Sheet: kit.PartSheet(c.Sheet)!)).SelectMany(c => c.Sheet.IsWhole || c.Count.LengthPerKit is not null
             ? [new PackItem(c.Sheet.Id, null, c.Sheet.Name, c.Count.LengthPerKit is { } length ? reading.Format(length) : "whole sheet", c.Count.PerKit ?? 1)]
             : c.Count.Needs.Select(n => new PackItem($"{c.Sheet.Id} {n.Part}", null, c.Sheet.Name, n.Part, n.PerKit)));
-        return [.. cut, .. parts];
+        return [.. cut, .. kit.Layouts.SelectMany(l => l.Pieces.Select(p => Ready(kit, l, p)).OfType<PackItem>()), .. parts];
+    }
+
+    // What is neither cut nor on a sheet of parts, and is wanted on the page all the same: a card that stands in for a photo, a hinged pocket.
+    private static PackItem? Ready(Kit kit, Layout layout, Piece piece)
+    {
+        string Size(Size size) => kit.Reading().Format(size);
+        if (piece.IsPlaceholder) return new($"{layout.Label(piece)} card", layout.Id, "placeholder cards", Size(piece.Stack(kit.Matting)?.Photo ?? piece.Size), 1);
+        return piece is { Part: null, Paper: null, Kind: PieceKind.DieCut or PieceKind.Sticker or PieceKind.Tie or PieceKind.Raised }
+            ? new(layout.Label(piece), layout.Id, "ready-made", $"{piece.Name ?? "as it is"}, {Size(piece.Size)}", 1)
+            : null;
     }
 
     /// <summary>How a bag stands against what goes into it.</summary>

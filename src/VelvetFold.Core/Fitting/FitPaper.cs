@@ -76,7 +76,9 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
         var tries = new List<(OpeningChange Change, FitReason Reason)>();
         if (missing.AsFrame) tries.Add((Change(OpeningMove.Frame), new(2, $"{label} gets a frame of strips, as its mat does not come out of the bag.")));
         if (half.IsPositive) tries.Add((Change(OpeningMove.Reveal) with { Gutter = half }, new(2.2m, $"{label} shows {reading.Format(half)} of its mat, so that it comes out of the bag.")));
-        if (grows && own.TrueForAll(p => p.MayLose)) tries.Add((Change(OpeningMove.School), new(2.6m, $"{label}: the photo is trimmed on a mat of its own size, so that it comes out of the bag.")));
+        // Trimming the edges for it is one of the two schools, and so costs little; what it takes of the photo is told.
+        if (grows && own.TrueForAll(p => p.MayLose) && (piece with { Opening = piece.Opening with { School = MatSchool.TrimPhoto } }).Stack(kit.Matting)?.Photo is { } trimmed)
+            tries.Add((Change(OpeningMove.School), new(2.6m, $"{label}: the photo loses {PhotoGiving.Percent(1 - (decimal)((double)trimmed.Area / (double)piece.Size.Area))} to a mat of its own size, which comes out of the bag.")));
         foreach (var (change, reason) in tries)
         {
             if (Adaptation.Unknown(adapted, [change]).Count > 0 || repair.Mended(Adaptation.Apply(adapted, [change]), shifts: false) is null) continue;

@@ -252,7 +252,7 @@ internal static class PackingEndpoints
         var own = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]).ToDictionary(p => p.Label);
         return [.. Packing.Of(kit).Select(item => own.TryGetValue(item.Label, out var piece)
             ? new LabelText(item.Label, [$"{item.Says}, {kit.Paper(piece.Paper)!.Name} {piece.Face}", kit.Layout(piece.Layout)!.Name, $"{N(Math.Max(1, kit.Kits))} in the run"], Code(studio, slug, piece.Layout, item.Label), piece.Layout, piece.Piece)
-            : new LabelText(item.Label, [item.Stack, item.Says, $"{N(item.Count)} a kit"], Code(studio, slug, null, item.Label)))];
+            : new LabelText(item.Label, [item.Stack, item.Says, $"{N(item.Count)} a kit"], Code(studio, slug, item.Layout, item.Label), item.Layout))];
     }
 
     private static IReadOnlyList<LabelText> Sleeves(Kit kit, string slug, Uri studio) =>

@@ -1,4 +1,5 @@
 using CsCheck;
+using VelvetFold.Core.Counting;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Guides;
 using VelvetFold.Core.Judgement;
@@ -229,6 +230,17 @@ public class FillingsTests
         // What is not hidden any more is not cut out.
         var bare = Adaptation.Apply(kit.With(kit.Layouts[0] with { Pieces = [.. kit.Layouts[0].Pieces.Where(p => p.Id != "B3")] }), [patch]);
         Assert.Null(Bag.Of(kit).Cut(bare).Kit.Layouts[0].Piece("B2")!.Gut);
+    }
+
+    [Fact]
+    public void A_placeholder_and_a_pocket_go_into_the_bag_as_well()
+    {
+        var adapted = Bag.Adapted(Single, [Change("P1", OpeningMove.Placeholder), Change("P2", OpeningMove.Pocket)]);
+        var items = Packing.Of(adapted);
+        Assert.Contains(new PackItem("L1-P1 card", "L1", "placeholder cards", "4 x 6", 1), items);
+        Assert.Contains(new PackItem("L1-P2K", "L1", "ready-made", "Hinged pocket, 3 x 4", 1), items);
+        Assert.Equal(items.Count, items.Select(i => i.Label).Distinct().Count());
+        Assert.DoesNotContain(Packing.Of(Single), i => i.Stack is "placeholder cards" or "ready-made");
     }
 
     // Two pockets on two openings, or two splits of two, are one idea: the fits that are offered differ in what is done, not only in where.

@@ -4721,7 +4721,7 @@ export interface components {
             move: components["schemas"]["OpeningMove"];
             /** @description Which paper and face, or which sheet and part; as in the change that does it. */
             with: null | string;
-            /** @description What it is, as one of a list. */
+            /** @description What it is, without an article: one of a list, found by its first letters. */
             says: string;
             /** @description The paper in the bag it comes out of; none where nothing has to be cut, or paper has to be brought. */
             source?: null | string;
@@ -5644,7 +5644,7 @@ export interface components {
             of: number;
             price?: null | components["schemas"]["Money"];
         };
-        /** @description Something that goes into a bag: a cut piece or a ready-made part. */
+        /** @description Something that goes into a bag: a cut piece, a ready-made part, a card that stands in for a photo. */
         PackItem: {
             /** @description What is scanned: L1-B2, or the sheet of parts. */
             label: string;
