@@ -1,7 +1,7 @@
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Guides;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 
 namespace VelvetFold.Core;
 

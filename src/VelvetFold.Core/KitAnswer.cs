@@ -4,6 +4,7 @@ using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Guides;
 using VelvetFold.Core.Judgement;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 
 namespace VelvetFold.Core;

@@ -1,5 +1,5 @@
 using System.Text.Json;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Formats.Json;
 

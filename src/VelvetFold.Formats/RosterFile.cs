@@ -1,7 +1,7 @@
 using System.Globalization;
 using CsvHelper;
 using VelvetFold.Core.Fitting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 
 namespace VelvetFold.Formats;
 

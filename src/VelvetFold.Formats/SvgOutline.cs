@@ -1,7 +1,7 @@
 using System.Xml;
 using System.Xml.Linq;
 using SkiaSharp;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Formats;

@@ -1,7 +1,7 @@
 using System.Globalization;
 using CsvHelper;
 using VelvetFold.Core;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Formats;

@@ -26,7 +26,7 @@ internal sealed class DemoStudio(StudioContext context, KitShelf shelf, GuestLis
     }
 
     /// <summary>One of the demo kits.</summary>
-    internal static Core.Layouts.Kit Kit(string file)
+    internal static Core.Kits.Kit Kit(string file)
     {
         using var stream = typeof(DemoStudio).Assembly.GetManifestResourceStream($"VelvetFold.Web.Demo.{file}.json")
             ?? throw new InvalidOperationException($"No demo kit {file}.");

@@ -1,5 +1,5 @@
 using Microsoft.AspNetCore.Diagnostics;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 
 namespace VelvetFold.Web;
 

@@ -7,7 +7,7 @@ namespace VelvetFold.Core.Tests;
 public class Architecture
 {
     private static readonly string[] Stages =
-        ["Measures", "Drawing", "Stock", "Matting", "Layouts", "Judgement", "Cutting", "Guides", "Fitting", "Counting", "Workshops"];
+        ["Measures", "Drawing", "Stock", "Matting", "Kits", "Layouts", "Lines", "Judgement", "Cutting", "Guides", "Fitting", "Counting", "Workshops"];
 
     public static TheoryData<string> StageNames => [.. Stages];
 

@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Xml.Linq;
 using VelvetFold.Core;
 using VelvetFold.Core.Cutting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Formats.Tests;

@@ -2,7 +2,7 @@ using System.Text;
 using System.Text.Json.Nodes;
 using CsCheck;
 using Json.Schema;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;

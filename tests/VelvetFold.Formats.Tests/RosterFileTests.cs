@@ -1,7 +1,7 @@
 using UglyToad.PdfPig;
 using VelvetFold.Core;
 using VelvetFold.Core.Fitting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Formats.Print;
 
 namespace VelvetFold.Formats.Tests;

@@ -1,6 +1,6 @@
 using Microsoft.VisualBasic.FileIO;
 using VelvetFold.Core;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 

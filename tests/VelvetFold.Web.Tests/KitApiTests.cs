@@ -1,6 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Formats;
 
 namespace VelvetFold.Web.Tests;

@@ -1,4 +1,5 @@
 using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 
 namespace VelvetFold.Core.Counting;

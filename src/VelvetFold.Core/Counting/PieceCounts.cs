@@ -1,4 +1,5 @@
 using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;

@@ -1,5 +1,5 @@
 using VelvetFold.Core.Cutting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Counting;

@@ -1,4 +1,5 @@
 using System.Globalization;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Stock;
 

@@ -1,6 +1,6 @@
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Cutting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 

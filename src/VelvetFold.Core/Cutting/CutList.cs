@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.Json.Serialization;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;

@@ -1,5 +1,5 @@
 using VelvetFold.Core.Drawing;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 

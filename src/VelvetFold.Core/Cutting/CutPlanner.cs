@@ -1,6 +1,6 @@
 using System.Diagnostics;
 using VelvetFold.Core.Cutting.Search;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Cutting;

@@ -1,5 +1,5 @@
 using VelvetFold.Core.Cutting.Search;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Cutting;

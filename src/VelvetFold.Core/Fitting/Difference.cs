@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Guides;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 

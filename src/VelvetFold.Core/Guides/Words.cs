@@ -1,7 +1,7 @@
 using System.Collections.Frozen;
 using System.Globalization;
 using System.Text.Json;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 
 namespace VelvetFold.Core.Guides;
 

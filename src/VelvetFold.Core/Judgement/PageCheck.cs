@@ -1,3 +1,4 @@
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 
 namespace VelvetFold.Core.Judgement;

@@ -1,3 +1,4 @@
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Measures;
 

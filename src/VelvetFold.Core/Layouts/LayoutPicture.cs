@@ -1,3 +1,4 @@
+using VelvetFold.Core.Kits;
 using System.Text.Json;
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Measures;

@@ -1,3 +1,4 @@
+using VelvetFold.Core.Kits;
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;

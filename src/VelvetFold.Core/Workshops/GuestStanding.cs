@@ -1,6 +1,6 @@
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Fitting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Workshops;

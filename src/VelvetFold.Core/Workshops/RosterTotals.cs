@@ -1,5 +1,6 @@
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;

@@ -1,5 +1,5 @@
 using System.Globalization;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Workshops;
 

@@ -3,7 +3,7 @@ using System.Xml.Linq;
 using VelvetFold.Core;
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Guides;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 
 namespace VelvetFold.Formats.Print;
 

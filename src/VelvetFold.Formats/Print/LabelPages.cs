@@ -1,4 +1,5 @@
 using QRCoder;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 

@@ -2,7 +2,7 @@ using System.Globalization;
 using VelvetFold.Core;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Guides;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 
 namespace VelvetFold.Formats.Print;
 

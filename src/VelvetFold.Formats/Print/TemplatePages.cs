@@ -1,5 +1,5 @@
 using VelvetFold.Core.Guides;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Formats.Print;

@@ -1,6 +1,6 @@
 using System.Globalization;
 using Microsoft.Net.Http.Headers;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Formats.Json;
 

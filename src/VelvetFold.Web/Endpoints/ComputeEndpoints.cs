@@ -2,8 +2,8 @@ using VelvetFold.Core;
 using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
-using VelvetFold.Core.Layouts;
-using VelvetFold.Core.Layouts.Lines;
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Lines;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
@@ -152,7 +152,7 @@ internal static class ComputeEndpoints
     private static async Task<IResult> RevisionsAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<RevisionsQuestion>(request, "after.", q => q.After);
-        return reading.Value is { } question ? Body.Json(new RevisionsAnswer(Revisions.Compare(question.Before, question.After)), question.After.Unit) : Problems.Bad(reading.Faults);
+        return reading.Value is { } question ? Body.Json(new RevisionsAnswer(Revisions.Compare(question.Before, question.After, MeasureLines.Write)), question.After.Unit) : Problems.Bad(reading.Faults);
     }
 
     private static async Task<IResult> GuestAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel)

@@ -2,7 +2,7 @@ using System.Text;
 using VelvetFold.Core;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Formats;
 using VelvetFold.Store;
 

@@ -1,6 +1,6 @@
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 
 namespace VelvetFold.Web.Endpoints;
 

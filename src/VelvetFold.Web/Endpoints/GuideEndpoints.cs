@@ -3,7 +3,7 @@ using System.Text;
 using VelvetFold.Core;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Guides;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Formats.Print;
 using VelvetFold.Store;
 

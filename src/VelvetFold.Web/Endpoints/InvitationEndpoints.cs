@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;

@@ -1,5 +1,6 @@
 using VelvetFold.Core;
 using VelvetFold.Core.Drawing;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Stock;
 using VelvetFold.Store;

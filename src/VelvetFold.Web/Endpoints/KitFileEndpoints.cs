@@ -1,6 +1,6 @@
 using VelvetFold.Core;
 using VelvetFold.Core.Cutting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Formats;
 using VelvetFold.Formats.Json;
 using VelvetFold.Store;

@@ -1,6 +1,7 @@
 using VelvetFold.Core;
 using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;

@@ -73,7 +73,7 @@ internal static class WorkshopEndpoints
     // The first sentence; the rest names a parameter.
     private static string First(ArgumentException unknown) => unknown.Message.Split(" (Parameter", 2)[0];
 
-    private static async Task<(WorkshopEntry? Entry, IReadOnlyList<Core.Layouts.Fault> Faults)> ReadAsync(HttpRequest request)
+    private static async Task<(WorkshopEntry? Entry, IReadOnlyList<Core.Kits.Fault> Faults)> ReadAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<WorkshopEntry>(request);
         if (reading.Value is not { } entry) return (null, reading.Faults);

@@ -1,6 +1,6 @@
 using CsCheck;
 using VelvetFold.Core.Counting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 using static VelvetFold.Core.Tests.Kits;

@@ -1,7 +1,9 @@
 using CsCheck;
 using VelvetFold.Core.Counting;
 using VelvetFold.Core.Judgement;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Lines;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 using static VelvetFold.Core.Tests.Kits;
@@ -96,7 +98,7 @@ public class PartCountTests
     {
         var before = With(Sheet(PartKind.Stickers, 4, ("sun", 1)), Part("D1", "s", "sun"));
         var after = before with { Parts = [Sheet(PartKind.Stickers, 6, ("sun", 1))] };
-        Assert.Equal("Sheet: 4 on hand became 6.", Assert.Single(Revisions.Compare(before, after)).Says);
-        Assert.Equal("Sheet is no longer in the stock.", Assert.Single(Revisions.Compare(before, before with { Parts = [] })).Says);
+        Assert.Equal("Sheet: 4 on hand became 6.", Assert.Single(Revisions.Compare(before, after, MeasureLines.Write)).Says);
+        Assert.Equal("Sheet is no longer in the stock.", Assert.Single(Revisions.Compare(before, before with { Parts = [] }, MeasureLines.Write)).Says);
     }
 }

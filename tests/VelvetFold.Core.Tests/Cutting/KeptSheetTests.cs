@@ -1,7 +1,7 @@
 using CsCheck;
 using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using static VelvetFold.Core.Tests.Kits;
 

@@ -1,6 +1,6 @@
 using CsCheck;
 using VelvetFold.Core.Cutting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using static VelvetFold.Core.Tests.Kits;
 

@@ -1,6 +1,7 @@
 using CsCheck;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;

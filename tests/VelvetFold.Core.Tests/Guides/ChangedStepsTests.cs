@@ -1,4 +1,4 @@
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using static VelvetFold.Core.Tests.Kits;
 
 namespace VelvetFold.Core.Tests.Guides;

@@ -2,6 +2,7 @@ using System.Text.RegularExpressions;
 using CsCheck;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Guides;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using static VelvetFold.Core.Tests.Kits;
 

@@ -1,5 +1,6 @@
 using CsCheck;
 using VelvetFold.Core.Judgement;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using static VelvetFold.Core.Tests.Kits;

@@ -1,6 +1,7 @@
 using CsCheck;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
-using VelvetFold.Core.Layouts.Lines;
+using VelvetFold.Core.Lines;
 using VelvetFold.Core.Measures;
 using static VelvetFold.Core.Tests.Kits;
 

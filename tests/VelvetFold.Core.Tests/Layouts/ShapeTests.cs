@@ -1,7 +1,9 @@
 using CsCheck;
 using NetTopologySuite.Geometries;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Matting;
+using VelvetFold.Core.Lines;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Tests.Measures;
 using static VelvetFold.Core.Tests.Kits;
@@ -185,12 +187,12 @@ public class ShapeTests
     public void A_honeycomb_is_said_in_one_line_and_may_be_trimmed_at_the_edge()
     {
         var kit = Kit(Layout(LayoutKind.Single));
-        var reading = Core.Layouts.Lines.MeasureLines.Read("21 panels 2 x 2 5/16 plain, hexagon, in a honeycomb of 7 gap 1/8 trimmed, centred across, 1 from top", kit, "L1");
+        var reading = MeasureLines.Read("21 panels 2 x 2 5/16 plain, hexagon, in a honeycomb of 7 gap 1/8 trimmed, centred across, 1 from top", kit, "L1");
         Assert.Empty(reading.Faults);
         Assert.DoesNotContain(KitAnswer.Page(reading.Kit, reading.Layout).Findings, f => f.Code == "off-page");
-        var text = Core.Layouts.Lines.MeasureLines.Write(reading.Kit, reading.Layout);
+        var text = MeasureLines.Write(reading.Kit, reading.Layout);
         Assert.Contains("G1: honeycomb 7 B1", text, StringComparison.Ordinal);
-        Assert.Equal(text, Core.Layouts.Lines.MeasureLines.Write(reading.Kit, Core.Layouts.Lines.MeasureLines.Read(text, kit, "L1").Layout));
+        Assert.Equal(text, MeasureLines.Write(reading.Kit, MeasureLines.Read(text, kit, "L1").Layout));
     }
 
     [Fact]
@@ -223,7 +225,7 @@ public class ShapeTests
         var after = kit with { Kits = 12, Layouts = [layout with { Pieces = [layout.Pieces[0] with { Size = S("9", "1 1/4") }, Piece("B4", "2", "2", Left("0"), Top("0"))] }] };
         Assert.Equal(
             ["The number of kits went from 0 to 12.", "Strip (L1-B2) went from 1½ to 1¼ high.", "L1-B4 is new: 2 x 2.", "L1-B3 is gone."],
-            Revisions.Compare(kit, after).Select(c => c.Says));
-        Assert.Empty(Revisions.Compare(kit, kit));
+            Revisions.Compare(kit, after, MeasureLines.Write).Select(c => c.Says));
+        Assert.Empty(Revisions.Compare(kit, kit, MeasureLines.Write));
     }
 }

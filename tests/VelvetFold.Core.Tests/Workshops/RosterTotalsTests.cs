@@ -1,5 +1,5 @@
 using VelvetFold.Core.Fitting;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Workshops;
 using static VelvetFold.Core.Tests.Kits;

@@ -4,7 +4,7 @@ using System.Xml.Linq;
 using UglyToad.PdfPig;
 using VelvetFold.Core;
 using VelvetFold.Core.Drawing;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;

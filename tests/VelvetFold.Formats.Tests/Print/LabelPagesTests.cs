@@ -1,6 +1,6 @@
 using System.Diagnostics;
 using UglyToad.PdfPig;
-using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Formats.Print;
 

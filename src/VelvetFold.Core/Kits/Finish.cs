@@ -1,7 +1,7 @@
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Measures;
 
-namespace VelvetFold.Core.Layouts;
+namespace VelvetFold.Core.Kits;
 
 /// <summary>What is done to an edge.</summary>
 [JsonConverter(typeof(TextEnum<EdgeWork>))]

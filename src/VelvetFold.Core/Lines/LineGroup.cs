@@ -1,6 +1,7 @@
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
-namespace VelvetFold.Core.Layouts.Lines;
+namespace VelvetFold.Core.Lines;
 
 /// <summary>What a line says of several pieces at once.</summary>
 internal sealed class LineGroup

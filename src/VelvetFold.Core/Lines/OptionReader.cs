@@ -1,8 +1,9 @@
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
-namespace VelvetFold.Core.Layouts.Lines;
+namespace VelvetFold.Core.Lines;
 
 /// <summary>Reads the options of a piece: its page, its mats, its edges and shape, how it is stuck down, its joins and its ready-made part.</summary>
 internal sealed class OptionReader(LineCursor cursor, Func<Kit> kit, Func<Layout> layout, Func<(string? Paper, SheetFace Face)?> paper, bool newPapers)

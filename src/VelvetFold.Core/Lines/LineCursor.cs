@@ -1,6 +1,6 @@
 using VelvetFold.Core.Measures;
 
-namespace VelvetFold.Core.Layouts.Lines;
+namespace VelvetFold.Core.Lines;
 
 /// <summary>Where a measure line cannot be read: line and column from 1, a sentence, and what might have been meant.</summary>
 public sealed record LineFault(int Line, int Column, string Says, string? Suggestion);

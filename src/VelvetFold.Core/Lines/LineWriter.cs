@@ -1,8 +1,9 @@
+using VelvetFold.Core.Kits;
 using System.Globalization;
 using System.Text;
 using VelvetFold.Core.Measures;
 
-namespace VelvetFold.Core.Layouts.Lines;
+namespace VelvetFold.Core.Lines;
 
 /// <summary>Writes a layout as measure lines, so that reading them makes the same layout.</summary>
 internal sealed class LineWriter(Kit kit, Layout layout)

@@ -2,7 +2,7 @@ using System.Text.RegularExpressions;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
-namespace VelvetFold.Core.Layouts;
+namespace VelvetFold.Core.Kits;
 
 /// <summary>A value of a document that cannot be accepted: its path (<c>layouts[0].pieces[3].size</c>) and a sentence a person can act on.</summary>
 public sealed record Fault(string Path, string Says);

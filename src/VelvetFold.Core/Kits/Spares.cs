@@ -2,7 +2,7 @@ using System.Text.Json.Serialization;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
-namespace VelvetFold.Core.Layouts;
+namespace VelvetFold.Core.Kits;
 
 /// <summary>What spares are kept of.</summary>
 [JsonConverter(typeof(TextEnum<SpareOf>))]

@@ -1,7 +1,7 @@
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Measures;
 
-namespace VelvetFold.Core.Layouts;
+namespace VelvetFold.Core.Kits;
 
 /// <summary>
 /// How a piece finds its place along one axis. A rule leans on the page, the seam or another piece, never on numbers that nobody measured;

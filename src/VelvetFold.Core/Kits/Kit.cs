@@ -2,7 +2,7 @@ using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
-namespace VelvetFold.Core.Layouts;
+namespace VelvetFold.Core.Kits;
 
 /// <summary>
 /// A kit as its designer wrote it down. Everything else (boxes, cuts, counts, steps, pictures, fits) is computed from it.

@@ -1,7 +1,8 @@
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
-namespace VelvetFold.Core.Layouts.Lines;
+namespace VelvetFold.Core.Lines;
 
 /// <summary>Reads one measure line against a kit: it makes a layout, pieces or an arrangement, or changes a piece.</summary>
 internal sealed class LineReader

@@ -1,8 +1,7 @@
-using VelvetFold.Core.Layouts.Lines;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
-namespace VelvetFold.Core.Layouts;
+namespace VelvetFold.Core.Kits;
 
 /// <summary>One change between two revisions: what it is about (L1-B2, a paper's or a layout's id), and a sentence.</summary>
 public sealed record Change(string About, string Says);
@@ -11,8 +10,12 @@ public sealed record Change(string About, string Says);
 public static class Revisions
 {
     /// <summary>What changed, layout by layout and paper by paper; empty where the two say the same.</summary>
-    public static IReadOnlyList<Change> Compare(Kit before, Kit after) =>
-        [.. Heads(before, after), .. Papers(before, after), .. Parts(before, after), .. after.Layouts.SelectMany(l => Layouts(before, after, l)), .. Gone(before, after)];
+    /// <param name="line">How a piece is written in one line, for whatever there is no sentence for.</param>
+    public static IReadOnlyList<Change> Compare(Kit before, Kit after, Func<Kit, Layout, Piece, string> line) =>
+    [
+        .. Heads(before, after), .. Papers(before, after), .. Parts(before, after),
+        .. after.Layouts.SelectMany(l => Layouts(before, after, l, line)), .. Gone(before, after),
+    ];
 
     private static IEnumerable<Change> Heads(Kit before, Kit after)
     {
@@ -61,7 +64,7 @@ public static class Revisions
     private static IEnumerable<Change> Gone(Kit before, Kit after) =>
         before.Layouts.Where(l => after.Layout(l.Id) is null).Select(l => new Change(l.Id, $"{l.Id} {l.Name} is gone, with its {l.Pieces.Count} pieces."));
 
-    private static IEnumerable<Change> Layouts(Kit before, Kit after, Layout now)
+    private static IEnumerable<Change> Layouts(Kit before, Kit after, Layout now, Func<Kit, Layout, Piece, string> line)
     {
         if (before.Layout(now.Id) is not { } old)
         {
@@ -75,7 +78,7 @@ public static class Revisions
         foreach (var piece in now.Pieces)
         {
             if (old.Piece(piece.Id) is not { } was) yield return new(now.Label(piece), $"{Called(now, piece)} is new: {reading.Format(piece.Size)}.");
-            else foreach (var says in Pieces(before, after, now, was, piece)) yield return new(now.Label(piece), $"{Called(now, piece)} {says}.");
+            else foreach (var says in Pieces(before, after, now, was, piece, line)) yield return new(now.Label(piece), $"{Called(now, piece)} {says}.");
         }
         foreach (var piece in old.Pieces.Where(p => now.Piece(p.Id) is null)) yield return new(old.Label(piece), $"{Called(old, piece)} is gone.");
         var common = now.Pieces.Select(p => p.Id).Where(id => old.Piece(id) is not null).ToList();
@@ -84,7 +87,8 @@ public static class Revisions
 
     private static string Called(Layout layout, Piece piece) => piece.Name is { } name ? $"{name} ({layout.Label(piece)})" : layout.Label(piece);
 
-    private static IEnumerable<string> Pieces(Kit before, Kit after, Layout now, Piece was, Piece piece)
+    private static IEnumerable<string> Pieces(
+        Kit before, Kit after, Layout now, Piece was, Piece piece, Func<Kit, Layout, Piece, string> line)
     {
         var reading = after.Reading();
         if (was.Size.Width != piece.Size.Width) yield return $"went from {reading.Format(was.Size.Width)} to {reading.Format(piece.Size.Width)} wide";
@@ -96,7 +100,7 @@ public static class Revisions
             yield return $"is cut from {PaperOf(after, piece)}, no longer from {PaperOf(before, was)}";
         // Whatever else there is to say of a piece stands in its measure line.
         Piece Plain(Piece p) => p with { Size = piece.Size, Across = piece.Across, Down = piece.Down, Side = piece.Side, Paper = piece.Paper, Face = piece.Face };
-        var (lineBefore, lineNow) = (MeasureLines.Write(after, now, Plain(was)), MeasureLines.Write(after, now, piece));
+        var (lineBefore, lineNow) = (line(after, now, Plain(was)), line(after, now, piece));
         if (lineBefore != lineNow) yield return $"now reads \"{lineNow}\", and read \"{lineBefore}\"";
     }
 

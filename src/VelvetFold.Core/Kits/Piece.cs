@@ -3,7 +3,7 @@ using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
-namespace VelvetFold.Core.Layouts;
+namespace VelvetFold.Core.Kits;
 
 /// <summary>What a piece is.</summary>
 [JsonConverter(typeof(TextEnum<PieceKind>))]

@@ -1,6 +1,7 @@
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Stock;
 
-namespace VelvetFold.Core.Layouts.Lines;
+namespace VelvetFold.Core.Lines;
 
 /// <summary>What came of reading measure lines.</summary>
 /// <param name="Kit">The kit with what the good lines made and changed; faulty lines change nothing.</param>

@@ -1,7 +1,7 @@
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
-namespace VelvetFold.Core.Layouts;
+namespace VelvetFold.Core.Kits;
 
 /// <summary>The ready-made part a piece is: from which sheet, and which of it.</summary>
 public sealed record PartUse

@@ -1,7 +1,8 @@
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 
-namespace VelvetFold.Core.Layouts.Lines;
+namespace VelvetFold.Core.Lines;
 
 /// <summary>The words of the measure line; reader and writer share them.</summary>
 internal static class LineWords

@@ -1,7 +1,7 @@
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Measures;
 
-namespace VelvetFold.Core.Layouts;
+namespace VelvetFold.Core.Kits;
 
 /// <summary>A single page, or two that face each other.</summary>
 [JsonConverter(typeof(TextEnum<LayoutKind>))]

@@ -1,6 +1,7 @@
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
-namespace VelvetFold.Core.Layouts.Lines;
+namespace VelvetFold.Core.Lines;
 
 /// <summary>Reads places and the names of what they lean on.</summary>
 /// <param name="layout">The layout as the line has made it so far.</param>

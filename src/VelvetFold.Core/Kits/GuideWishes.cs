@@ -1,7 +1,7 @@
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Measures;
 
-namespace VelvetFold.Core.Layouts;
+namespace VelvetFold.Core.Kits;
 
 /// <summary>The language a guide is written in.</summary>
 [JsonConverter(typeof(TextEnum<GuideLanguage>))]

@@ -1,6 +1,6 @@
 using VelvetFold.Core.Measures;
 
-namespace VelvetFold.Core.Layouts;
+namespace VelvetFold.Core.Kits;
 
 /// <summary>A piece's place in words, as a designer would dictate it: <c>½ from left · under B1, gap ¼</c>.</summary>
 public static class PlaceWords
