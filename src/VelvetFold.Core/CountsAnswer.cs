@@ -3,7 +3,6 @@ using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Guides;
 using VelvetFold.Core.Kits;
-using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Workshops;
 
 namespace VelvetFold.Core;
@@ -25,13 +24,12 @@ public sealed record CountsAnswer(
         ArgumentNullException.ThrowIfNull(kit);
         if (fits is not null) kits = fits.Count;
         var spare = kit.Spares.FirstOrDefault(s => s.Of == SpareOf.Pieces)?.For(kits) ?? 0;
-        var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
-        var pieces = CutList.Of(kit, layouts);
-        var each = CutPlanner.Plan(CutPlanner.Plannable(CutList.Order(kit, pieces, 1, CutMode.EachKit)), terms);
+        var work = new KitWork(kit, terms);
+        var (layouts, pieces, each) = (work.Layouts, work.Pieces, work.EachKit);
         // The guide is written and followed while the run is planned: neither waits for the other.
         var proved = Task.Run(() => GuideProof.Replay(kit, layouts, pieces, each, Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language))));
-        var run = RunDemand.Of(kit, pieces, kits + spare, terms);
-        var counts = PieceCounts.Of(kit, layouts, pieces, each, run, kits);
+        var run = work.Run(kits + spare);
+        var counts = PieceCounts.Of(work, run, kits);
         var proof = proved.GetAwaiter().GetResult();
         var roster = fits is null ? null : RosterTotals.Of(kit, fits, terms);
         // A roster's kits differ, and are cut one by one; its spares are kits as designed.
@@ -39,10 +37,12 @@ public sealed record CountsAnswer(
             ? kit.Papers.ToDictionary(p => p.Id, p => run.Sheets(p.Id) - run.Cut(p.Id))
             : kit.Papers.ToDictionary(p => p.Id, p => (roster.Sheets.FirstOrDefault(s => s.Paper == p.Id)?.Count ?? 0) + spare * (each.For(p.Id)?.SheetsUsed ?? 0));
         var shopping = Counting.Shopping.Of(kit, sheets, counts.Parts);
-        var cuts = roster is null ? run.Host.Cuts : (long)each.Cuts * (kits + spare);
+        // What a run costs does not change while it is cut: what is done counts like what is to do.
+        var costed = roster is null ? kit.Papers.ToDictionary(p => p.Id, p => run.Sheets(p.Id)) : sheets;
+        var cuts = roster is null ? run.Host.AllCuts : (long)each.Cuts * (kits + spare);
         var (possible, first) = Scarcest(counts);
         return new(kits, spare, counts, roster, possible, first, shopping,
-            Costing.Of(kit, kits, sheets, Costing.Used(kit, roster is null ? run.Host : each), shopping.Where(s => !s.IsPaper).ToDictionary(s => s.Item, s => s.Needed), cuts),
+            Costing.Of(kit, kits, costed, Costing.Used(kit, roster is null ? run.Host : each), shopping.Where(s => !s.IsPaper).ToDictionary(s => s.Item, s => s.Needed), cuts),
             Counting.Reconciliation.Of(pieces, run, proof, kits + spare), cuts);
     }
 

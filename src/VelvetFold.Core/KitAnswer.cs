@@ -30,7 +30,8 @@ public sealed record SheetPicture(string Paper, int Pattern, Scene Picture);
 public sealed record LaidSheet(IReadOnlyList<KeptPiece> Pieces, IReadOnlyList<string> NoRoom, int Times);
 
 /// <summary>A plan with its pictures.</summary>
-public sealed record PlanAnswer(CutPlan Plan, IReadOnlyList<SheetPicture> Pictures);
+/// <param name="Better">After a longer search: what it found that is better than the kit's plan, to be kept with the kit as its chosen plans.</param>
+public sealed record PlanAnswer(CutPlan Plan, IReadOnlyList<SheetPicture> Pictures, IReadOnlyList<ChosenPlan>? Better = null);
 
 /// <summary>
 /// All that follows from a kit document: places, findings, cuts, counts and steps. Computed on demand and stored nowhere.
@@ -65,15 +66,23 @@ public sealed record KitAnswer(
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public static KitAnswer For(Kit kit, int kits, PlanTerms? terms = null) => Computation.Run(kit, kits, terms).Answer;
 
-    /// <summary>How so many kits are cut together, patterns shared between them, searched for thoroughly.</summary>
+    /// <summary>How so many kits are cut together, patterns shared between them.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public static PlanAnswer BatchOf(Kit kit, int kits, PlanTerms? terms = null) => PlanOf(kit, CutMode.Batch, kits, terms);
 
-    /// <summary>How a kit is cut in one way of cutting or the other, searched for thoroughly.</summary>
+    /// <summary>How a kit is cut in one way of cutting or the other.</summary>
     /// <param name="kits">How many kits are cut together; without meaning where each is cut by itself.</param>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
-    public static PlanAnswer PlanOf(Kit kit, CutMode mode, int kits, PlanTerms? terms = null) => Computation.Pictures(kit, Computation.Plan(
-        kit, Cutting.CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]), kits, mode, (terms ?? new()) with { BudgetMs = PlanTerms.Thorough }));
+    public static PlanAnswer PlanOf(Kit kit, CutMode mode, int kits, PlanTerms? terms = null) => Computation.Pictures(kit, new KitWork(kit, terms).Plan(mode == CutMode.Batch ? kits : 1, mode));
+
+    /// <summary>What a longer search for the same finds.</summary>
+    /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
+    public static PlanAnswer SearchedPlanOf(Kit kit, CutMode mode, int kits, PlanTerms longer)
+    {
+        var (plan, better) = new KitWork(kit, new() { Memory = longer.Memory, Cancel = longer.Cancel })
+            .Searched(mode == CutMode.Batch ? kits : 1, mode, longer with { BudgetMs = PlanTerms.Thorough });
+        return Computation.Pictures(kit, plan) with { Better = better };
+    }
 
     /// <summary>
     /// A sheet as it is once a piece is laid on it by hand, with what lies there already; what finds no room any more is named, and the planner lays it elsewhere.
@@ -84,8 +93,7 @@ public sealed record KitAnswer(
     /// <exception cref="ArgumentException">The kit does not cut the piece, or one that lies there, from that paper.</exception>
     public static LaidSheet? Lay(Kit kit, CutMode mode, int kits, string paper, IReadOnlyList<string> there, string piece)
     {
-        var pieces = Cutting.CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
-        var order = CutPlanner.Plannable(Cutting.CutList.Order(kit, pieces, kits, mode));
+        var order = new KitWork(kit).Order(kits, mode);
         if (CutPlanner.Lay(order, paper, there, piece) is not { } laid) return null;
         var left = there.ToList();
         foreach (var label in laid.Select(p => p.Piece)) left.Remove(label);
@@ -123,24 +131,19 @@ public sealed record KitAnswer(
     {
         public static Computation Run(Kit kit, int kits, PlanTerms? terms)
         {
-            var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
-            var pieces = Cutting.CutList.Of(kit, layouts);
+            var work = new KitWork(kit, terms);
+            var (layouts, pieces) = (work.Layouts, work.Pieces);
             // The run is planned while one kit is, and its guide written: neither waits for the other.
-            var run = kits == 1 ? null : Task.Run(() => RunDemand.Of(kit, pieces, kits, terms));
-            var each = Plan(kit, pieces, 1, CutMode.EachKit, terms);
+            var run = kits == 1 ? null : Task.Run(() => work.Run(kits));
+            var each = work.EachKit;
             var steps = Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language));
             var proof = GuideProof.Replay(kit, layouts, pieces, each, steps);
             var drawn = layouts.Select(l => Layout(kit, l)).ToList();
-            var demand = run?.GetAwaiter().GetResult() ?? RunDemand.Of(kit, pieces, kits, terms, each);
-            var counts = PieceCounts.Of(kit, layouts, pieces, each, demand, kits);
+            var demand = run?.GetAwaiter().GetResult() ?? work.Run(kits);
+            var counts = PieceCounts.Of(work, demand, kits);
             return new(layouts, new(drawn, StockCheck.Of(kit, counts), pieces, Pictures(kit, each), counts,
                 steps, proof, Guides.Materials.Of(kit, layouts, each, Words.In(kit.Guide.Language))));
         }
-
-        // Pieces that fit no sheet are told by a finding and left out of the plan, so that the rest can still be planned. The plan is for what
-        // is needed; what is on hand is compared by the counts.
-        public static CutPlan Plan(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, CutMode mode, PlanTerms? terms) =>
-            CutPlanner.Plan(CutPlanner.Plannable(Cutting.CutList.Order(kit, pieces, kits, mode)), terms);
 
         public static PlanAnswer Pictures(Kit kit, CutPlan plan) => new(plan,
             [.. plan.BySheet.SelectMany(s => s.Patterns.Select((p, i) => new SheetPicture(s.Sheet, i, CutPicture.Draw(kit, kit.Paper(s.Sheet)!, p))))]);

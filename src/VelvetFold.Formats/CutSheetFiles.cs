@@ -27,9 +27,9 @@ public static class CutSheetFiles
         foreach (var (paper, number, pattern) in Sheets(kit, plan))
         {
             // A sheet that is laid down whole has a row of its own, without a cut.
-            if (pattern.Cuts.Count == 0) Row(paper, pattern.From ?? (object)number, pattern.Times, null, "the whole sheet", "", "", "", pattern.Placements[0].Piece, "", "");
+            if (pattern.Cuts.Count == 0) Row(paper, pattern.From?.Text ?? (object)number, pattern.Times, null, "the whole sheet", "", "", "", pattern.Placements[0].Piece, "", "");
             foreach (var cut in pattern.Cuts)
-                Row(paper, pattern.From ?? (object)number, pattern.Times, cut.Order, cut.Part, cut.Fence.Word(), LengthPattern.Exact(kit.Unit).Format(cut.Setting), cut.Gives.ElementAtOrDefault(0) ?? "", cut.Gives.ElementAtOrDefault(1) ?? cut.Part,
+                Row(paper, pattern.From?.Text ?? (object)number, pattern.Times, cut.Order, cut.Part.Text, cut.Fence.Word(), LengthPattern.Exact(kit.Unit).Format(cut.Setting), cut.Gives.ElementAtOrDefault(0)?.Text ?? "", (cut.Gives.ElementAtOrDefault(1) ?? cut.Part).Text,
                     cut.Plunge is { } plunge ? LengthPattern.Exact(kit.Unit).Format(plunge.Start) : "", cut.Plunge is { } run ? LengthPattern.Exact(kit.Unit).Format(run.End) : "");
         }
         return text.ToString();

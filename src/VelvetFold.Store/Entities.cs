@@ -151,10 +151,106 @@ public sealed class PictureRow
     public required byte[] Small { get; init; }
 }
 
+/// <summary>A thing of the studio that kits use: a paper, or a sheet, pack or roll of parts. How much of it there is, its movements say.</summary>
+public sealed class ThingRow
+{
+    /// <summary>What a thing is: a paper, or parts.</summary>
+    public const string Paper = "paper", Parts = "parts";
+
+    public int Id { get; init; }
+
+    public required string Kind { get; init; }
+
+    public required string Name { get; set; }
+
+    /// <summary>What it is, as a kit's document describes it, its pack and price with it, without counts; as JSON.</summary>
+    public required string Description { get; set; }
+
+    /// <summary>Whether it is counted; as many as needed can be bought of what is not.</summary>
+    public bool Limited { get; set; }
+}
+
+/// <summary>Which thing of the studio a kit means by one of its papers or sheets of parts. It stays when a revision leaves the paper out, for one that has it again.</summary>
+public sealed class KitThingRow
+{
+    public int KitId { get; init; }
+
+    public required string Kind { get; init; }
+
+    /// <summary>The id within the kit's document.</summary>
+    public required string LocalId { get; init; }
+
+    public int ThingId { get; set; }
+}
+
+/// <summary>One entry of the ledger: why stock moved, and when. Written once, never changed and never deleted; taken back by another.</summary>
+public sealed class BookingRow
+{
+    public long Id { get; init; }
+
+    public DateTime At { get; init; }
+
+    public required string Kind { get; init; }
+
+    /// <summary>The address of the kit it is about, which it outlives; none where it is about the studio's stock alone.</summary>
+    public string? Kit { get; init; }
+
+    public int? KitId { get; init; }
+
+    /// <summary>The kit's revision when it was booked.</summary>
+    public int Revision { get; init; }
+
+    /// <summary>How many kits it is about.</summary>
+    public int? Kits { get; init; }
+
+    public required string Reason { get; init; }
+
+    /// <summary>Minted by whoever asks, once for one press: the second request with it books nothing.</summary>
+    public string? Key { get; init; }
+
+    /// <summary>Of a confirmed run: what it is confirmed for, so that a changed kit is told from it.</summary>
+    public string? Instance { get; init; }
+
+    /// <summary>The booking that this one takes back.</summary>
+    public long? TakesBackId { get; init; }
+
+    public List<MovementRow> Movements { get; } = [];
+
+    public List<SheetsCutRow> Sheets { get; } = [];
+}
+
+/// <summary>So many sheets of a kit were cut as they stand here.</summary>
+public sealed class SheetsCutRow
+{
+    public long Id { get; init; }
+
+    public long BookingId { get; init; }
+
+    public int KitId { get; init; }
+
+    /// <summary>The sheet with its pieces, as JSON, without counts.</summary>
+    public required string Sheet { get; init; }
+
+    /// <summary>How many more are cut, fewer where negative; never 0.</summary>
+    public int Count { get; init; }
+}
+
 /// <summary>Something came into stock or went out of it. Written once, never changed and never deleted: not even when its kit is.</summary>
 public sealed class MovementRow
 {
     public long Id { get; init; }
+
+    /// <summary>The booking it belongs to; none of those from before there were any.</summary>
+    public long? BookingId { get; init; }
+
+    /// <summary>The thing that moved; none where nothing says any more what it was.</summary>
+    public int? ThingId { get; set; }
+
+    /// <summary>Whether it is promised to the kit rather than moved.</summary>
+    public bool IsPromise { get; init; }
+
+    /// <summary>Of offcuts of which only one face may be used: A or B.</summary>
+    public string? Face { get; init; }
 
     public DateTime At { get; init; }
 

@@ -6,34 +6,47 @@ using VelvetFold.Formats;
 
 namespace VelvetFold.Store;
 
-/// <summary>A kit as it stands in the store.</summary>
-public sealed record StoredKit(string Slug, int Revision, DateTime SavedAt, Kit Kit);
+/// <summary>A kit as it stands in the store: a document, with the counts that the ledger adds up to now.</summary>
+public sealed record StoredKit(string Slug, int Revision, DateTime SavedAt, Kit Kit)
+{
+    /// <summary>The number it goes by in the store.</summary>
+    public int Id { get; init; }
+
+    /// <summary>What the ledger says of its piles.</summary>
+    public KitStock Stock { get; init; } = KitStock.None;
+}
 
 /// <summary>A revision without its document.</summary>
 public sealed record RevisionStamp(int Number, DateTime SavedAt, DateTime? PrintedAt);
 
-/// <summary>Keeps kits and their revisions. A revision is written whole in one transaction and never changed.</summary>
+/// <summary>Keeps kits and their revisions. A revision is written whole in one transaction and never changed; it carries no counts of stock.</summary>
 public sealed class KitShelf(StudioContext context, TimeProvider clock)
 {
+    private readonly StockBook _stock = new(context, clock);
+
     /// <summary>All kits, the last saved first.</summary>
     public async Task<IReadOnlyList<StoredKit>> ListAsync(CancellationToken cancel)
     {
         var rows = await context.Kits.AsNoTracking()
             .OrderByDescending(k => k.SavedAt)
-            .Join(context.Revisions, k => new { KitId = k.Id, Number = k.Revision }, r => new { r.KitId, r.Number }, (k, r) => new { k.Slug, r.Number, r.SavedAt, r.Document })
+            .Join(context.Revisions, k => new { KitId = k.Id, Number = k.Revision }, r => new { r.KitId, r.Number }, (k, r) => new { k.Id, k.Slug, r.Number, r.SavedAt, r.Document })
             .ToListAsync(cancel);
-        return [.. rows.Select(r => new StoredKit(r.Slug, r.Number, r.SavedAt, KitFile.ReadDocument(r.Document)))];
+        var stock = await _stock.OfAsync([.. rows.Select(r => (r.Id, r.Slug))], cancel);
+        return [.. rows.Select(r => Read(r.Id, r.Slug, r.Number, r.SavedAt, KitFile.ReadDocument(r.Document), stock[r.Id]))];
     }
 
     /// <summary>A kit at its newest revision, or at the one asked for; null where there is none.</summary>
     public async Task<StoredKit?> FindAsync(string slug, int? revision, CancellationToken cancel)
     {
         var row = await context.Kits.AsNoTracking().Where(k => k.Slug == slug)
-            .Join(context.Revisions, k => k.Id, r => r.KitId, (k, r) => new { k.Slug, Newest = k.Revision, r.Number, r.SavedAt, r.Document })
+            .Join(context.Revisions, k => k.Id, r => r.KitId, (k, r) => new { k.Id, k.Slug, Newest = k.Revision, r.Number, r.SavedAt, r.Document })
             .Where(r => r.Number == (revision ?? r.Newest))
             .FirstOrDefaultAsync(cancel);
-        return row is null ? null : new(row.Slug, row.Number, row.SavedAt, KitFile.ReadDocument(row.Document));
+        return row is null ? null : Read(row.Id, row.Slug, row.Number, row.SavedAt, KitFile.ReadDocument(row.Document), await _stock.OfAsync(row.Id, row.Slug, cancel));
     }
+
+    private static StoredKit Read(int id, string slug, int revision, DateTime savedAt, Kit kit, KitStock stock) =>
+        new(slug, revision, savedAt, stock.In(kit)) { Id = id, Stock = stock };
 
     /// <summary>The revisions of a kit, newest first.</summary>
     public async Task<IReadOnlyList<RevisionStamp>> RevisionsAsync(string slug, CancellationToken cancel) =>
@@ -41,49 +54,58 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
             .Where(r => context.Kits.Any(k => k.Id == r.KitId && k.Slug == slug))
             .OrderByDescending(r => r.Number).Select(r => new RevisionStamp(r.Number, r.SavedAt, r.PrintedAt)).ToListAsync(cancel);
 
-    /// <summary>Puts a new kit on the shelf under an address made from its name.</summary>
-    public async Task<StoredKit> AddAsync(Kit kit, CancellationToken cancel)
+    /// <summary>Puts a new kit on the shelf under an address made from its name. Its papers and parts are new things of the studio.</summary>
+    /// <param name="books">Whether the counts its document carries are booked as what is on hand of them; else they are left aside.</param>
+    public async Task<StoredKit> AddAsync(Kit kit, CancellationToken cancel, bool books = true)
     {
         var now = clock.GetUtcNow().UtcDateTime;
         for (var attempt = 1; ; attempt++)
         {
             var row = new KitRow { Slug = await FreeSlugAsync(kit.Name, cancel), Name = kit.Name, Revision = 1, CreatedAt = now, SavedAt = now };
-            row.Revisions.Add(new() { Number = 1, SavedAt = now, Document = KitFile.WriteDocument(kit) });
+            row.Revisions.Add(new() { Number = 1, SavedAt = now, Document = KitFile.WriteDocument(KitStock.Without(kit)) });
+            await using var whole = await context.Database.BeginTransactionAsync(cancel);
             context.Kits.Add(row);
-            context.Movements.AddRange(Movements(row.Slug, 1, now, null, kit, "as the kit begins"));
             try
             {
                 await context.SaveChangesAsync(cancel);
-                return new(row.Slug, 1, now, kit);
             }
             catch (DbUpdateException taken) when (attempt < 5 && taken.InnerException is SqliteException { SqliteErrorCode: 19 })
             {
                 context.ChangeTracker.Clear(); // another took the address between asking and writing: ask again
+                continue;
             }
+            await new Things(context).DescribeAsync(row.Id, null, books ? kit : KitStock.Without(kit), cancel);
+            var opening = Booking.Opening(kit) with { Sheets = [.. kit.KeptSheets.Where(k => k.Cut > 0).Select(k => new SheetsCut(k, k.Cut))] };
+            if (books && opening.Moves.Count + opening.Sheets.Count > 0) await _stock.AddAsync(opening, row, "as the kit begins", cancel);
+            await context.SaveChangesAsync(cancel);
+            await whole.CommitAsync(cancel);
+            return (await FindAsync(row.Slug, null, cancel))!;
         }
     }
 
-    /// <summary>Saves the next revision over the one that was seen, and books what its stock differs by.</summary>
-    /// <param name="reason">Why the stock differs.</param>
+    /// <summary>Saves the next revision over the one that was seen. Counts that it carries change nothing.</summary>
     /// <returns>What was saved; null where there is no such kit or another revision has been saved meanwhile.</returns>
-    public async Task<StoredKit?> SaveAsync(string slug, int seen, Kit kit, string reason, CancellationToken cancel)
+    public async Task<StoredKit?> SaveAsync(string slug, int seen, Kit kit, CancellationToken cancel)
     {
+        kit = KitStock.Without(kit);
+        await using var whole = await context.Database.BeginTransactionAsync(cancel);
         var row = await context.Kits.SingleOrDefaultAsync(k => k.Slug == slug, cancel);
         if (row is null || row.Revision != seen) return null;
         var now = clock.GetUtcNow().UtcDateTime;
         var before = KitFile.ReadDocument(await context.Revisions.Where(r => r.KitId == row.Id && r.Number == seen).Select(r => r.Document).SingleAsync(cancel));
-        context.Movements.AddRange(Movements(slug, seen + 1, now, before, kit, reason));
         (row.Name, row.SavedAt, row.Revision) = (kit.Name, now, seen + 1);
         context.Revisions.Add(new() { KitId = row.Id, Number = seen + 1, SavedAt = now, Document = KitFile.WriteDocument(kit) });
         try
         {
             await context.SaveChangesAsync(cancel);
-            return new(slug, seen + 1, now, kit);
         }
         catch (DbUpdateException lost) when (lost is DbUpdateConcurrencyException || lost.InnerException is SqliteException { SqliteErrorCode: 19 })
         {
             return null;
         }
+        await new Things(context).DescribeAsync(row.Id, KitStock.Without(before), kit, cancel);
+        await whole.CommitAsync(cancel);
+        return Read(row.Id, slug, seen + 1, now, kit, await _stock.OfAsync(row.Id, slug, cancel));
     }
 
     /// <summary>Marks a revision as the one its guide was printed from.</summary>
@@ -95,42 +117,19 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
             .ExecuteUpdateAsync(set => set.SetProperty(r => r.PrintedAt, now), cancel) == 1;
     }
 
-    /// <summary>Books the stock of kits that were kept before movements were.</summary>
-    internal static async Task BeginLedgerAsync(StudioContext context, CancellationToken cancel)
-    {
-        var kits = await context.Kits.Where(k => !context.Movements.Any(m => m.Kit == k.Slug))
-            .Join(context.Revisions, k => new { KitId = k.Id, Number = k.Revision }, r => new { r.KitId, r.Number }, (k, r) => new { k.Slug, r.Number, r.SavedAt, r.Document }).ToListAsync(cancel);
-        foreach (var kit in kits) context.Movements.AddRange(Movements(kit.Slug, kit.Number, kit.SavedAt, null, KitFile.ReadDocument(kit.Document), "as the ledger begins"));
-        await context.SaveChangesAsync(cancel);
-    }
-
-    /// <summary>Takes a kit off the shelf for good, with its revisions and guests; its stock is booked out, and its movements stay.</summary>
+    /// <summary>Takes a kit off the shelf for good, with its revisions and guests. What is promised to it is free again; its stock is the studio's and stays.</summary>
     /// <returns>Whether it was there at that revision.</returns>
     public async Task<bool> RemoveAsync(string slug, int seen, CancellationToken cancel)
     {
-        if (await FindAsync(slug, null, cancel) is not { } stored || stored.Revision != seen) return false;
-        await using var together = await context.Database.BeginTransactionAsync(cancel);
-        var empty = stored.Kit with { Papers = [.. stored.Kit.Papers.Select(p => p with { OnHand = null, Offcuts = [] })], Parts = [.. stored.Kit.Parts.Select(p => p with { OnHand = null })] };
-        context.Movements.AddRange(Movements(slug, seen, clock.GetUtcNow().UtcDateTime, stored.Kit, empty, "the kit was removed"));
+        await using var whole = await context.Database.BeginTransactionAsync(cancel);
+        if (await context.Kits.SingleOrDefaultAsync(k => k.Slug == slug && k.Revision == seen, cancel) is not { } row) return false;
+        var released = Booking.Released(await _stock.OfAsync(row.Id, slug, cancel));
+        if (released.Promises.Count > 0) await _stock.AddAsync(released, row, "the kit was removed", cancel);
         await context.SaveChangesAsync(cancel);
-        if (await context.Kits.Where(k => k.Slug == slug && k.Revision == seen).ExecuteDeleteAsync(cancel) != 1) return false;
-        await together.CommitAsync(cancel);
+        await context.Kits.Where(k => k.Id == row.Id).ExecuteDeleteAsync(cancel);
+        await whole.CommitAsync(cancel);
         return true;
     }
-
-    private static IEnumerable<MovementRow> Movements(string slug, int revision, DateTime at, Kit? before, Kit after, string reason) => StockMoves.Between(before, after).Select(m => new MovementRow
-    {
-        At = at,
-        Kit = slug,
-        Revision = revision,
-        Item = Ledger.Word(m.Item),
-        ItemId = m.Id,
-        Name = m.Name,
-        Width = m.Size?.Width.Ticks,
-        Height = m.Size?.Height.Ticks,
-        Count = m.Count,
-        Reason = reason,
-    });
 
     private async Task<string> FreeSlugAsync(string name, CancellationToken cancel)
     {

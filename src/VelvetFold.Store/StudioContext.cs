@@ -21,6 +21,14 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
 
     public DbSet<MovementRow> Movements => Set<MovementRow>();
 
+    public DbSet<ThingRow> Things => Set<ThingRow>();
+
+    public DbSet<KitThingRow> KitThings => Set<KitThingRow>();
+
+    public DbSet<BookingRow> Bookings => Set<BookingRow>();
+
+    public DbSet<SheetsCutRow> SheetsCut => Set<SheetsCutRow>();
+
     public DbSet<BagRow> Bags => Set<BagRow>();
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
@@ -72,12 +80,52 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
         {
             movement.ToTable("Movements", t => t.HasCheckConstraint("CK_Movements_Count", "Count <> 0"));
             // All that adding up reads, in its order: no row is looked at.
-            movement.HasIndex(m => new { m.Kit, m.Item, m.ItemId, m.Width, m.Height, m.Name, m.Count });
+            movement.HasIndex(m => new { m.IsPromise, m.ThingId, m.Item, m.Width, m.Height, m.Face, m.Kit, m.Count });
+            movement.HasIndex(m => new { m.Kit, m.ItemId });
+            movement.Property(m => m.Face).HasMaxLength(1);
+            movement.HasOne<BookingRow>().WithMany(b => b.Movements).HasForeignKey(m => m.BookingId).OnDelete(DeleteBehavior.Restrict);
+            movement.HasOne<ThingRow>().WithMany().HasForeignKey(m => m.ThingId).OnDelete(DeleteBehavior.Restrict);
             movement.Property(m => m.Kit).HasMaxLength(80);
             movement.Property(m => m.Item).HasMaxLength(10);
             movement.Property(m => m.ItemId).HasMaxLength(120);
             movement.Property(m => m.Name).HasMaxLength(120);
             movement.Property(m => m.Reason).HasMaxLength(200);
+        });
+        modelBuilder.Entity<ThingRow>(thing =>
+        {
+            thing.ToTable("Things", t => t.HasCheckConstraint("CK_Things_Kind", "Kind IN ('paper', 'parts')"));
+            thing.Property(t => t.Kind).HasMaxLength(10);
+            thing.Property(t => t.Name).HasMaxLength(120);
+            thing.HasIndex(t => t.Name);
+        });
+        modelBuilder.Entity<KitThingRow>(link =>
+        {
+            link.ToTable("KitThings");
+            link.HasKey(l => new { l.KitId, l.Kind, l.LocalId });
+            link.Property(l => l.Kind).HasMaxLength(10);
+            link.Property(l => l.LocalId).HasMaxLength(120);
+            link.HasOne<KitRow>().WithMany().HasForeignKey(l => l.KitId).OnDelete(DeleteBehavior.Cascade);
+            link.HasOne<ThingRow>().WithMany().HasForeignKey(l => l.ThingId).OnDelete(DeleteBehavior.Restrict);
+        });
+        modelBuilder.Entity<BookingRow>(booking =>
+        {
+            booking.ToTable("Bookings");
+            booking.Property(b => b.Kind).HasMaxLength(20);
+            booking.Property(b => b.Kit).HasMaxLength(80);
+            booking.Property(b => b.Reason).HasMaxLength(200);
+            booking.Property(b => b.Key).HasMaxLength(80);
+            booking.Property(b => b.Instance).HasMaxLength(80);
+            booking.HasIndex(b => b.Key).IsUnique();
+            booking.HasIndex(b => b.TakesBackId).IsUnique();
+            booking.HasIndex(b => new { b.KitId, b.Kind });
+            booking.HasOne<KitRow>().WithMany().HasForeignKey(b => b.KitId).OnDelete(DeleteBehavior.SetNull);
+            booking.HasOne<BookingRow>().WithMany().HasForeignKey(b => b.TakesBackId).OnDelete(DeleteBehavior.Restrict);
+        });
+        modelBuilder.Entity<SheetsCutRow>(sheets =>
+        {
+            sheets.ToTable("SheetsCut", t => t.HasCheckConstraint("CK_SheetsCut_Count", "Count <> 0"));
+            sheets.HasOne<BookingRow>().WithMany(b => b.Sheets).HasForeignKey(s => s.BookingId).OnDelete(DeleteBehavior.Restrict);
+            sheets.HasOne<KitRow>().WithMany().HasForeignKey(s => s.KitId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<BagRow>(bag =>
         {

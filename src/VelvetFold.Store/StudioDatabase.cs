@@ -19,9 +19,48 @@ public static class StudioDatabase
     public static async Task PrepareAsync(StudioContext context, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(context);
-        await context.Database.MigrateAsync(cancel);
+        // Migrating takes a lock row even where there is nothing to do, and waits for ever on one that a killed start left behind.
+        if ((await context.Database.GetPendingMigrationsAsync(cancel)).Any()) await MigrateAsync(context, cancel);
         await context.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;", cancel);
-        await KitShelf.BeginLedgerAsync(context, cancel);
+        await new TakeOver(context).RunAsync(cancel);
+    }
+
+    // One at a time by a lock of our own, which ends with the process; with a copy of what was there before.
+    private static async Task MigrateAsync(StudioContext context, CancellationToken cancel)
+    {
+        var file = context.Database.GetDbConnection().DataSource;
+        await using var only = await OnlyAsync(file + ".starting", cancel);
+        var pending = (await context.Database.GetPendingMigrationsAsync(cancel)).ToList();
+        if (pending.Count == 0) return;
+        if ((await context.Database.GetAppliedMigrationsAsync(cancel)).Any())
+        {
+            await context.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS \"__EFMigrationsLock\"", cancel);
+            await CopyAsync(context, $"{file}.before-{pending[^1]}", cancel);
+        }
+        await context.Database.MigrateAsync(cancel);
+    }
+
+    private static async Task CopyAsync(StudioContext context, string to, CancellationToken cancel)
+    {
+        if (File.Exists(to)) return;
+        // Written under another name and moved: a copy that was cut off is none.
+        var unfinished = to + ".unfinished";
+        File.Delete(unfinished);
+        await context.Database.ExecuteSqlAsync($"VACUUM INTO {unfinished}", cancel);
+        File.Move(unfinished, to);
+    }
+
+    private static async Task<FileStream> OnlyAsync(string path, CancellationToken cancel)
+    {
+        for (var attempt = 1; ; attempt++)
+            try
+            {
+                return new FileStream(path, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None, 1, FileOptions.DeleteOnClose);
+            }
+            catch (IOException) when (attempt < 300)
+            {
+                await Task.Delay(100, cancel);
+            }
     }
 }
 

@@ -46,7 +46,7 @@ internal static class Application
     {
         builder.Services.AddSingleton(TimeProvider.System).AddSingleton<PlanMemory>().AddSingleton<PlanSearches>();
         builder.Services.AddDbContext<StudioContext>(options => options.UseStudio(start.Data));
-        builder.Services.AddScoped<KitShelf>().AddScoped<GuestList>().AddScoped<WorkshopShelf>().AddScoped<Invitations>().AddScoped<Pictures>().AddScoped<Ledger>().AddScoped<BagShelf>().AddScoped<DemoStudio>();
+        builder.Services.AddScoped<KitShelf>().AddScoped<GuestList>().AddScoped<WorkshopShelf>().AddScoped<Invitations>().AddScoped<Pictures>().AddScoped<Ledger>().AddScoped<StockBook>().AddScoped<BagShelf>().AddScoped<DemoStudio>();
         builder.Services.AddSingleton(PostSettings.Of(builder.Configuration, start.Data)).AddSingleton<PostRoom>();
         builder.Services.ConfigureHttpJsonOptions(json => JsonText.Configure(json.SerializerOptions, LengthUnit.Inch));
         builder.Services.AddProblemDetails();
@@ -67,6 +67,7 @@ internal static class Application
         api.MapWorkshops();
         api.MapInvitations();
         api.MapPacking();
+        api.MapStock();
         api.MapStockBooks();
         api.MapCompute();
         api.MapGuides();

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
+using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Web;
@@ -27,6 +28,7 @@ internal static class MeasureSchemas
         RequireComputed(schema, context);
         if (type == typeof(Length)) Length(schema);
         if (type == typeof(Money)) (schema.Type, schema.Description) = (JsonSchemaType.String | (Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) is null ? 0 : JsonSchemaType.Null), "An exact amount in the kit's currency: 12.50.");
+        if (type == typeof(PaperPart)) (schema.Type, schema.Properties) = (JsonSchemaType.String, null);
         if (typeof(IEnumerable<Length>).IsAssignableFrom(type)) schema.Items = Length(new());
         if (type != typeof(Size)) return Task.CompletedTask;
         schema.Type = JsonSchemaType.Object;

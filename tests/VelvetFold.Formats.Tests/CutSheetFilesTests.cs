@@ -56,7 +56,7 @@ public class CutSheetFilesTests
         Assert.Equal(cuts.Sum(p => Math.Max(1, p.Cuts.Count)), rows.Count - 1);
         Assert.All(rows, r => Assert.Equal(11, r.Length));
         var first = cuts.First(p => p.Cuts.Count > 0).Cuts[0];
-        Assert.Contains(rows, r => r[3] == "1" && r[5] == first.Fence.Word() && r[7] == first.Gives[0]);
+        Assert.Contains(rows, r => r[3] == "1" && r[5] == first.Fence.Word() && r[7] == first.Gives[0].Text);
     }
 
     [Fact]

@@ -55,7 +55,7 @@ public sealed class GuestListTests : IDisposable
         var table = await Workshop("Saturday table", new(2026, 5, 9));
         await Add("Wren", table.Slug);
         Assert.True(await Hand(true));
-        await _studio.Kits(s => s.SaveAsync(_slug, 1, TestStudio.Kit(sheets: 3), "counted", default));
+        await _studio.Kits(s => s.SaveAsync(_slug, 1, TestStudio.Kit(sheets: 3), default));
         var kit = Assert.Single((await Find()).Kits);
         Assert.Equal((1, 2), (kit.Revision, kit.Newest));
         Assert.Equal(1, Assert.Single(await _studio.Guests(g => g.HandedOutAsync(_slug, default))).Value);

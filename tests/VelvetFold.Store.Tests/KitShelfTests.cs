@@ -1,3 +1,5 @@
+using VelvetFold.Core.Counting;
+
 namespace VelvetFold.Store.Tests;
 
 /// <summary>Kits and their revisions: written whole, never changed, never lost to a race.</summary>
@@ -29,8 +31,9 @@ public sealed class KitShelfTests : IDisposable
     {
         var slug = (await _studio.Kits(s => s.AddAsync(TestStudio.Kit(), default))).Slug;
         _studio.At.Now += TimeSpan.FromHours(1);
-        Assert.Equal(2, (await _studio.Kits(s => s.SaveAsync(slug, 1, TestStudio.Kit("Kites, again", sheets: 9), "counted", default)))!.Revision);
-        Assert.Equal(("Kites, again", 9), await Read(null));
+        Assert.Equal(2, (await _studio.Kits(s => s.SaveAsync(slug, 1, TestStudio.Kit("Kites, again", sheets: 9), default)))!.Revision);
+        // Counts that a document carries change nothing: they are the ledger's.
+        Assert.Equal(("Kites, again", 12), await Read(null));
         Assert.Equal(("Kite weekend", 12), await Read(1));
         Assert.Equal([2, 1], (await _studio.Kits(s => s.RevisionsAsync(slug, default))).Select(r => r.Number));
         // The address stays, so that a printed code goes on opening it.
@@ -46,13 +49,12 @@ public sealed class KitShelfTests : IDisposable
     public async Task Of_two_who_have_seen_the_same_one_saves_and_the_other_is_told()
     {
         var slug = (await _studio.Kits(s => s.AddAsync(TestStudio.Kit(), default))).Slug;
-        var saved = await Task.WhenAll(Enumerable.Range(0, 8).Select(i => _studio.Kits(s => s.SaveAsync(slug, 1, TestStudio.Kit($"Kit {i}", sheets: 12 + i), "a race", default))));
+        var saved = await Task.WhenAll(Enumerable.Range(0, 8).Select(i => _studio.Kits(s => s.SaveAsync(slug, 1, TestStudio.Kit($"Kit {i}", sheets: 12 + i), default))));
         var won = Assert.Single(saved, s => s is not null)!;
         Assert.Equal(won.Kit.Name, (await _studio.Kits(s => s.FindAsync(slug, null, default)))!.Kit.Name);
-        // Only what was saved was booked.
-        var balance = Assert.Single(await _studio.With(c => new Ledger(c).BalancesAsync(slug, default)), b => b.ItemId == "plain");
-        Assert.Equal(won.Kit.Papers[0].OnHand, balance.OnHand);
-        Assert.Null(await _studio.Kits(s => s.SaveAsync("nothing", 1, TestStudio.Kit(), "", default)));
+        // Nothing of it moved any stock.
+        Assert.Equal(12, Assert.Single(await _studio.With(c => new Ledger(c).BalancesAsync(slug, default)), b => b.ItemId == "plain").OnHand);
+        Assert.Null(await _studio.Kits(s => s.SaveAsync("nothing", 1, TestStudio.Kit(), default)));
     }
 
     [Fact]
@@ -60,13 +62,15 @@ public sealed class KitShelfTests : IDisposable
     {
         var slug = (await _studio.Kits(s => s.AddAsync(TestStudio.Kit(), default))).Slug;
         await _studio.Guests(g => g.AddAsync(slug, new("Wren", "[]"), default));
-        await _studio.Kits(s => s.SaveAsync(slug, 1, TestStudio.Kit(sheets: 5), "counted", default));
+        await _studio.Kits(s => s.SaveAsync(slug, 1, TestStudio.Kit(sheets: 5), default));
         Assert.False(await _studio.Kits(s => s.RemoveAsync(slug, 1, default)));
         Assert.True(await _studio.Kits(s => s.RemoveAsync(slug, 2, default)));
         Assert.Null(await _studio.Kits(s => s.FindAsync(slug, null, default)));
         Assert.Null(await _studio.Guests(g => g.ListAsync(slug, default)));
-        // Its stock is booked out; the movements stay.
+        // Its stock is the studio's and stays, with its movements; no kit uses it now.
         Assert.Empty(await _studio.With(c => new Ledger(c).BalancesAsync(slug, default)));
-        Assert.Contains(await _studio.With(c => new Ledger(c).ListAsync(slug, null, null, default)), m => m is { Reason: "the kit was removed", Count: -5 });
+        var left = Assert.Single(await _studio.With(c => new Ledger(c).BalancesAsync(null, default)), b => b.Item == StockItem.Sheets);
+        Assert.Equal(("Plain", 12), (left.Name, left.OnHand));
+        Assert.Empty(left.UsedBy);
     }
 }

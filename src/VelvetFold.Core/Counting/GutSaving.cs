@@ -14,8 +14,7 @@ public sealed record GutSaving(string Paper, int Sheets, IReadOnlyList<GutPiece>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public static IReadOnlyList<GutSaving> Of(Kit kit, int kits, PlanTerms? terms = null)
     {
-        var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
-        var middles = layouts.SelectMany(l => l.Pieces.SelectMany(p => CutOut.Of(kit, l, p))).OrderByDescending(m => m.Inside.Area).ToList();
+        var middles = new KitWork(kit).Layouts.SelectMany(l => l.Pieces.SelectMany(p => CutOut.Of(kit, l, p))).OrderByDescending(m => m.Inside.Area).ToList();
         var savings = new List<GutSaving>();
         foreach (var paper in middles.Select(m => m.Paper).Distinct())
         {
@@ -35,9 +34,5 @@ public sealed record GutSaving(string Paper, int Sheets, IReadOnlyList<GutPiece>
 
     private static Kit Gutted(Kit kit, IEnumerable<CutOut> middles) => Changed(kit, middles).Aggregate(kit, (k, gut) => k.With(k.Layout(gut.Layout)!.With(gut.Piece)));
 
-    private static int Needed(Kit kit, string paper, int kits, PlanTerms? terms)
-    {
-        var pieces = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
-        return RunDemand.Of(kit, [.. pieces.Where(p => p.Paper == paper)], kits, terms).Sheets(paper);
-    }
+    private static int Needed(Kit kit, string paper, int kits, PlanTerms? terms) => new KitWork(kit, terms).Only(p => p.Paper == paper).Run(kits).Sheets(paper);
 }

@@ -1,6 +1,5 @@
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
-using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Counting;
@@ -20,7 +19,7 @@ public static class Packing
     {
         ArgumentNullException.ThrowIfNull(kit);
         var reading = kit.Reading();
-        var pieces = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
+        var pieces = new KitWork(kit).Pieces;
         var order = kit.Layouts.Select((l, i) => (l.Id, i)).ToDictionary(l => l.Id, l => l.i);
         var papers = kit.Papers.Select((p, i) => (p.Id, i)).ToDictionary(p => p.Id, p => p.i);
         var cut = pieces.OrderBy(p => order[p.Layout]).ThenBy(p => papers[p.Paper]).ThenBy(p => p.Face).ThenByDescending(p => p.Size.Area).ThenBy(p => p.Label, StringComparer.Ordinal)

@@ -52,7 +52,8 @@ public static class PartCounts
     private static PartCount Limited(PartSheet sheet, IReadOnlyList<PartNeed> needs, Length? length, int? perKit, long total, Func<int, int?> possible)
     {
         var all = (int)Math.Min(int.MaxValue, total);
-        return new(sheet.Id, needs, length, perKit, all, sheet.OnHand, sheet.OnHand is { } have ? Math.Max(0, all - have) : 0, sheet.OnHand is { } hand ? possible(hand) : null);
+        return new(sheet.Id, needs, length, perKit, all, sheet.OnHand, sheet.Free is { } have ? Math.Max(0, all - have) : 0,
+            sheet.Free is { } hand ? possible(Math.Max(0, hand)) : null);
     }
 
     private static int Sheets(int needed, int onSheet) => (needed + onSheet - 1) / onSheet;

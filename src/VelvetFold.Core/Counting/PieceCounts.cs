@@ -1,6 +1,4 @@
 using VelvetFold.Core.Cutting;
-using VelvetFold.Core.Kits;
-using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
@@ -13,7 +11,7 @@ public sealed record PieceCount(string Paper, SheetFace Face, Size Size, int Per
 public sealed record PhotoCount(Size Size, int PerKit, int Total);
 
 /// <summary>Sheets of one paper: needed, on hand (none where that is not limited), and how many are missing.</summary>
-/// <param name="KitsPossible">How many kits the sheets on hand give, cut kit by kit; none where sheets are not limited.</param>
+/// <param name="KitsPossible">How many kits the free sheets give: exactly, by the plans of fewer kits, where they are short; else at least so many. None where sheets are not limited.</param>
 /// <param name="Cut">How many of the run's sheets are cut already; they are not on hand any more.</param>
 public sealed record SheetCount(string Paper, int PerKit, int Total, int? OnHand, int Missing, int? KitsPossible, int Cut);
 
@@ -36,8 +34,10 @@ public static class PieceCounts
     /// <summary>
     /// Counts pieces, photos and sheets. Sheets for the run are those of the batch plan, which may share a sheet between kits.
     /// </summary>
-    public static Counts Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan each, RunDemand run, int kits)
+    public static Counts Of(KitWork work, RunPlan run, int kits)
     {
+        ArgumentNullException.ThrowIfNull(work);
+        var (kit, layouts, pieces, each) = (work.Kit, work.Layouts, work.Pieces, work.EachKit);
         var byPiece = pieces
             .GroupBy(p => (p.Paper, p.Face, p.Size))
             .Select(g => new PieceCount(g.Key.Paper, g.Key.Face, g.Key.Size, g.Count(), g.Count() * kits, [.. g.Select(p => p.Label)]));
@@ -45,14 +45,18 @@ public static class PieceCounts
             .SelectMany(l => l.Pieces).Where(p => p.Piece.HasPrint)
             .GroupBy(p => p.Piece.Size)
             .Select(g => new PhotoCount(g.Key, g.Count(), g.Count() * kits));
-        var sheets = kit.Papers.Where(p => each.For(p.Id) is not null || run.Sheets(p.Id) > 0).Select(p => Sheets(p, each.For(p.Id)?.SheetsUsed ?? 0, run));
+        var sheets = kit.Papers.Where(p => each.For(p.Id) is not null || run.Sheets(p.Id) > 0).Select(p => Sheets(work, p, each.For(p.Id)?.SheetsUsed ?? 0, run));
         return new(kits, pieces.Count, [.. byPiece], [.. photos], [.. sheets], PartCounts.Of(kit, kits));
     }
 
-    private static SheetCount Sheets(Paper paper, int perKit, RunDemand run)
+    private static SheetCount Sheets(KitWork work, Paper paper, int perKit, RunPlan run)
     {
         var (needed, cut) = (run.Sheets(paper.Id), run.Cut(paper.Id));
-        return new(paper.Id, perKit, needed, paper.OnHand, paper.OnHand is { } have ? Math.Max(0, needed - cut - have) : 0,
-            paper.OnHand is { } hand && perKit > 0 ? (hand + cut) / perKit : null, cut);
+        if (paper.Free is not { } free) return new(paper.Id, perKit, needed, paper.OnHand, 0, null, cut);
+        var missing = Math.Max(0, needed - cut - free);
+        // A short paper's kits are counted in the plans that call it short; of one that suffices, cut kit by kit it may give even more than the run.
+        int? possible = missing > 0 ? StockReach.Most(work.Only(p => p.Paper == paper.Id), paper.Id, Math.Max(0, free), 0, run.Kits)
+            : needed > 0 ? Math.Max(run.Kits, perKit > 0 ? (free + cut) / perKit : 0) : null;
+        return new(paper.Id, perKit, needed, paper.OnHand, missing, possible, cut);
     }
 }

@@ -17,7 +17,7 @@ public sealed record Reconciliation(long Listed, long Planned, long Guided, IRea
 
     /// <summary>Counts a run.</summary>
     /// <param name="kits">Kits, spares included.</param>
-    public static Reconciliation Of(IReadOnlyList<CutPiece> pieces, RunDemand run, ProofResult proof, int kits)
+    public static Reconciliation Of(IReadOnlyList<CutPiece> pieces, RunPlan run, ProofResult proof, int kits)
     {
         var listed = pieces.CountBy(p => p.Label).ToDictionary(p => p.Key, p => (long)p.Value * kits);
         var planned = new Dictionary<string, long>();

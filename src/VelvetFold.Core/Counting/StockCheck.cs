@@ -18,16 +18,25 @@ public static class StockCheck
     private static string Say(Kit kit, Counts counts, PartCount part)
     {
         var sheet = kit.PartSheet(part.Sheet)!;
-        var what = sheet.Kind switch { PartKind.Loose => "packs", PartKind.ByLength => "rolls", _ => "sheets" };
-        return string.Create(CultureInfo.InvariantCulture,
-            $"{sheet.Name} is short: {counts.Kits} kits take {part.Total} {what}, {part.OnHand ?? 0} are on hand. They suffice for {part.KitsPossible ?? 0} kits; {part.Missing} more are needed for all.");
+        var (one, many) = sheet.Kind switch { PartKind.Loose => ("pack", "packs"), PartKind.ByLength => ("roll", "rolls"), _ => ("sheet", "sheets") };
+        return Short(sheet.Name, counts.Kits, Many(part.Total, one, many), 0, sheet.OnHand, sheet.Promised, part.KitsPossible, part.Missing, one, many);
     }
 
     private static string Say(Kit kit, Counts counts, SheetCount sheet)
     {
-        var name = kit.Paper(sheet.Paper)!.Name;
-        string Number(int n) => n.ToString(CultureInfo.InvariantCulture);
-        return $"{name} is short: {Number(counts.Kits)} kits take {Number(sheet.Total)} sheets, {(sheet.Cut > 0 ? $"{Number(sheet.Cut)} are cut, " : "")}{Number(sheet.OnHand ?? 0)} are on hand. "
-            + $"They suffice for {Number(sheet.KitsPossible ?? 0)} kits; {Number(sheet.Missing)} more sheets are needed for all.";
+        var paper = kit.Paper(sheet.Paper)!;
+        return Short(paper.Name, counts.Kits, Many(sheet.Total, "sheet", "sheets"), sheet.Cut, paper.OnHand, paper.Promised, sheet.KitsPossible, sheet.Missing, "sheet", "sheets");
     }
+
+    private static string Short(string name, int kits, string takes, int cut, int? onHand, int? promised, int? possible, int missing, string one, string many)
+    {
+        var there = $"{(cut > 0 ? $"{N(cut)} {(cut == 1 ? "is" : "are")} cut, " : "")}{N(onHand ?? 0)} {(onHand == 1 ? "is" : "are")} on hand"
+            + (promised is > 0 and { } others ? $", {N(others)} of them promised to other kits" : "");
+        return $"{name} is short: {Many(kits, "kit", "kits")} {(kits == 1 ? "takes" : "take")} {takes}, {there}. "
+            + $"They suffice for {Many(possible ?? 0, "kit", "kits")}; {Many(missing, $"more {one} is", $"more {many} are")} needed for all.";
+    }
+
+    private static string Many(int n, string one, string many) => $"{N(n)} {(n == 1 ? one : many)}";
+
+    private static string N(int n) => n.ToString(CultureInfo.InvariantCulture);
 }

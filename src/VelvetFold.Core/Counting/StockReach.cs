@@ -1,6 +1,5 @@
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
-using VelvetFold.Core.Layouts;
 
 namespace VelvetFold.Core.Counting;
 
@@ -22,13 +21,13 @@ public sealed record StockReach(int? Kits, string? First, int? WithOneMore, IRea
     public static StockReach Of(Kit kit, int kits, PlanTerms? terms = null)
     {
         var savings = GutSaving.Of(kit, kits, terms);
-        var pieces = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
+        var work = new KitWork(kit, terms);
         var papers = new List<PaperReach>();
-        foreach (var paper in kit.Papers.Where(p => p.OnHand is not null && pieces.Any(c => c.Paper == p.Id)))
+        foreach (var paper in kit.Papers.Where(p => p.Free is not null && work.Pieces.Any(c => c.Paper == p.Id)))
         {
-            var (onHand, own) = (paper.OnHand!.Value, (IReadOnlyList<CutPiece>)[.. pieces.Where(c => c.Paper == paper.Id)]);
-            var most = Most(kit, own, onHand, 0, terms);
-            papers.Add(new(paper.Id, onHand, most, Most(kit, own, onHand + 1, most, terms)));
+            var (onHand, own) = (Math.Max(0, paper.Free!.Value), work.Only(c => c.Paper == paper.Id));
+            var most = Most(own, paper.Id, onHand, 0);
+            papers.Add(new(paper.Id, onHand, most, Most(own, paper.Id, onHand + 1, most)));
         }
         var parts = PartCounts.Of(kit, 1).Where(p => p.KitsPossible is not null).Select(p => (Id: p.Sheet, Kits: p.KitsPossible!.Value)).ToList();
         var all = papers.Select(p => (Id: p.Paper, p.Kits)).Concat(parts).OrderBy(p => p.Kits).ToList();
@@ -38,13 +37,18 @@ public sealed record StockReach(int? Kits, string? First, int? WithOneMore, IRea
         return new(reach, first, papers.FirstOrDefault(p => p.Paper == first) is { } scarce ? Math.Min(scarce.WithOneMore, next) : null, papers, savings);
     }
 
-    // The most kits that so many sheets give: doubled until they do not suffice, then halved in between. More kits never need fewer sheets.
-    private static int Most(Kit kit, IReadOnlyList<CutPiece> pieces, int sheets, int atLeast, PlanTerms? terms)
+    /// <summary>
+    /// The most kits that so many sheets give: doubled until they do not suffice, then halved in between. More kits never need fewer sheets
+    /// (<see cref="CanonicalPlan"/>).
+    /// </summary>
+    /// <param name="atLeast">A number of kits that they suffice for.</param>
+    /// <param name="below">A number of kits that they do not suffice for; none where none is known.</param>
+    internal static int Most(KitWork work, string paper, int sheets, int atLeast, int? below = null)
     {
-        bool Suffice(int kits) => RunDemand.Of(kit, pieces, kits, terms) is var run && run.Sheets(pieces[0].Paper) - run.Cut(pieces[0].Paper) <= sheets;
+        bool Suffice(int kits) => work.Run(kits) is var run && run.Sheets(paper) - run.Cut(paper) <= sheets;
 
-        var (low, high) = (atLeast, Math.Max(1, atLeast + 1));
-        while (high <= KitRules.MostKits && Suffice(high)) (low, high) = (high, high * 2);
+        var (low, high) = (atLeast, below ?? Math.Max(1, atLeast + 1));
+        while (below is null && high <= KitRules.MostKits && Suffice(high)) (low, high) = (high, high * 2);
         while (high - low > 1)
         {
             var middle = low + (high - low) / 2;

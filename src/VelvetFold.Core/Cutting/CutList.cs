@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
@@ -31,7 +30,7 @@ public static class CutList
         return new(
             [.. kit.Papers.Select(p => Sheet(kit, p, own, times, mode))],
             [.. Demands(kit, own, times)],
-            kit.LongestCut, kit.NarrowestStrip);
+            kit.LongestCut, kit.NarrowestStrip, kit.Ruler);
     }
 
     // Equal outlines that lie into each other are cut two by two.
@@ -68,18 +67,23 @@ public static class CutList
         Trims = paper.Trims,
         TearStripFace = paper.FaceB is null ? null : SheetFace.B,
         AtOnce = mode == CutMode.Batch && kit.CutsThrough is { } deep && paper.Thickness is { IsPositive: true } sheet ? (int)Math.Max(1, deep.Ticks / sheet.Ticks) : 1,
-        Extras = [.. Extras(kit, paper, pieces, times)],
+        Extras = [.. mode == CutMode.Batch ? OnHand(kit, paper) : [], .. Insides(paper, pieces, times)],
         Kept = [.. kit.KeptSheets.Where(k => k.Paper == paper.Id && k.Mode == mode)],
     };
 
-    // Offcuts on hand, and the insides of the pieces that are gutted: one of each for every kit.
-    private static IEnumerable<ExtraPaper> Extras(Kit kit, Paper paper, IReadOnlyList<CutPiece> pieces, int times)
+    // Offcuts lie in the studio: the host cuts them. A guest's kit is cut out of what every bag has.
+    private static IEnumerable<ExtraPaper> OnHand(Kit kit, Paper paper)
     {
         foreach (var (offcut, i) in paper.Offcuts.Select((offcut, i) => (offcut, i)))
-            yield return new($"offcut on hand {(i + 1).ToString(CultureInfo.InvariantCulture)}, {kit.Reading().Format(offcut.Size)}", offcut.Size, offcut.Count);
+            yield return new(PaperPart.OnHand(i + 1, kit.Reading().Format(offcut.Size)), offcut.Size, offcut.Count, offcut.Face);
+    }
+
+    // The insides of the pieces that are gutted: one of each for every kit.
+    private static IEnumerable<ExtraPaper> Insides(Paper paper, IReadOnlyList<CutPiece> pieces, int times)
+    {
         foreach (var piece in pieces)
             if (piece.Paper == paper.Id && piece.Gut is { } border && piece.Size.Grown(-border) is { } inside)
-                yield return new($"inside of {piece.Label}", inside, times);
+                yield return new(PaperPart.Inside(piece.Label), inside, times);
     }
 
     private static IEnumerable<CutPiece> PiecesOf(Kit kit, Layout layout, PlacedPiece placed)

@@ -35,9 +35,9 @@ public sealed record StockSheet(string Id, Size Size, int? OnHand = null)
     public IReadOnlyList<ExtraPaper> Extras { get; init; } = [];
 }
 
-/// <summary>Rectangles of paper that need no new sheet, none larger than one: what they are called, and how many there are.</summary>
+/// <summary>Remnants: rectangles of paper that need no new sheet, none larger than one; what they are, and how many there are.</summary>
 /// <param name="Face">The face that may be used; both where none is named.</param>
-public sealed record ExtraPaper(string Name, Size Size, int Count, SheetFace? Face = null);
+public sealed record ExtraPaper(PaperPart Source, Size Size, int Count, SheetFace? Face = null);
 
 /// <summary>So many pieces of one size out of one kind of sheet.</summary>
 public sealed record Demand(string Id, string Sheet, Size Size, int Quantity, Turn Turn = Turn.Free, SheetFace Face = SheetFace.A)
@@ -51,11 +51,13 @@ public sealed record Demand(string Id, string Sheet, Size Size, int Quantity, Tu
     /// <summary>The pieces it is made into; itself, unless it is a pair.</summary>
     public IReadOnlyList<string> Labels { get; init; } = [Id];
 
-    /// <summary>What its inside is called once it is out.</summary>
-    public string Inside => $"inside of {Id}";
+    /// <summary>Its inside, once that is out.</summary>
+    public PaperPart Inside => PaperPart.Inside(Id);
 }
 
 /// <summary>What is to be cut, and from what.</summary>
 /// <param name="LongestCut">The longest cut of the trimmer; none where it is no limit.</param>
+/// <param name="Ruler">The smallest step of the ruler; what is thinner is not cut off. None where anything is.</param>
 /// <param name="NarrowestStrip">The narrowest setting of its fence; none where it is no limit. What is narrower lies on the far side of the blade.</param>
-public sealed record CutOrder(IReadOnlyList<StockSheet> Sheets, IReadOnlyList<Demand> Pieces, Length? LongestCut = null, Length? NarrowestStrip = null);
+public sealed record CutOrder(
+    IReadOnlyList<StockSheet> Sheets, IReadOnlyList<Demand> Pieces, Length? LongestCut = null, Length? NarrowestStrip = null, Length? Ruler = null);

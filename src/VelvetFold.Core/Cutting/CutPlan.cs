@@ -18,13 +18,19 @@ public sealed record Placement(string Piece, Box Box, bool Turned, SheetFace Fac
 /// <param name="Setting">From the fence to the blade.</param>
 /// <param name="Gives">What comes off, and what stays in the hand; empty for a plunge cut that sets nothing free yet.</param>
 /// <param name="Plunge">For a cut that starts and stops inside the part: from where to where along the blade. None for a cut from edge to edge.</param>
-public sealed record TrimmerCut(int Order, string Part, Edge Fence, Length Setting, IReadOnlyList<string> Gives, Box PartBox, PlungeCut? Plunge = null);
+public sealed record TrimmerCut(
+    int Order, PaperPart Part, Edge Fence, Length Setting, IReadOnlyList<PaperPart> Gives, Box PartBox, PlungeCut? Plunge = null)
+{
+    /// <summary>How far the blade runs.</summary>
+    [JsonIgnore]
+    public Length Run => Plunge is { } plunge ? plunge.End - plunge.Start : PartBox.Along(Fence.Axis() == Axis.Across ? Axis.Down : Axis.Across).Extent;
+}
 
 /// <summary>Where the blade is set down and lifted again, from the end of the part at which it begins.</summary>
 public sealed record PlungeCut(Length Start, Length End);
 
 /// <summary>A part with the name it goes by.</summary>
-public sealed record NamedBox(string Name, Box Box);
+public sealed record NamedBox(PaperPart Name, Box Box);
 
 /// <summary>One way to cut a sheet, and how often it is cut that way.</summary>
 public sealed record CutPattern(string Sheet, int Times, [property: JsonIgnore] CutNode Root)
@@ -40,8 +46,8 @@ public sealed record CutPattern(string Sheet, int Times, [property: JsonIgnore] 
     private readonly Lazy<IReadOnlyList<TrimmerCut>> _cuts = new(() => TrimmerProgramme.Of(Root));
     private readonly Lazy<IReadOnlyList<NamedBox>> _offcuts = new(() => TrimmerProgramme.Offcuts(Root));
 
-    /// <summary>The paper that is there anyway and is cut instead of a sheet; none for a sheet.</summary>
-    public string? From { get; init; }
+    /// <summary>The remnant that is cut instead of a sheet; none for a sheet.</summary>
+    public PaperPart? From { get; init; }
 
     /// <summary>How many are cut at once, stacked; 1 where each is cut by itself.</summary>
     public int AtOnce { get; init; } = 1;
@@ -51,6 +57,13 @@ public sealed record CutPattern(string Sheet, int Times, [property: JsonIgnore] 
 
     /// <summary>How many of its sheets are cut already.</summary>
     public int Cut { get; init; }
+
+    /// <summary>The longest cut of the trimmer it is cut on; none where that is no limit.</summary>
+    [JsonIgnore]
+    public Length? LongestCut { get; init; }
+
+    /// <summary>The numbers of the cuts that are longer than the trimmer's longest: they are made by knife, along a ruler.</summary>
+    public IReadOnlyList<int> ByKnife => LongestCut is { } longest ? [.. Cuts.Where(c => c.Run > longest).Select(c => c.Order)] : [];
 
     /// <summary>How often the whole programme is gone through for the sheets that are not cut yet.</summary>
     public int Passes => (Times - Cut + AtOnce - 1) / AtOnce;
@@ -86,9 +99,11 @@ public sealed record SheetPlan(string Sheet, int SheetsUsed, int LowerBound, IRe
     /// <summary>Kept sheets that cannot be cut as they stand any more.</summary>
     public IReadOnlyList<StaleSheet> Stale { get; init; } = [];
 
-    /// <summary>Whether the clock or a wish to stop ended the search before its work was done.</summary>
-    [JsonIgnore]
+    /// <summary>Whether the clock or a wish to stop ended the search before its work was done: the plan is provisional, and another run may find another.</summary>
     public bool CutShort { get; init; }
+
+    /// <summary>Whether it is the plan that somebody chose after a longer search, in place of the canonical one.</summary>
+    public bool IsChosen { get; init; }
 }
 
 /// <summary>How a search goes: the paper, the fewest sheets so far, and how few are possible at all.</summary>
@@ -105,6 +120,9 @@ public sealed record CutPlan(IReadOnlyList<SheetPlan> BySheet)
 
     /// <summary>How many cuts are still to be made in all, a stack at a time.</summary>
     public int Cuts => BySheet.Sum(s => s.Patterns.Sum(p => p.Passes * p.Cuts.Count));
+
+    /// <summary>How many cuts there are in all, those that are made already with them.</summary>
+    public int AllCuts => BySheet.Sum(s => s.Patterns.Sum(p => (p.Times + p.AtOnce - 1) / p.AtOnce * p.Cuts.Count));
 
     /// <summary>The plan of that sheet, or null.</summary>
     public SheetPlan? For(string sheet) => BySheet.FirstOrDefault(s => s.Sheet == sheet);

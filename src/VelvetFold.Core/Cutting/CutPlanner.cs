@@ -2,6 +2,7 @@ using System.Diagnostics;
 using VelvetFold.Core.Cutting.Search;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Cutting;
 
@@ -24,9 +25,10 @@ public static class CutPlanner
     public static CutPlan Plan(CutOrder order, PlanTerms? terms = null)
     {
         terms ??= new();
-        if (Unfit(order) is [var piece, ..]) throw new ArgumentException($"{piece.Id} does not fit its sheet.", nameof(order));
+        order = Added(order);
+        if (Unfit(order with { LongestCut = null }) is [var piece, ..]) throw new ArgumentException($"{piece.Id} does not fit its sheet.", nameof(order));
         var plans = new List<SheetPlan>();
-        var (left, clock, ends) = ((double)terms.BudgetMs, Stopwatch.StartNew(), terms.ClockMs ?? 8.0 * terms.BudgetMs + 200);
+        var (left, clock, ends) = ((double)terms.BudgetMs, Stopwatch.StartNew(), terms.ClockMs ?? 1e9);
         var open = order.Sheets.Select(s => (Sheet: s, Pieces: (IReadOnlyList<Demand>)[.. order.Pieces.Where(p => p.Sheet == s.Id && p.Quantity > 0)])).Where(s => s.Pieces.Count > 0 || s.Sheet.Kept.Count > 0).ToList();
         for (var i = 0; i < open.Count; i++)
         {
@@ -43,20 +45,22 @@ public static class CutPlanner
         return new(plans);
     }
 
-    /// <summary>The pieces that cannot be cut from the sheet they name: it is too small, or not there.</summary>
+    // Lines that ask for the same are one.
+    private static CutOrder Added(CutOrder order) => order.Pieces.CountBy(p => p.Id).All(c => c.Value == 1) ? order
+        : order with { Pieces = [.. order.Pieces.GroupBy(p => p with { Quantity = 0, Labels = [] }).Select(g => g.First() with { Quantity = g.Sum(p => p.Quantity) })] };
+
+    /// <summary>The pieces that cannot be cut from the sheet they name: it is too small, not there, or the trimmer too short to set them free.</summary>
     public static IReadOnlyList<Demand> Unfit(CutOrder order) =>
         [.. order.Pieces.Where(p => order.Sheets.FirstOrDefault(s => s.Id == p.Sheet) is not { } sheet || !Fits(p, Usable(sheet).Size, order.LongestCut))];
 
     /// <summary>
-    /// What of an order can be planned for as many sheets as it takes: without the stock's limits and the pieces that fit no sheet, of which findings tell; where the
-    /// trimmer is too short for a piece, for a knife and a long ruler.
+    /// What of an order can be planned for as many sheets as it takes: without the stock's limits and the pieces that fit no sheet, of which findings tell.
     /// </summary>
     public static CutOrder Plannable(CutOrder order)
     {
         order = order with { Sheets = [.. order.Sheets.Select(s => s with { OnHand = null })] };
         var unfit = Unfit(order with { LongestCut = null }).Select(p => p.Id).ToHashSet();
-        order = order with { Pieces = [.. order.Pieces.Where(p => !unfit.Contains(p.Id))] };
-        return Unfit(order).Count > 0 ? order with { LongestCut = null } : order;
+        return order with { Pieces = [.. order.Pieces.Where(p => !unfit.Contains(p.Id))] };
     }
 
     /// <summary>The part of a sheet that pieces may be cut from: all of it less the tear strip and what squares it.</summary>
@@ -88,17 +92,40 @@ public static class CutPlanner
         return (right && room.Height <= longest && (!below || piece.Width <= longest)) || (below && room.Width <= longest && (!right || piece.Height <= longest));
     }
 
+    /// <summary>A sheet as it is cut with these pieces in these places; null where no cuts from edge to edge part them, or they do not lie on it.</summary>
+    public static CutPattern? PatternOf(Paper paper, KeptSheet kept, Length? longestCut, Length? ruler)
+    {
+        ArgumentNullException.ThrowIfNull(paper);
+        ArgumentNullException.ThrowIfNull(kept);
+        var sheet = new StockSheet(paper.Id, paper.Size) { Trims = paper.Trims, Kept = [kept with { Times = 1, Cut = 0 }] };
+        IReadOnlyList<Demand> demands = [.. kept.Pieces.GroupBy(p => p.Piece).Select(g => new Demand(g.Key, paper.Id, g.First().Turned ? g.First().Box.Size.Turned : g.First().Box.Size, g.Count()))];
+        sheet = AsCut(sheet, demands, ruler);
+        return Keeping.Of(sheet, demands, longestCut).Patterns is [var pattern] ? new(sheet.Id, 1, Trimmed(sheet, pattern.Root)) { IsKept = true } : null;
+    }
+
     private static SheetPlan PlanSheet(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order, WorkBudget budget, PlanTerms terms)
     {
         if (terms.Memory?.Recall(sheet, pieces, order, terms.BudgetMs) is { } known) return known;
+        sheet = AsCut(sheet, pieces, order.Ruler);
         var kept = Keeping.Of(sheet, pieces, order.LongestCut);
-        var plan = FromSheets(sheet, kept.Left, order.LongestCut, budget, terms);
-        if (FromExtras(sheet, kept.Left, order.LongestCut, budget, terms, plan) is { } saving) plan = saving;
-        if (FromTearStrips(sheet, kept.Left, order.LongestCut, budget, terms, plan) is { } better) plan = better;
+        // What the trimmer cannot set free is cut by knife and a long ruler, from sheets of its own; the trimmer's limit stays for the rest.
+        var room = Usable(sheet).Size;
+        IReadOnlyList<Demand> knife = [.. kept.Left.Where(p => !Fits(p, room, order.LongestCut))];
+        IReadOnlyList<Demand> left = knife.Count == 0 ? kept.Left : [.. kept.Left.Except(knife)];
+        var plan = FromSheets(sheet, left, order.LongestCut, budget, terms);
+        if (FromExtras(sheet, left, order.LongestCut, budget, terms, plan) is { } saving) plan = saving;
+        if (FromTearStrips(sheet, left, order.LongestCut, budget, terms, plan) is { } better) plan = better;
+        if (knife.Count > 0)
+        {
+            var byKnife = FromSheets(sheet, knife, null, budget, terms);
+            var least = Math.Max(Math.Max(plan.LowerBound, byKnife.LowerBound), GridBounds.Sheets(CutGrid.Of(room, kept.Left)) - sheet.Extras.Sum(e => e.Count));
+            plan = plan with { SheetsUsed = plan.SheetsUsed + byKnife.SheetsUsed, LowerBound = least, Patterns = [.. byKnife.Patterns, .. plan.Patterns], CutShort = plan.CutShort || byKnife.CutShort };
+        }
         var own = kept.Patterns.Sum(p => p.Times);
         plan = plan with { SheetsUsed = plan.SheetsUsed + own, LowerBound = plan.LowerBound + own, Stale = kept.Stale, Patterns = [.. kept.Patterns.Concat(plan.Patterns).Select(Handled)] };
         plan = Limit(sheet, pieces, plan);
-        return terms.Memory?.Keep(sheet, pieces, order, terms.BudgetMs, plan) ?? plan;
+        terms.Memory?.Keep(sheet, pieces, order, terms.BudgetMs, plan);
+        return plan;
 
         // As it is cut on the trimmer: what squares a sheet first, no setting too narrow, as many sheets at once as lie equal.
         CutPattern Handled(CutPattern pattern) => new(sheet.Id, pattern.Times, Reachable(pattern.From is null ? Trimmed(sheet, pattern.Root) : pattern.Root, order.NarrowestStrip))
@@ -106,8 +133,18 @@ public static class CutPlanner
             From = pattern.From,
             IsKept = pattern.IsKept,
             Cut = pattern.Cut,
+            LongestCut = order.LongestCut,
             AtOnce = Math.Clamp(sheet.AtOnce, 1, Math.Max(1, pattern.Times - pattern.Cut)),
         };
+    }
+
+    // A sheet of 305 mm for pieces in sixteenths is a sheet of 12 in: nobody cuts off the fifth of a millimetre that is left of a ruler's step.
+    private static StockSheet AsCut(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? ruler)
+    {
+        if (ruler is not { IsPositive: true } step || pieces.Any(p => p.Size.Width.Ticks % step.Ticks != 0 || p.Size.Height.Ticks % step.Ticks != 0)) return sheet;
+        var room = Usable(sheet).Size;
+        var (over, under) = (new Length(room.Width.Ticks % step.Ticks), new Length(room.Height.Ticks % step.Ticks));
+        return room.Width > over && room.Height > under ? sheet with { Size = new(sheet.Size.Width - over, sheet.Size.Height - under) } : sheet;
     }
 
     private static SheetPlan FromSheets(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms)
@@ -151,7 +188,7 @@ public static class CutPlanner
 
         SheetPlan? With(IReadOnlyList<Demand> fitting, int sheets)
         {
-            var strip = new ExtraPaper("tear strip", size, sheets, face);
+            var strip = new ExtraPaper(PaperPart.TearStrip, size, sheets, face);
             var (cut, _) = Fill(sheet, [strip], fitting, longestCut);
             if (cut.Count == 0) return null;
             var taken = cut.SelectMany(p => p.Placements.Select(q => (q.Piece, p.Times))).GroupBy(q => q.Piece).ToDictionary(g => g.Key, g => g.Sum(q => q.Times));
@@ -167,7 +204,7 @@ public static class CutPlanner
     private static (IReadOnlyList<CutPattern> Cut, IReadOnlyList<Demand> Left) Fill(StockSheet sheet, IReadOnlyList<ExtraPaper> extras, IReadOnlyList<Demand> pieces, Length? longestCut)
     {
         var (cut, left) = (new List<CutPattern>(), pieces);
-        foreach (var extra in extras.OrderByDescending(e => e.Size.Area).ThenBy(e => e.Name, StringComparer.Ordinal))
+        foreach (var extra in extras.OrderByDescending(e => e.Size.Area).ThenBy(e => e.Source.Text, StringComparer.Ordinal))
         {
             for (var count = extra.Count; count > 0 && FillExtra(sheet, extra, left, longestCut) is { } filled;)
             {
@@ -186,7 +223,7 @@ public static class CutPlanner
     // Of some tries the one that uses most of it, so often as the demand allows; null where nothing fits. A piece is not cut from its own inside.
     private static CutPattern? FillExtra(StockSheet sheet, ExtraPaper extra, IReadOnlyList<Demand> left, Length? longestCut)
     {
-        IReadOnlyList<Demand> fitting = [.. left.Where(d => Serves(extra, d, longestCut) && d.Inside != extra.Name)];
+        IReadOnlyList<Demand> fitting = [.. left.Where(d => Serves(extra, d, longestCut) && d.Inside != extra.Source)];
         if (fitting.Count == 0) return null;
         var grid = CutGrid.Of(extra.Size, fitting, longestCut);
         var packer = new SheetPacker(grid, new WorkBudget(1_000, 1_000), seed: 0);
@@ -196,7 +233,7 @@ public static class CutPlanner
         best.Root.Count(counts);
         var times = Enumerable.Range(0, counts.Length).Where(k => counts[k] > 0).Min(k => grid.Pieces[k].Wanted / counts[k]);
         var (root, often) = Handed.Of(grid, [(new GridPattern(best.Root, counts), times)], new(Length.Zero, Length.Zero, extra.Size))[0];
-        return new CutPattern(sheet.Id, often, root) { From = extra.Name };
+        return new CutPattern(sheet.Id, often, root) { From = extra.Source };
     }
 
     // The tear strip comes off first, then what squares the sheet.

@@ -3,16 +3,16 @@ namespace VelvetFold.Core.Cutting;
 /// <summary>How hard a plan is searched for, and who hears of it.</summary>
 public sealed record PlanTerms
 {
-    /// <summary>The work while somebody types and waits for the answer, in milliseconds of a usual core.</summary>
-    public const int Quick = 8;
+    /// <summary>The work that the canonical plan of a paper is searched within, in milliseconds of a usual core; somebody types and waits for the answer.</summary>
+    public const int Canonical = 8;
 
-    /// <summary>The work when somebody looks at the cuts themselves.</summary>
+    /// <summary>The work where somebody asks for a longer search.</summary>
     public const int Thorough = 4_000;
 
-    /// <summary>The work to do at most, all papers together, in milliseconds of a usual core; a paper whose plan is proved leaves its share to the others.</summary>
-    public int BudgetMs { get; init; } = Quick;
+    /// <summary>The work to do at most, all papers of an order together, in milliseconds of a usual core; a paper whose plan is proved leaves its share to the others.</summary>
+    public int BudgetMs { get; init; } = Canonical;
 
-    /// <summary>When the clock ends the search, whatever work is left; none for well after a usual core would be done.</summary>
+    /// <summary>When the clock ends the search, whatever work is left; none where it never does. A plan that it cut off is provisional.</summary>
     public int? ClockMs { get; init; }
 
     /// <summary>Where plans are looked up and kept; none where they are not.</summary>

@@ -18,7 +18,7 @@ public static class TrimmerProgramme
     }
 
     // Once all pieces lie free: four cuts from mark to mark at one setting, the piece turned between them.
-    private static IEnumerable<TrimmerCut> Gutting(PieceNode node, string name, int before)
+    private static IEnumerable<TrimmerCut> Gutting(PieceNode node, PaperPart name, int before)
     {
         if (node.Piece.Gut is not { } border || node.Box.Inset(border) is null) yield break;
         foreach (var (edge, i) in new[] { Edge.Left, Edge.Top, Edge.Right, Edge.Bottom }.Select((edge, i) => (edge, i)))
@@ -37,7 +37,7 @@ public static class TrimmerProgramme
     }
 
     // The splits in the order they are cut, and the names of all parts, given as they come to the table.
-    private static (Dictionary<CutNode, string> Names, List<SplitNode> Order) Work(CutNode root)
+    private static (Dictionary<CutNode, PaperPart> Names, List<SplitNode> Order) Work(CutNode root)
     {
         var names = new Namer(root);
         var (order, waiting) = (new List<SplitNode>(), new List<SplitNode>());
@@ -73,12 +73,12 @@ public static class TrimmerProgramme
     /// <exception cref="InvalidOperationException">A cut names a part that is not on the table, runs outside it, or leaves an inside partly cut out.</exception>
     public static IReadOnlyDictionary<string, IReadOnlyList<Box>> Replay(Size sheet, IReadOnlyList<TrimmerCut> cuts)
     {
-        var table = new List<OnTable> { new("sheet", new(Length.Zero, Length.Zero, sheet)) };
+        var table = new List<OnTable> { new(PaperPart.Sheet, new(Length.Zero, Length.Zero, sheet)) };
         foreach (var cut in cuts.OrderBy(c => c.Order))
         {
             var at = table.FindLastIndex(p => p.Name == cut.Part && p.Plunged.Count < 4);
             // A whole sheet that is a piece is called by its label once its inside is cut.
-            if (at < 0 && cut.Plunge is not null && table is [{ Name: "sheet" } whole])
+            if (at < 0 && cut.Plunge is not null && table is [{ Name.Role: PartRole.Sheet } whole])
             {
                 table[0] = whole with { Name = cut.Part };
                 at = 0;
@@ -96,10 +96,10 @@ public static class TrimmerProgramme
             table.Add(new(cut.Gives[0], off));
         }
         if (table.FirstOrDefault(p => p.Plunged.Count is > 0 and < 4) is { } open) throw new InvalidOperationException($"The inside of {open.Name} is only partly cut out.");
-        return table.GroupBy(p => p.Name).ToDictionary(g => g.Key, g => (IReadOnlyList<Box>)[.. g.Select(p => p.Box)]);
+        return table.GroupBy(p => p.Name.Text).ToDictionary(g => g.Key, g => (IReadOnlyList<Box>)[.. g.Select(p => p.Box)]);
     }
 
-    private sealed record OnTable(string Name, Box Box)
+    private sealed record OnTable(PaperPart Name, Box Box)
     {
         public Dictionary<Edge, (Length At, PlungeCut Run)> Plunged { get; } = [];
 
@@ -125,19 +125,19 @@ public static class TrimmerProgramme
 
         public Namer(CutNode root)
         {
-            if (root is SplitNode) All[root] = "sheet";
+            if (root is SplitNode) All[root] = PaperPart.Sheet;
             else Name(root);
         }
 
-        public Dictionary<CutNode, string> All { get; } = new(ReferenceEqualityComparer.Instance);
+        public Dictionary<CutNode, PaperPart> All { get; } = new(ReferenceEqualityComparer.Instance);
 
         public void Name(CutNode node) => All[node] = node switch
         {
-            PieceNode piece => piece.Piece.Id,
-            OffcutNode { IsTearStrip: true } => "tear strip",
-            OffcutNode { IsUseful: true } => $"offcut {++_offcuts}",
-            OffcutNode => "scrap",
-            _ => Letters(_parts++),
+            PieceNode piece => PaperPart.Piece(piece.Piece.Id),
+            OffcutNode { IsTearStrip: true } => PaperPart.TearStrip,
+            OffcutNode { IsUseful: true } => PaperPart.Offcut(++_offcuts),
+            OffcutNode => PaperPart.Scrap,
+            _ => PaperPart.Uncut(Letters(_parts++)),
         };
     }
 

@@ -56,23 +56,21 @@ public sealed class Bag
         foreach (var sheet in plan.BySheet)
             foreach (var (pattern, i) in sheet.Patterns.Select((pattern, i) => (pattern, i)))
                 left.AddRange(pattern.Offcuts.Select(o => new Named(sheet.Sheet, new(
-                    words.Text("bag.of", ("part", CuttingHalf.PartName(words, o.Name).Text), ("paper", kit.Paper(sheet.Sheet)!.Name), ("from", pattern.From is { } from ? CuttingHalf.PartName(words, from).Text : words.Text("bag.sheet", ("n", N(i + 1))))), o.Box.Size, pattern.Times))));
+                    PaperPart.InBag(words.Text("bag.of", ("part", CuttingHalf.PartName(words, o.Name).Text), ("paper", kit.Paper(sheet.Sheet)!.Name), ("from", pattern.From is { } from ? CuttingHalf.PartName(words, from).Text : words.Text("bag.sheet", ("n", N(i + 1)))))), o.Box.Size, pattern.Times))));
         return new(kit, pieces, left, [.. Middles(kit, layouts, words)], words);
     }
 
     /// <summary>What is in the bag, planned quickly.</summary>
     public static Bag Of(Kit kit, PlanTerms? terms = null)
     {
-        var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
-        var pieces = CutList.Of(kit, layouts);
-        return Of(kit, layouts, pieces, CutPlanner.Plan(CutPlanner.Plannable(CutList.Order(kit, pieces, 1, CutMode.EachKit)), terms));
+        var work = new KitWork(kit, terms);
+        return Of(kit, work.Layouts, work.Pieces, work.EachKit);
     }
 
     /// <summary>A bag with what is said to lie in it, in place of what the kit's own plan leaves.</summary>
     public static Bag With(Kit kit, IReadOnlyList<Leftover> leftovers)
     {
-        var pieces = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
-        return new(kit, pieces, [.. leftovers.Select((l, i) => new Named(l.Paper, new(Words.English.Text("bag.leftover", ("n", N(i + 1)), ("size", kit.Reading().Format(l.Size))), l.Size, l.Count, l.Face)))], null, Words.English);
+        return new(kit, new KitWork(kit).Pieces, [.. leftovers.Select((l, i) => new Named(l.Paper, new(PaperPart.InBag(Words.English.Text("bag.leftover", ("n", N(i + 1)), ("size", kit.Reading().Format(l.Size)))), l.Size, l.Count, l.Face)))], null, Words.English);
     }
 
     /// <summary>What is in it, by paper.</summary>
@@ -85,7 +83,7 @@ public sealed class Bag
     public string? Source(string paper, SheetFace face, Size size, (string Layout, string Piece) instead) => All
         .Where(l => l.Paper == paper && (l.Extra.Face ?? face) == face && (l.Middle is null || (l.Middle.Layout, l.Middle.Piece) != instead))
         .Where(l => size.FitsIn(l.Extra.Size) || (_kit.Paper(paper)?[face]?.Direction == PrintDirection.Free && size.Turned.FitsIn(l.Extra.Size)))
-        .MinBy(l => l.Extra.Size.Area)?.Extra.Name;
+        .MinBy(l => l.Extra.Size.Area)?.Extra.Source.Text;
 
     /// <summary>How an adapted kit's new pieces come out of the bag: planned like any other cutting, with no new sheet.</summary>
     public BagPaper For(Kit adapted) => Laid(adapted).Paper;
@@ -108,8 +106,8 @@ public sealed class Bag
     private (BagPaper Paper, HashSet<CutOut> Middles) Laid(Kit adapted)
     {
         ArgumentNullException.ThrowIfNull(adapted);
-        var layouts = adapted.Layouts.Select(l => Resolver.Resolve(l, adapted)).ToList();
-        var now = CutList.Of(adapted, layouts);
+        var work = new KitWork(adapted);
+        var (layouts, now) = (work.Layouts, work.Pieces);
         static (string, SheetFace, Size) Kind(CutPiece p) => (p.Paper, p.Face, p.Size);
         var old = _designed.ToDictionary(p => p.Label);
         var needed = now.Where(p => !old.TryGetValue(p.Label, out var was) || Kind(was) != Kind(p)).ToList();
@@ -126,7 +124,7 @@ public sealed class Bag
             }
         // What is hidden is what the changed pages hide.
         var whole = _middles is null ? [] : Middles(adapted, layouts, _words).Where(m => kept.Contains(m.Middle!.Label));
-        var extras = _left.Concat(whole).Concat(freed.Select(f => new Named(f.Paper, new(_words.Text("bag.freed", ("piece", f.Label)), f.Size, 1)))).ToList();
+        var extras = _left.Concat(whole).Concat(freed.Select(f => new Named(f.Paper, new(PaperPart.InBag(_words.Text("bag.freed", ("piece", f.Label))), f.Size, 1)))).ToList();
         var (came, missing, rest, middles) = Planned(adapted, needed, extras);
         cut.AddRange(came);
         return (new([.. cut.OrderBy(c => c.Label, StringComparer.Ordinal)], [.. missing.Select(m => Missing(adapted, layouts, m, rest))]), middles);
@@ -144,9 +142,9 @@ public sealed class Bag
             var sources = new Dictionary<string, Named>();
             foreach (var pattern in plan.BySheet.SelectMany(s => s.Patterns).Where(p => p.From is not null))
             {
-                var from = extras.First(e => e.Paper == paper.Id && e.Extra.Name == pattern.From);
+                var from = extras.First(e => e.Paper == paper.Id && e.Extra.Source == pattern.From);
                 foreach (var label in pattern.Placements.SelectMany(p => p.Labels)) sources[label] = from;
-                if (rest.FindIndex(r => r.Paper == paper.Id && r.Extra.Name == pattern.From) is >= 0 and var at)
+                if (rest.FindIndex(r => r.Paper == paper.Id && r.Extra.Source == pattern.From) is >= 0 and var at)
                 {
                     var used = rest[at];
                     rest.RemoveAt(at);
@@ -157,7 +155,7 @@ public sealed class Bag
             foreach (var piece in group)
                 if (sources.TryGetValue(piece.Label, out var source))
                 {
-                    cut.Add(new(piece.Label, piece.Paper, piece.Face, piece.Size, source.Extra.Name));
+                    cut.Add(new(piece.Label, piece.Paper, piece.Face, piece.Size, source.Extra.Source.Text));
                     if (source.Middle is { } middle) middles.Add(middle);
                 }
                 else missing.Add(piece);
@@ -173,7 +171,7 @@ public sealed class Bag
         foreach (var left in rest.Where(r => r.Paper != piece.Paper && piece.Size.FitsIn(r.Extra.Size) || piece.Size.Turned.FitsIn(r.Extra.Size) && r.Paper != piece.Paper))
             foreach (var face in new[] { SheetFace.A, SheetFace.B })
                 if ((left.Extra.Face ?? face) == face && adapted.Paper(left.Paper)?[face] is { } print && !others.Exists(o => o.Paper == left.Paper && o.Face == face) && MayBe(adapted, piece, left.Paper, face))
-                    others.Add(new(left.Paper, face, left.Extra.Name, Ground(adapted, layout, piece) is { } ground ? Math.Round((decimal)Colours.Contrast(ground, print.Colour), 1) : 1));
+                    others.Add(new(left.Paper, face, left.Extra.Source.Text, Ground(adapted, layout, piece) is { } ground ? Math.Round((decimal)Colours.Contrast(ground, print.Colour), 1) : 1));
         return new(piece.Label, piece.Paper, piece.Face, piece.Size, [.. others.OrderByDescending(o => o.Contrast).Take(3)], AsFrame(adapted, layout, piece, rest));
     }
 
@@ -205,7 +203,7 @@ public sealed class Bag
 
     // The middles that nobody sees, of pieces and of mats, where the design does not cut them out already.
     private static IEnumerable<Named> Middles(Kit kit, IReadOnlyList<ResolvedLayout> layouts, Words words) =>
-        layouts.SelectMany(l => l.Pieces.SelectMany(p => CutOut.Of(kit, l, p))).Select(m => new Named(m.Paper, new(words.Text("bag.middle", ("piece", m.Label)), m.Inside, 1), m));
+        layouts.SelectMany(l => l.Pieces.SelectMany(p => CutOut.Of(kit, l, p))).Select(m => new Named(m.Paper, new(PaperPart.InBag(words.Text("bag.middle", ("piece", m.Label))), m.Inside, 1), m));
 
     private static string N(int n) => n.ToString(CultureInfo.InvariantCulture);
 }

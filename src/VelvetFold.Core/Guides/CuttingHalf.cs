@@ -44,7 +44,7 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
                 var key = pattern.Cuts.Count == 0 ? "cut.whole" : pattern.Root is PieceNode ? "cut.whole.inside" : "cut.sheet";
                 WriteCut(sheet, pattern, index, _words.Say(key, ("paper", draft.PaperName(sheet.Sheet)), ("sheet", Words.Number(++number)), ("sheets", Words.Number(sheet.SheetsUsed)), ("piece", pattern.Placements[0].Piece)));
             }
-        var offcuts = sheet.Patterns.SelectMany(p => p.Offcuts.Where(o => o.Name != "scrap").Select(o => draft.Size(o.Name, o.Box.Size))).ToList();
+        var offcuts = sheet.Patterns.SelectMany(p => p.Offcuts.Select(o => draft.Size(o.Name.Text, o.Box.Size))).ToList();
         if (offcuts.Count > 0)
             draft.Add(GuideHalf.Cutting, StepKind.Keep, _words.Say("keep.offcuts", ("paper", draft.PaperName(sheet.Sheet)), ("offcuts", Phrase.Join(", ", offcuts))), [], paper: sheet.Sheet, signs: [new(Symbol.Keep)]);
     }
@@ -74,9 +74,9 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
             if (cut.Plunge is { } plunge) yield return PlungeLine(cut, plunge, last is { Plunge: not null } && last.Part == cut.Part);
             else if (last is not null && last.Setting == cut.Setting)
                 yield return _words.Say("cut.same", ("part", PartName(_words, cut.Part)), edge, ("off", PartName(_words, cut.Gives[0]).Sentence()), ("rest", PartName(_words, cut.Gives[1])))
-                    .With(new StepFact(FactKind.Setting, cut.Part, cut.Setting, null, cut.Fence));
+                    .With(new StepFact(FactKind.Setting, cut.Part.Text, cut.Setting, null, cut.Fence));
             else
-                yield return _words.Say("cut.line", ("part", PartName(_words, cut.Part)), edge, ("setting", draft.Stated(FactKind.Setting, cut.Part, cut.Setting, cut.Fence)), ("off", PartName(_words, cut.Gives[0]).Sentence()), ("rest", PartName(_words, cut.Gives[1])));
+                yield return _words.Say("cut.line", ("part", PartName(_words, cut.Part)), edge, ("setting", draft.Stated(FactKind.Setting, cut.Part.Text, cut.Setting, cut.Fence)), ("off", PartName(_words, cut.Gives[0]).Sentence()), ("rest", PartName(_words, cut.Gives[1])));
             last = cut;
         }
     }
@@ -85,13 +85,13 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
     private Phrase PlungeLine(TrimmerCut cut, PlungeCut plunge, bool turned)
     {
         var knife = _kit.NoPlunge;
-        var setting = draft.Stated(FactKind.Setting, cut.Part, cut.Setting, cut.Fence);
-        var (start, end) = (draft.Stated(FactKind.PlungeStart, cut.Part, plunge.Start, cut.Fence), draft.Stated(FactKind.PlungeEnd, cut.Part, plunge.End, cut.Fence));
+        var setting = draft.Stated(FactKind.Setting, cut.Part.Text, cut.Setting, cut.Fence);
+        var (start, end) = (draft.Stated(FactKind.PlungeStart, cut.Part.Text, plunge.Start, cut.Fence), draft.Stated(FactKind.PlungeEnd, cut.Part.Text, plunge.End, cut.Fence));
         var text = _words.Say((knife, turned) switch { (true, true) => "plunge.knife.turn", (true, false) => "plunge.knife", (false, true) => "plunge.turn", _ => "plunge" },
             ("part", PartName(_words, cut.Part)), ("edge", _words.Say("edge." + cut.Fence.Word())), ("setting", setting), ("start", start), ("end", end));
         if (!knife && turned) text = text.With(setting.Facts[0]);
         return cut.Gives is [var inside, var frame]
-            ? text + " " + _words.Say("plunge.free", ("inside", PartName(_words, inside).Sentence()), ("size", draft.Size(inside, cut.PartBox.Size.Grown(-cut.Setting)!.Value)), ("frame", PartName(_words, frame)))
+            ? text + " " + _words.Say("plunge.free", ("inside", PartName(_words, inside).Sentence()), ("size", draft.Size(inside.Text, cut.PartBox.Size.Grown(-cut.Setting)!.Value)), ("frame", PartName(_words, frame)))
             : text;
     }
 
@@ -102,15 +102,18 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
         return _words.Say(pair.HalfTurned ? "pair.turned" : "pair", ("piece", node.Piece.Id), ("shift", draft.Stated(FactKind.Shift, node.Piece.Id, pair.Shift)), ("way", _words.Say(pair.Axis == Axis.Across ? "pair.right" : "pair.down")));
     });
 
-    // The programme's own names for parts, in the guide's language; labels stay as they are.
-    internal static Phrase PartName(Words words, string part)
+    // What a part is called in the guide's language; labels stay as they are.
+    internal static Phrase PartName(Words words, PaperPart part) => part.Role switch
     {
-        if (part == "sheet") return words.Say("part.sheet");
-        if (part == "scrap") return words.Say("part.scrap");
-        if (part == "tear strip") return words.Say("part.tear");
-        if (part.StartsWith("inside of ", StringComparison.Ordinal)) return words.Say("part.inside", ("piece", part["inside of ".Length..]));
-        if (part.StartsWith("offcut on hand ", StringComparison.Ordinal)) return words.Say("part.onhand", ("which", part["offcut on hand ".Length..].Split(',')[0]));
-        if (part.StartsWith("offcut ", StringComparison.Ordinal)) return words.Say("part.offcut", ("n", part["offcut ".Length..]));
-        return part.Length <= 2 && part.All(char.IsAsciiLetterLower) ? words.Say("part.letter", ("part", part)) : part;
-    }
+        PartRole.Sheet => words.Say("part.sheet"),
+        PartRole.Scrap => words.Say("part.scrap"),
+        PartRole.TearStrip => words.Say("part.tear"),
+        PartRole.Inside => words.Say("part.inside", ("piece", part.Of!)),
+        PartRole.OnHand => words.Say("part.onhand", ("which", N(part.Number))),
+        PartRole.Offcut => words.Say("part.offcut", ("n", N(part.Number))),
+        PartRole.Uncut => words.Say("part.letter", ("part", part.Of!)),
+        _ => part.Text,
+    };
+
+    private static string N(int n) => n.ToString(System.Globalization.CultureInfo.InvariantCulture);
 }

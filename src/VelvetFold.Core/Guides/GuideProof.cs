@@ -41,7 +41,7 @@ public sealed class GuideProof
     private readonly TextNumbers _numbers;
     private readonly List<ProofFault> _faults = [];
     private readonly Dictionary<string, int> _cut = [];
-    private readonly HashSet<string> _sources = [];
+    private readonly HashSet<PaperPart> _sources = [];
     private readonly HashSet<string> _used = [];
     private readonly Dictionary<string, Box> _down = [];
     private readonly HashSet<FreeEdge> _free = [];
@@ -104,10 +104,10 @@ public sealed class GuideProof
         if (pattern.From is { } from && !TakeSource(from)) Fault(step, "not-there-yet", $"Step {step.Number} cuts the {from}, which is not there yet.");
         Programme(step, pattern);
         foreach (var label in step.Pieces) _cut[label] = _cut.GetValueOrDefault(label) + 1;
-        foreach (var part in pattern.Cuts.SelectMany(c => c.Gives).Where(g => g == "tear strip" || g.StartsWith("inside of ", StringComparison.Ordinal))) _sources.Add(part);
+        foreach (var part in pattern.Cuts.SelectMany(c => c.Gives).Where(g => g.Role is PartRole.TearStrip or PartRole.Inside)) _sources.Add(part);
     }
 
-    private bool TakeSource(string from) => from.StartsWith("offcut on hand", StringComparison.Ordinal) || _sources.Contains(from);
+    private bool TakeSource(PaperPart from) => from.Role == PartRole.OnHand || _sources.Contains(from);
 
     // The settings in the step, cut on a sheet, give the pieces the step names and nothing else.
     private void Programme(Step step, CutPattern pattern)
@@ -120,10 +120,11 @@ public sealed class GuideProof
         }
         try
         {
+            var parts = pattern.Cuts.Select(c => c.Part).DistinctBy(p => p.Text).ToDictionary(p => p.Text);
             // The lines' own settings, edges and order of parts; only what the parts are called comes from the plan.
             var cuts = pattern.Cuts.Select((cut, i) => cut with
             {
-                Part = facts[i].Piece ?? cut.Part,
+                Part = parts.GetValueOrDefault(facts[i].Piece ?? "") ?? cut.Part,
                 Setting = facts[i].Length ?? cut.Setting,
                 Fence = facts[i].Edge ?? cut.Fence,
                 Plunge = cut.Plunge is null ? null : PlungeOf(step.LineFacts[i]) ?? cut.Plunge,

@@ -32,8 +32,18 @@ public sealed record KeptSheet
     /// <summary>How many sheets are cut like this, 1 or more.</summary>
     public int Times { get; init; } = 1;
 
-    /// <summary>How many of them are cut already.</summary>
+    /// <summary>How many of them are cut already; a count, no part of the kit's document.</summary>
     public int Cut { get; init; }
 
+    /// <summary>Whether it stands here only because sheets were cut like this, and the document does not keep it.</summary>
+    public bool? Booked { get; init; }
+
     public IReadOnlyList<KeptPiece> Pieces { get; init; } = [];
+
+    /// <summary>Whether the other is the same sheet: the same pieces in the same places on the same paper, cut in the same way; however often.</summary>
+    public bool IsLike(KeptSheet other)
+    {
+        ArgumentNullException.ThrowIfNull(other);
+        return Paper == other.Paper && Mode == other.Mode && Pieces.Count == other.Pieces.Count && Pieces.ToHashSet().SetEquals(other.Pieces);
+    }
 }

@@ -48,6 +48,9 @@ public sealed record Kit
     /// <summary>Sheets the designer has laid out by hand, keeps as they are, or has cut already.</summary>
     public IReadOnlyList<KeptSheet> KeptSheets { get; init; } = [];
 
+    /// <summary>Plans that somebody chose after a longer search; each holds for as long as its instance does.</summary>
+    public IReadOnlyList<ChosenPlan> ChosenPlans { get; init; } = [];
+
     /// <summary>The language of the guide, the designer's own words in it, and steps that were moved.</summary>
     public GuideWishes Guide { get; init; } = new();
 

@@ -21,6 +21,12 @@ public static partial class KitRules
     /// <summary>The most pieces in one kit.</summary>
     public const int MostPieces = 2_000;
 
+    /// <summary>Whether a text may name a paper or a sheet of parts: 1 to 60 letters, digits, dashes, dots and underscores, a letter or digit first.</summary>
+    public static bool IsId(string? id) => id is not null && IdPattern().IsMatch(id);
+
+    /// <summary>Why a text may not.</summary>
+    public static string NoId(string? id) => $"'{id}' cannot be an id: it is 1 to 60 letters (a to z), digits, dashes, dots and underscores, and begins with a letter or a digit, such as spar-plaid.";
+
     /// <summary>All faults of a kit, in the order of the document.</summary>
     public static IReadOnlyList<Fault> Faults(Kit kit)
     {
@@ -36,6 +42,12 @@ public static partial class KitRules
         KeptFaults(faults, kit);
         GuideFaults(faults, kit);
         CostFaults(faults, kit);
+        foreach (var (paper, i) in kit.Papers.Select((paper, i) => (paper, i)))
+            if (!IsId(paper.Id)) faults.Add(new($"papers[{i}].id", NoId(paper.Id)));
+        foreach (var (sheet, i) in kit.Parts.Select((sheet, i) => (sheet, i)))
+            if (!IsId(sheet.Id)) faults.Add(new($"parts[{i}].id", NoId(sheet.Id)));
+        foreach (var (layout, i) in kit.Layouts.Select((layout, i) => (layout, i)))
+            if (!LabelPattern().IsMatch(layout.Id)) faults.Add(new($"layouts[{i}].id", $"'{layout.Id}' is not a layout's id: one to eight letters and digits, a letter first, such as L1."));
         for (var i = 0; i < kit.Papers.Count; i++) PaperFaults(faults, kit.Papers[i], $"papers[{i}]");
         for (var i = 0; i < kit.Parts.Count; i++) PartFaults(faults, kit.Parts[i], $"parts[{i}]");
         for (var i = 0; i < kit.Layouts.Count; i++) LayoutFaults(faults, kit.Layouts[i], $"layouts[{i}]");
@@ -87,6 +99,13 @@ public static partial class KitRules
     private static void KeptFaults(List<Fault> faults, Kit kit)
     {
         if (kit.KeptSheets.Count > 500) faults.Add(new("keptSheets", $"{kit.KeptSheets.Count} kept sheets are more than the 500 that can be."));
+        if (kit.ChosenPlans.Count > 200) faults.Add(new("chosenPlans", $"{kit.ChosenPlans.Count} chosen plans are more than the 200 that can be."));
+        foreach (var (chosen, i) in kit.ChosenPlans.Select((chosen, i) => (chosen, i)))
+        {
+            if (kit.Paper(chosen.Paper) is null) faults.Add(new($"chosenPlans[{i}].paper", $"There is no paper {chosen.Paper} in this kit."));
+            if (chosen.Kits is < 1 or > MostKits) faults.Add(new($"chosenPlans[{i}].kits", $"A plan for {chosen.Kits} kits cannot be chosen; the number is from 1 to {MostKits}."));
+            if (chosen.Sheets.Sum(s => s.Cuts.Count) > 20_000) faults.Add(new($"chosenPlans[{i}].sheets", "A plan has at most 20000 cuts and pieces."));
+        }
         foreach (var (kept, i) in kit.KeptSheets.Select((kept, i) => (kept, i)))
         {
             var at = $"keptSheets[{i}]";
@@ -108,10 +127,12 @@ public static partial class KitRules
         ColourFault(faults, paper.FaceB?.Colour, $"{at}.faceB.colour");
         ColourFault(faults, paper.FaceB?.Ink, $"{at}.faceB.ink");
         if (paper.OnHand is < 0 or > 100_000) faults.Add(new($"{at}.onHand", $"{paper.OnHand} sheets cannot be on hand; the number is from 0 to 100000."));
+        if (paper.Promised is < 0 or > 1_000_000) faults.Add(new($"{at}.promised", $"{paper.Promised} sheets cannot be promised; the number is from 0 to 1000000."));
         foreach (var (offcut, i) in paper.Offcuts.Select((offcut, i) => (offcut, i)))
         {
             SizeFault(faults, offcut.Size, $"{at}.offcuts[{i}].size");
             if (!offcut.Size.FitsIn(paper.Size)) faults.Add(new($"{at}.offcuts[{i}].size", $"An offcut of {offcut.Size} is larger than a sheet of {paper.Name}, {paper.Size}."));
+            if (paper.Offcuts.Take(i).Any(o => o.Size == offcut.Size && o.Face == offcut.Face)) faults.Add(new($"{at}.offcuts[{i}].size", $"Offcuts of {offcut.Size} are named twice. Say once how many there are."));
             if (offcut.Count is < 1 or > 1_000) faults.Add(new($"{at}.offcuts[{i}].count", $"{offcut.Count} offcuts cannot be on hand; the number is from 1 to 1000."));
         }
         if (paper.Offcuts.Count > 100) faults.Add(new($"{at}.offcuts", $"{paper.Name} has {paper.Offcuts.Count} sizes of offcuts; up to 100 can be."));
@@ -127,6 +148,7 @@ public static partial class KitRules
     {
         if (sheet.Name.Length is 0 or > 120) faults.Add(new($"{at}.name", "A sheet of parts needs a name of 1 to 120 characters."));
         if (sheet.OnHand is < 0 or > 100_000) faults.Add(new($"{at}.onHand", $"{sheet.OnHand} cannot be on hand; the number is from 0 to 100000."));
+        if (sheet.Promised is < 0 or > 1_000_000) faults.Add(new($"{at}.promised", $"{sheet.Promised} cannot be promised; the number is from 0 to 1000000."));
         PackFault(faults, sheet.Pack, $"{at}.pack");
         if (sheet.Parts.Count > 500) faults.Add(new($"{at}.parts", $"{sheet.Name} has {sheet.Parts.Count} parts; up to 500 can be."));
         Twice(faults, sheet.Parts.Select(p => p.Id), i => $"{at}.parts[{i}].id", $"parts of {sheet.Name}");
@@ -194,6 +216,9 @@ public static partial class KitRules
             else if (!seen.Add(id)) faults.Add(new(path(i), $"Two {what} are called '{id}'. Give one of them another name."));
         }
     }
+
+    [GeneratedRegex("^[A-Za-z0-9][A-Za-z0-9._-]{0,59}$")]
+    private static partial Regex IdPattern();
 
     [GeneratedRegex("^#[0-9a-fA-F]{6}$")]
     private static partial Regex ColourPattern();

@@ -1,5 +1,4 @@
 using VelvetFold.Core.Measures;
-using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Kits;
 
@@ -33,7 +32,6 @@ public static class Revisions
             else
             {
                 if (old.Name != paper.Name) yield return new(paper.Id, $"{old.Name} is now called {paper.Name}.");
-                if (old.OnHand != paper.OnHand) yield return new(paper.Id, $"{paper.Name}: {Sheets(old)} on hand became {Sheets(paper)}.");
                 if (old.Size != paper.Size) yield return new(paper.Id, $"Sheets of {paper.Name} went from {after.Reading().Format(old.Size)} to {after.Reading().Format(paper.Size)}.");
                 if (old.FaceA != paper.FaceA || old.FaceB != paper.FaceB) yield return new(paper.Id, $"The faces of {paper.Name} look different.");
                 if (old.TearStrip != paper.TearStrip) yield return new(paper.Id, $"The tear strip of {paper.Name} changed.");
@@ -50,16 +48,11 @@ public static class Revisions
             else
             {
                 if (old.Name != sheet.Name) yield return new(sheet.Id, $"{old.Name} is now called {sheet.Name}.");
-                if (old.OnHand != sheet.OnHand) yield return new(sheet.Id, $"{sheet.Name}: {OnHand(old.OnHand)} on hand became {OnHand(sheet.OnHand)}.");
                 if (old.Length != sheet.Length || !old.Parts.SequenceEqual(sheet.Parts)) yield return new(sheet.Id, $"What {sheet.Name} holds changed.");
             }
         }
         foreach (var sheet in before.Parts.Where(p => after.PartSheet(p.Id) is null)) yield return new(sheet.Id, $"{sheet.Name} is no longer in the stock.");
     }
-
-    private static string OnHand(int? n) => n is { } some ? some.ToString(System.Globalization.CultureInfo.InvariantCulture) : "as many as needed";
-
-    private static string Sheets(Paper paper) => paper.OnHand is { } n ? $"{n} sheets" : "as many as needed";
 
     private static IEnumerable<Change> Gone(Kit before, Kit after) =>
         before.Layouts.Where(l => after.Layout(l.Id) is null).Select(l => new Change(l.Id, $"{l.Id} {l.Name} is gone, with its {l.Pieces.Count} pieces."));

@@ -69,6 +69,9 @@ public sealed record OffcutOnHand
 
     /// <summary>How many there are, 1 or more.</summary>
     public int Count { get; init; } = 1;
+
+    /// <summary>The one face that may be used, where the other bears the maker's name; both where none is named.</summary>
+    public SheetFace? Face { get; init; }
 }
 
 /// <summary>A paper that sheets are bought of.</summary>
@@ -93,7 +96,15 @@ public sealed record Paper
     public Squaring? Squaring { get; init; }
 
     /// <summary>Sheets on hand; none where as many as needed can be bought.</summary>
+    /// <remarks>A count, no part of the kit's document: in a kit of the studio it is what the ledger adds up to.</remarks>
     public int? OnHand { get; init; }
+
+    /// <summary>How many of them are promised to other kits; a count, like <see cref="OnHand"/>.</summary>
+    public int? Promised { get; init; }
+
+    /// <summary>Sheets that are on hand and promised to no other kit; none where they are not limited. Negative where more is promised than there is.</summary>
+    [JsonIgnore]
+    public int? Free => OnHand - (Promised ?? 0);
 
     /// <summary>How it is bought; none where that is not known.</summary>
     public Pack? Pack { get; init; }
@@ -101,7 +112,7 @@ public sealed record Paper
     /// <summary>Whether its sheets are bases printed for a page already, which need no piecing and are not cut up.</summary>
     public bool Preprinted { get; init; }
 
-    /// <summary>Offcuts on hand, used before a new sheet where that saves one.</summary>
+    /// <summary>Offcuts on hand and free for this kit, used before a new sheet where that saves one; counts, like <see cref="OnHand"/>.</summary>
     public IReadOnlyList<OffcutOnHand> Offcuts { get; init; } = [];
 
     /// <summary>How thick a sheet is.</summary>

@@ -53,7 +53,15 @@ public sealed record PartSheet
     public Length? Length { get; init; }
 
     /// <summary>Sheets, packs or rolls on hand; none where as many as needed can be bought.</summary>
+    /// <remarks>A count, no part of the kit's document: in a kit of the studio it is what the ledger adds up to.</remarks>
     public int? OnHand { get; init; }
+
+    /// <summary>How many of them are promised to other kits; a count, like <see cref="OnHand"/>.</summary>
+    public int? Promised { get; init; }
+
+    /// <summary>What is on hand and promised to no other kit; none where it is not limited. Negative where more is promised than there is.</summary>
+    [JsonIgnore]
+    public int? Free => OnHand - (Promised ?? 0);
 
     /// <summary>How it is bought; none where that is not known.</summary>
     public Pack? Pack { get; init; }

@@ -1,7 +1,6 @@
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Kits;
-using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
@@ -57,9 +56,8 @@ public sealed record RosterTotals(int Guests, int Changed, IReadOnlyList<TotalPi
 
     private static Own Counted(Kit kit, PlanTerms? terms)
     {
-        var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
-        var pieces = CutList.Of(kit, layouts);
-        var plan = CutPlanner.Plan(CutPlanner.Plannable(CutList.Order(kit, pieces, 1, CutMode.EachKit)), terms);
+        var work = new KitWork(kit, terms);
+        var (layouts, pieces, plan) = (work.Layouts, work.Pieces, work.EachKit);
         Dictionary<Size, int> Sizes(Func<Piece, bool> which) => layouts.SelectMany(l => l.Pieces).Where(p => which(p.Piece)).CountBy(p => p.Stack.Photo).ToDictionary();
         return new(
             pieces.CountBy(p => (p.Paper, p.Face, p.Size)).ToDictionary(),

@@ -1,4 +1,5 @@
 using System.Globalization;
+using VelvetFold.Core.Cutting;
 using VelvetFold.Core;
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Guides;
@@ -176,9 +177,9 @@ public sealed class GuidePages
     {
         if (_answer.SceneOf(step) is not { } scene || step.Kind != StepKind.Cut) return _answer.SceneOf(step);
         var names = _answer.EachKit.Plan.For(step.Paper!)?.Patterns[step.Pattern!.Value].Offcuts.Select(o => o.Name).ToList() ?? [];
-        return scene with { Marks = [.. scene.Marks.Select(m => m is TextMark { Role: Role.Offcut } text && names.Find(n => text.Text.StartsWith(n + " ", StringComparison.Ordinal)) is { } name ? text with { Text = Named(name) + text.Text[(name.Length + 1)..] } : m)] };
+        return scene with { Marks = [.. scene.Marks.Select(m => m is TextMark { Role: Role.Offcut } text && names.Find(n => text.Text.StartsWith(n.Text + " ", StringComparison.Ordinal)) is { } name ? text with { Text = Named(name) + text.Text[(name.Text.Length + 1)..] } : m)] };
 
-        string Named(string name) => _form == GuideForm.Wordless ? "" : (name == "tear strip" ? _words.Text("part.tear") : _words.Text("part.offcut", ("n", name["offcut ".Length..]))) + " ";
+        string Named(PaperPart name) => _form == GuideForm.Wordless ? "" : (name.Role == PartRole.TearStrip ? _words.Text("part.tear") : _words.Text("part.offcut", ("n", N(name.Number)))) + " ";
     }
 
     private void PictureAt(Scene scene, int scale, double x, double y)
@@ -224,7 +225,7 @@ public sealed class GuidePages
     }
 
     // Words of the programme say nothing without words: only labels of pieces and letters of parts do.
-    private static string LabelOf(string? part) => part is null or "scrap" or "tear strip" || part.StartsWith("offcut", StringComparison.Ordinal) || part.StartsWith("inside", StringComparison.Ordinal) ? "" : part;
+    private static string LabelOf(PaperPart? part) => part is { Role: PartRole.Piece or PartRole.Uncut or PartRole.Sheet } ? part.Text : "";
 
     private IEnumerable<string> WordlessNumbers(Step step)
     {

@@ -71,6 +71,62 @@ namespace VelvetFold.Store.Migrations
                     b.ToTable("Bags", (string)null);
                 });
 
+            modelBuilder.Entity("VelvetFold.Store.BookingRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("At")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Instance")
+                        .HasMaxLength(80)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Key")
+                        .HasMaxLength(80)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kit")
+                        .HasMaxLength(80)
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("KitId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Kits")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasMaxLength(200)
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Revision")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("TakesBackId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
+
+                    b.HasIndex("TakesBackId")
+                        .IsUnique();
+
+                    b.HasIndex("KitId", "Kind");
+
+                    b.ToTable("Bookings", (string)null);
+                });
+
             modelBuilder.Entity("VelvetFold.Store.GuestRow", b =>
                 {
                     b.Property<int>("Id")
@@ -190,6 +246,29 @@ namespace VelvetFold.Store.Migrations
                     b.ToTable("Kits", (string)null);
                 });
 
+            modelBuilder.Entity("VelvetFold.Store.KitThingRow", b =>
+                {
+                    b.Property<int>("KitId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Kind")
+                        .HasMaxLength(10)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("LocalId")
+                        .HasMaxLength(120)
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("ThingId")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("KitId", "Kind", "LocalId");
+
+                    b.HasIndex("ThingId");
+
+                    b.ToTable("KitThings", (string)null);
+                });
+
             modelBuilder.Entity("VelvetFold.Store.MovementRow", b =>
                 {
                     b.Property<long>("Id")
@@ -199,10 +278,20 @@ namespace VelvetFold.Store.Migrations
                     b.Property<DateTime>("At")
                         .HasColumnType("TEXT");
 
+                    b.Property<long?>("BookingId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Count")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Face")
+                        .HasMaxLength(1)
+                        .HasColumnType("TEXT");
+
                     b.Property<long?>("Height")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsPromise")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Item")
@@ -233,12 +322,21 @@ namespace VelvetFold.Store.Migrations
                     b.Property<int>("Revision")
                         .HasColumnType("INTEGER");
 
+                    b.Property<int?>("ThingId")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long?>("Width")
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
-                    b.HasIndex("Kit", "Item", "ItemId", "Width", "Height", "Name", "Count");
+                    b.HasIndex("BookingId");
+
+                    b.HasIndex("ThingId");
+
+                    b.HasIndex("Kit", "ItemId");
+
+                    b.HasIndex("IsPromise", "ThingId", "Item", "Width", "Height", "Face", "Kit", "Count");
 
                     b.ToTable("Movements", null, t =>
                         {
@@ -308,6 +406,70 @@ namespace VelvetFold.Store.Migrations
                     b.HasKey("KitId", "Number");
 
                     b.ToTable("Revisions", (string)null);
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.SheetsCutRow", b =>
+                {
+                    b.Property<long>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("BookingId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Count")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("KitId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Sheet")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("BookingId");
+
+                    b.HasIndex("KitId");
+
+                    b.ToTable("SheetsCut", null, t =>
+                        {
+                            t.HasCheckConstraint("CK_SheetsCut_Count", "Count <> 0");
+                        });
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.ThingRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Description")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(10)
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Limited")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasMaxLength(120)
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Name");
+
+                    b.ToTable("Things", null, t =>
+                        {
+                            t.HasCheckConstraint("CK_Things_Kind", "Kind IN ('paper', 'parts')");
+                        });
                 });
 
             modelBuilder.Entity("VelvetFold.Store.WorkshopKitRow", b =>
@@ -386,6 +548,19 @@ namespace VelvetFold.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("VelvetFold.Store.BookingRow", b =>
+                {
+                    b.HasOne("VelvetFold.Store.KitRow", null)
+                        .WithMany()
+                        .HasForeignKey("KitId")
+                        .OnDelete(DeleteBehavior.SetNull);
+
+                    b.HasOne("VelvetFold.Store.BookingRow", null)
+                        .WithMany()
+                        .HasForeignKey("TakesBackId")
+                        .OnDelete(DeleteBehavior.Restrict);
+                });
+
             modelBuilder.Entity("VelvetFold.Store.GuestRow", b =>
                 {
                     b.HasOne("VelvetFold.Store.KitRow", null)
@@ -409,6 +584,34 @@ namespace VelvetFold.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("VelvetFold.Store.KitThingRow", b =>
+                {
+                    b.HasOne("VelvetFold.Store.KitRow", null)
+                        .WithMany()
+                        .HasForeignKey("KitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+
+                    b.HasOne("VelvetFold.Store.ThingRow", null)
+                        .WithMany()
+                        .HasForeignKey("ThingId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.MovementRow", b =>
+                {
+                    b.HasOne("VelvetFold.Store.BookingRow", null)
+                        .WithMany("Movements")
+                        .HasForeignKey("BookingId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
+                    b.HasOne("VelvetFold.Store.ThingRow", null)
+                        .WithMany()
+                        .HasForeignKey("ThingId")
+                        .OnDelete(DeleteBehavior.Restrict);
+                });
+
             modelBuilder.Entity("VelvetFold.Store.PictureRow", b =>
                 {
                     b.HasOne("VelvetFold.Store.GuestRow", null)
@@ -427,6 +630,21 @@ namespace VelvetFold.Store.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("VelvetFold.Store.SheetsCutRow", b =>
+                {
+                    b.HasOne("VelvetFold.Store.BookingRow", null)
+                        .WithMany("Sheets")
+                        .HasForeignKey("BookingId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("VelvetFold.Store.KitRow", null)
+                        .WithMany()
+                        .HasForeignKey("KitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("VelvetFold.Store.WorkshopKitRow", b =>
                 {
                     b.HasOne("VelvetFold.Store.KitRow", null)
@@ -440,6 +658,13 @@ namespace VelvetFold.Store.Migrations
                         .HasForeignKey("WorkshopId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.BookingRow", b =>
+                {
+                    b.Navigation("Movements");
+
+                    b.Navigation("Sheets");
                 });
 
             modelBuilder.Entity("VelvetFold.Store.GuestRow", b =>

@@ -13,10 +13,11 @@ namespace VelvetFold.Web.Endpoints;
 /// <param name="Kits">For how many kits; those of the document where left out.</param>
 internal sealed record KitQuestion(Kit Kit, int? Kits = null);
 
-/// <summary>A kit whose cuts are to be searched for thoroughly.</summary>
+/// <summary>A kit whose cuts are asked for.</summary>
 /// <param name="Kits">How many kits are cut together; those of the document where left out.</param>
 /// <param name="Mode">Whether all kits are cut together (where left out) or each by itself.</param>
-internal sealed record PlanQuestion(Kit Kit, int? Kits = null, CutMode? Mode = null);
+/// <param name="Longer">Whether a better plan than the kit's is searched for.</param>
+internal sealed record PlanQuestion(Kit Kit, int? Kits = null, CutMode? Mode = null, bool? Longer = null);
 
 /// <summary>A kit to compute as one guest will make it.</summary>
 /// <param name="SetAside">Whether changes that speak of what is not in the kit any more are left out and named in the answer; else they are refused.</param>
@@ -90,7 +91,12 @@ internal static class ComputeEndpoints
         if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
         var (kits, mode) = (question.Kits ?? question.Kit.Kits, question.Mode ?? CutMode.Batch);
         if (kits is < 0 or > KitRules.MostKits) return NotSoMany(kits);
-        PlanAnswer Plan(PlanTerms terms) => KitAnswer.PlanOf(question.Kit, mode, Math.Max(1, kits), terms with { Memory = memory, Cancel = cancel });
+        PlanAnswer Plan(PlanTerms terms)
+        {
+            var own = terms with { Memory = memory, Cancel = cancel };
+            return question.Longer == true ? KitAnswer.SearchedPlanOf(question.Kit, mode, Math.Max(1, kits), own) : KitAnswer.PlanOf(question.Kit, mode, Math.Max(1, kits), own);
+        }
+
         return search is { } name
             ? searches.Follow(name, question.Kit.Unit, (told, stop) => Plan(new() { Told = told, Stop = stop }))
             : Body.Json(Plan(new()), question.Kit.Unit);

@@ -61,7 +61,7 @@ internal static class CutEndpoints
     private static CutOrder Order(CutsQuestion question) => new(
         [.. question.Sheets.Select(s => new StockSheet(s.Id, new(s.Width, s.Height), s.OnHand))],
         [.. question.Pieces.Select(p => new Demand(p.Id, p.Sheet, new(p.Width, p.Height), p.Quantity, p.Turn ?? Turn.Free, p.Face ?? SheetFace.A) { Gut = p.Gut })],
-        question.Trimmer?.LongestCut);
+        question.Trimmer?.LongestCut, Ruler: question.Trimmer?.Ruler);
 
     private static List<Fault> Faults(CutsQuestion question)
     {
@@ -134,6 +134,6 @@ internal static class CutEndpoints
     private static PatternAnswer Pattern(CutPattern pattern) => new(
         pattern.Sheet, pattern.Times,
         [.. pattern.Placements.Select(p => new PlacedAnswer(p.Piece, p.Box.X, p.Box.Y, p.Box.Width, p.Box.Height, p.Turned, p.Face))],
-        [.. pattern.Cuts.Select(c => new CutAnswer(c.Order, c.Part, c.Setting, c.Fence.Axis() == Axis.Across ? "height" : "width", c.Plunge is not null, c.Gives, c.Fence, c.Plunge?.Start, c.Plunge?.End))],
+        [.. pattern.Cuts.Select(c => new CutAnswer(c.Order, c.Part.Text, c.Setting, c.Fence.Axis() == Axis.Across ? "height" : "width", c.Plunge is not null, [.. c.Gives.Select(g => g.Text)], c.Fence, c.Plunge?.Start, c.Plunge?.End))],
         [.. pattern.Offcuts.Select(o => o.Box)]);
 }

@@ -13,9 +13,6 @@ internal sealed record KitOnShelf(string Slug, string Name, int Revision, DateTi
 /// <summary>A kit with its revision.</summary>
 internal sealed record KitView(string Slug, int Revision, DateTime SavedAt, Kit Kit);
 
-/// <summary>What of a kit's stock was found: its papers and its sheets of parts.</summary>
-internal sealed record StockElsewhere(string Slug, string Kit, IReadOnlyList<Paper> Papers, IReadOnlyList<PartSheet> Parts);
-
 internal static class KitEndpoints
 {
     public static void MapKits(this RouteGroupBuilder api)
@@ -29,22 +26,10 @@ internal static class KitEndpoints
         kits.MapGet("/{slug}/revisions", RevisionsAsync).Produces<IReadOnlyList<RevisionStamp>>().ProducesProblem(404);
         kits.MapGet("/{slug}/revisions/{number:int}", RevisionAsync).Produces<KitView>().ProducesProblem(404);
         kits.MapPut("/{slug}/revisions/{number:int}/printed", PrintedAsync).Produces(204).ProducesProblem(404);
-        api.MapGet("/stock", StockAsync).WithTags("Kits").Produces<IReadOnlyList<StockElsewhere>>();
     }
 
     private static async Task<IResult> PrintedAsync(string slug, int number, KitShelf shelf, CancellationToken cancel) =>
         await shelf.MarkPrintedAsync(slug, number, cancel) ? Results.NoContent() : NoRevision(slug, number);
-
-    // Papers and sheets of parts of all kits whose name holds every word that is looked for; all of them where none is.
-    private static async Task<IResult> StockAsync(string? find, KitShelf shelf, CancellationToken cancel)
-    {
-        var words = (find ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        bool Holds(string name, string kit) => words.All(w => name.Contains(w, StringComparison.OrdinalIgnoreCase) || kit.Contains(w, StringComparison.OrdinalIgnoreCase));
-        var found = (await shelf.ListAsync(cancel))
-            .Select(s => new StockElsewhere(s.Slug, s.Kit.Name, [.. s.Kit.Papers.Where(p => Holds(p.Name, s.Kit.Name))], [.. s.Kit.Parts.Where(p => Holds(p.Name, s.Kit.Name))]))
-            .Where(s => s.Papers.Count + s.Parts.Count > 0).ToList();
-        return Results.Ok(found);
-    }
 
     private static IResult NoRevision(string slug, int number) => Results.Problem(statusCode: 404, title: "No such revision.", detail: $"There is no revision {number} of '{slug}'.");
 
@@ -76,7 +61,7 @@ internal static class KitEndpoints
         if (Body.SeenRevision(context.Request) is not { } seen) return Problems.NotSeen();
         var reading = await Body.ReadAsync<Kit>(context.Request, "", kit => kit);
         if (reading.Value is not { } kit) return Problems.Bad(reading.Faults);
-        if (await shelf.SaveAsync(slug, seen, kit, "changed in the kit", cancel) is not { } stored) return await LostAsync(slug, shelf, cancel);
+        if (await shelf.SaveAsync(slug, seen, kit, cancel) is not { } stored) return await LostAsync(slug, shelf, cancel);
         Body.SetRevision(context, stored.Revision);
         return Body.Json(View(stored), kit.Unit);
     }

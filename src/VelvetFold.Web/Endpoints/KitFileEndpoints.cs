@@ -1,4 +1,5 @@
 using VelvetFold.Core;
+using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Formats;
@@ -26,20 +27,22 @@ internal static class KitFileEndpoints
     {
         if (await shelf.FindAsync(slug, null, cancel) is not { } stored) return Problems.NoKit(slug);
         if (kits is < 1 or > KitRules.MostKits) return Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 1 to {KitRules.MostKits}.");
-        var plan = kits is { } n ? KitAnswer.BatchOf(stored.Kit, n, new() { Memory = memory, Cancel = cancel }) : KitAnswer.For(stored.Kit, 1, new() { Memory = memory, Cancel = cancel }).EachKit;
+        var plan = kits is { } n ? KitAnswer.BatchOf(stored.Kit, n, new() { Memory = memory, Cancel = cancel }) : KitAnswer.PlanOf(stored.Kit, CutMode.EachKit, 1, new() { Memory = memory, Cancel = cancel });
         return Results.File(System.Text.Encoding.UTF8.GetBytes(write(stored.Kit, plan.Plan)), type, $"{slug}-cuts.{(type == "text/csv" ? "csv" : "svg")}");
     }
 
-    private static async Task<IResult> DownloadAsync(string slug, KitShelf shelf, CancellationToken cancel) =>
+    // Without counts, unless they are asked for: a kit travels, the stock stays.
+    private static async Task<IResult> DownloadAsync(string slug, bool? counts, KitShelf shelf, CancellationToken cancel) =>
         await shelf.FindAsync(slug, null, cancel) is { } stored
-            ? Results.File(KitFile.Write(stored.Kit), "application/json", $"{stored.Slug}.kit.json")
+            ? Results.File(KitFile.Write(counts == true ? stored.Kit : KitStock.Without(stored.Kit)), "application/json", $"{stored.Slug}.kit.json")
             : Problems.NoKit(slug);
 
-    private static async Task<IResult> UploadAsync(HttpContext context, KitShelf shelf)
+    // What a file counts is booked only where that is asked for.
+    private static async Task<IResult> UploadAsync(bool? book, HttpContext context, KitShelf shelf)
     {
         var reading = KitFile.Read(await Body.BytesAsync(context.Request));
         return reading.Value is { } kit
-            ? KitEndpoints.Created(context, await shelf.AddAsync(kit, context.RequestAborted))
+            ? KitEndpoints.Created(context, await shelf.AddAsync(kit, context.RequestAborted, book == true))
             : Problems.Bad(reading.Faults);
     }
 }

@@ -2,7 +2,6 @@ using System.Globalization;
 using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
-using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Formats.Print;
 using VelvetFold.Store;
@@ -250,7 +249,7 @@ internal static class PackingEndpoints
     // A label for each stack of equal pieces: it lies on the stack, and is scanned when one of it goes into a bag.
     private static IReadOnlyList<LabelText> Pieces(Kit kit, string slug, Uri studio)
     {
-        var own = CutList.Of(kit, [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]).ToDictionary(p => p.Label);
+        var own = new KitWork(kit).Pieces.ToDictionary(p => p.Label);
         return [.. Packing.Of(kit).Select(item => own.TryGetValue(item.Label, out var piece)
             ? new LabelText(item.Label, [$"{item.Says}, {kit.Paper(piece.Paper)!.Name} {piece.Face}", kit.Layout(piece.Layout)!.Name, $"{N(Math.Max(1, kit.Kits))} in the run"], Code(studio, slug, piece.Layout, item.Label), piece.Layout, piece.Piece)
             : new LabelText(item.Label, [item.Stack, item.Says, $"{N(item.Count)} a kit"], Code(studio, slug, item.Layout, item.Label), item.Layout))];

@@ -69,7 +69,7 @@ public class CutPlannerTests
     {
         var order = new CutOrder([new StockSheet("S", S("12", "12")) { Trims = new(new() { Edge = Edge.Bottom, Width = L("1/2") }, null) }], [new("P", "S", S("12", "11 1/2"), 1)]);
         var cut = Assert.Single(CutPlanner.Plan(order).BySheet[0].Patterns[0].Cuts);
-        Assert.Equal((Edge.Bottom, L("1/2"), "tear strip", "P"), (cut.Fence, cut.Setting, cut.Gives[0], cut.Gives[1]));
+        Assert.Equal((Edge.Bottom, L("1/2"), "tear strip", "P"), (cut.Fence, cut.Setting, cut.Gives[0].Text, cut.Gives[1].Text));
     }
 
     [Fact]

@@ -95,7 +95,7 @@ public class TrimmerTests
         var sheet = Sheet with { Trims = new(new() { Edge = Edge.Bottom, Width = L("1/2") }, null), TearStripFace = SheetFace.B };
         var plan = Plan(sheet, null, new("P", "S", S("12", "11"), 1), new("T", "S", S("12", "1/2"), 1, Face: SheetFace.B));
         Assert.Equal((1, true), (plan.SheetsUsed, plan.Proved));
-        Assert.Equal("T", Assert.Single(plan.Patterns.Single(p => p.From == "tear strip").Placements).Piece);
+        Assert.Equal("T", Assert.Single(plan.Patterns.Single(p => p.From == PaperPart.TearStrip).Placements).Piece);
         // Of face A it would show the maker's name.
         Assert.DoesNotContain(Plan(sheet, null, new("P", "S", S("12", "11"), 1), new("T", "S", S("12", "1/2"), 1)).Patterns, p => p.From is not null);
     }
@@ -121,7 +121,7 @@ public class TrimmerTests
         var gutted = kit.With(kit.Layouts[0].With(Assert.Single(saving.Pieces).Piece));
         var plan = KitAnswer.For(gutted, 1).EachKit.Plan;
         Assert.Equal(1, plan.SheetsUsed);
-        Assert.Equal("L1-B1", Assert.Single(plan.BySheet[0].Patterns.Single(p => p.From == "inside of L1-P1 mat").Placements).Piece);
+        Assert.Equal("L1-B1", Assert.Single(plan.BySheet[0].Patterns.Single(p => p.From == PaperPart.Inside("L1-P1 mat")).Placements).Piece);
         Assert.Empty(StockReach.Of(gutted, 1).Savings);
         // Where the hole would show, the page says so.
         var shows = kit.With(kit.Layouts[0].With(photo with { Opening = photo.Opening! with { Mats = [photo.Opening.Mats[0] with { Gut = L("1/8") }] } }));

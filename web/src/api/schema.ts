@@ -362,43 +362,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/stock": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: {
-                    find?: string;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["StockElsewhere"][];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/kits/{slug}/file": {
         parameters: {
             query?: never;
@@ -408,7 +371,9 @@ export interface paths {
         };
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    counts?: boolean;
+                };
                 header?: never;
                 path: {
                     slug: string;
@@ -456,7 +421,9 @@ export interface paths {
         put?: never;
         post: {
             parameters: {
-                query?: never;
+                query?: {
+                    book?: boolean;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -847,6 +814,203 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitStockView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/stock/things": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UseEntry"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    find?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StockElsewhere"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/things/{thing}/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    thing: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["JoinEntry"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/stock/makes": {
         parameters: {
             query?: never;
@@ -889,6 +1053,72 @@ export interface paths {
         };
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ledger/bookings/{id}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BackEntry"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -3355,6 +3585,217 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/stock/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SheetsEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/stock/run": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RunEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/kit": {
         parameters: {
             query?: never;
@@ -4227,6 +4668,14 @@ export interface components {
             piece: string;
             note: string;
         };
+        /** @description A thing of the studio that might be the same. */
+        AlikeView: {
+            /** Format: int32 */
+            thing: number;
+            /** Format: int32 */
+            onHand: null | number;
+            usedBy: string[];
+        };
         /** @description Pieces that are placed together. Its members' rules say Member; pieces may lean on it as on a piece. */
         Arrangement: {
             /** @description Its label within the layout: G1. No piece has the same. */
@@ -4321,6 +4770,10 @@ export interface components {
             under: string;
             by: components["schemas"]["Length"];
         };
+        /** @description A booking that is taken back. */
+        BackEntry: {
+            key?: null | string;
+        };
         /** @description A bag in the run. */
         BagLine: {
             /** Format: int32 */
@@ -4372,8 +4825,9 @@ export interface components {
             more: number;
             workshop?: null | string;
         };
-        /** @description What all movements of an item add up to. */
+        /** @description What all movements of a pile add up to. */
         Balance: {
+            /** @description The kit whose id for it is told; of things that several use, the first. */
             kit: string;
             item: components["schemas"]["StockItem"];
             itemId: string;
@@ -4381,6 +4835,16 @@ export interface components {
             size: null | components["schemas"]["Size"];
             /** Format: int32 */
             onHand: number;
+            face: null | components["schemas"]["SheetFace"];
+            /** Format: int32 */
+            thing: number;
+            /**
+             * Format: int32
+             * @description How many of them are promised to kits.
+             */
+            promised: number;
+            /** @description The kits that use it. */
+            usedBy: string[];
         };
         /** @description A run that was cut or packed: its sheets or parts go out of stock, its offcuts come in. */
         BatchEntry: {
@@ -4388,6 +4852,8 @@ export interface components {
             what: string;
             /** Format: int32 */
             kits: number;
+            /** @description Minted once for one press: a second request with it books nothing. */
+            key?: null | string;
         };
         /** @description All that is needed to follow a guide at the table, in one answer that can be kept. */
         BenchView: {
@@ -4396,10 +4862,13 @@ export interface components {
             kit: components["schemas"]["Kit"];
             answer: components["schemas"]["KitAnswer"];
         };
+        /** @enum {unknown} */
+        BookingKind: "opening" | "correction" | "purchase" | "cut" | "sheets-cut" | "packed" | "confirmed" | "released" | "taken-back" | null;
         /** @description What was bought. */
         BoughtEntry: {
             /** @description The shopping list as it comes back: a table with Name and Bought, or Packs. */
             text?: null | string;
+            key?: null | string;
         };
         /** @description A rectangle with its sides along the axes: x to the right, y down, from the top left corner. */
         Box: {
@@ -4413,6 +4882,39 @@ export interface components {
             about: string;
             says: string;
         };
+        /**
+         * @description The plan of one paper that somebody chose after a longer search, in place of the canonical one. It holds as long as what is cut and what it is cut from stay what
+         *     they were.
+         */
+        ChosenPlan: {
+            /** @description The id of its paper. */
+            paper: string;
+            /** @description The way of cutting it belongs to. */
+            mode?: components["schemas"]["CutMode"];
+            /**
+             * Format: int32
+             * @description For how many kits.
+             */
+            kits: number;
+            /** @description What it was searched for, in one short text; a plan for anything else is not looked at. */
+            instance: string;
+            sheets?: components["schemas"]["ChosenSheet"][];
+        };
+        /** @description A way to cut a sheet that somebody chose after a longer search. */
+        ChosenSheet: {
+            /**
+             * Format: int32
+             * @description How often it is cut like this.
+             */
+            times: number;
+            /** @description The remnant that is cut instead of a sheet, as the plan calls it; none for a sheet. */
+            from?: null | string;
+            /**
+             * @description The cuts and what comes of them, each part before what is cut out of it, the part at the fence first: `left 3 1/2 in` for a cut so far from that edge,
+             *     `piece L1-B2` or `turned L1-B2`, `offcut`, `tear strip`.
+             */
+            cuts?: string[];
+        };
         /** @description A bag is closed. */
         Closing: {
             by: string;
@@ -4423,10 +4925,30 @@ export interface components {
         CorrectionEntry: {
             reason: string;
             id?: null | string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many there are; of offcuts, of that size and face.
+             */
             onHand?: null | number;
             /** @description Many counts as a table, in place of one. */
             text?: null | string;
+            /** @description Of offcuts: their size. */
+            offcut?: {
+                /**
+                 * Format: length
+                 * @description An exact length with its unit: 3 1/2 in, 89 mm.
+                 */
+                width: string;
+                /**
+                 * Format: length
+                 * @description An exact length with its unit: 3 1/2 in, 89 mm.
+                 */
+                height: string;
+            };
+            face?: null | components["schemas"]["SheetFace"];
+            /** @description Whether they are counted at all from now on; as many as needed can be bought of what is not. */
+            limited?: null | boolean;
+            key?: null | string;
         };
         /** @description One figure of the costs, and what it is made of. */
         CostLine: {
@@ -4568,8 +5090,7 @@ export interface components {
             sheet: string;
             /** Format: int32 */
             times: number;
-            /** @description The paper that is there anyway and is cut instead of a sheet; none for a sheet. */
-            from?: null | string;
+            from?: null | components["schemas"]["PaperPart"];
             /**
              * Format: int32
              * @description How many are cut at once, stacked; 1 where each is cut by itself.
@@ -4582,6 +5103,8 @@ export interface components {
              * @description How many of its sheets are cut already.
              */
             cut?: number;
+            /** @description The numbers of the cuts that are longer than the trimmer's longest: they are made by knife, along a ruler. */
+            byKnife: number[];
             /**
              * Format: int32
              * @description How often the whole programme is gone through for the sheets that are not cut yet.
@@ -4626,6 +5149,17 @@ export interface components {
              * @description How many cuts are still to be made in all, a stack at a time.
              */
             cuts: number;
+            /**
+             * Format: int32
+             * @description How many cuts there are in all, those that are made already with them.
+             */
+            allCuts: number;
+        };
+        /** @description Sheets of a kit that are marked as cut. */
+        CutSheets: {
+            sheet: components["schemas"]["KeptSheet"];
+            /** Format: int32 */
+            cut: number;
         };
         /** @description The plan over all papers, and how good it is. */
         CutsAnswer: {
@@ -5023,6 +5557,11 @@ export interface components {
             /** @description The sizes of its photos as they lie, to be read. */
             openings: string[];
         };
+        /** @description The thing that another is joined into. */
+        JoinEntry: {
+            /** Format: int32 */
+            into: number;
+        };
         /** @description A piece with its place on a kept sheet. */
         KeptPiece: {
             /** @description Its label: L1-B2. */
@@ -5048,9 +5587,11 @@ export interface components {
             times?: number;
             /**
              * Format: int32
-             * @description How many of them are cut already.
+             * @description How many of them are cut already; a count, no part of the kit's document.
              */
             cut?: number;
+            /** @description Whether it stands here only because sheets were cut like this, and the document does not keep it. */
+            booked?: null | boolean;
             pieces?: components["schemas"]["KeptPiece"][];
         };
         /** @description A kit as its designer wrote it down. Everything else (boxes, cuts, counts, steps, pictures, fits) is computed from it. */
@@ -5080,6 +5621,8 @@ export interface components {
             layouts?: components["schemas"]["Layout"][];
             /** @description Sheets the designer has laid out by hand, keeps as they are, or has cut already. */
             keptSheets?: components["schemas"]["KeptSheet"][];
+            /** @description Plans that somebody chose after a longer search; each holds for as long as its instance does. */
+            chosenPlans?: components["schemas"]["ChosenPlan"][];
             /** @description The language of the guide, the designer's own words in it, and steps that were moved. */
             guide?: components["schemas"]["GuideWishes"];
             /** @description Spares beyond the run. */
@@ -5175,6 +5718,14 @@ export interface components {
              * @description For how many kits; those of the document where left out.
              */
             kits?: null | number;
+        };
+        /** @description The stock that a kit uses: the studio's piles, what is promised to whom, sheets that are cut, and its confirmed run. */
+        KitStockView: {
+            /** Format: int32 */
+            revision: number;
+            things: components["schemas"]["StockThing"][];
+            cut: components["schemas"]["CutSheets"][];
+            run: null | components["schemas"]["RunView"];
         };
         /** @description A kit with its revision. */
         KitView: {
@@ -5487,6 +6038,7 @@ export interface components {
             id: number;
             /** Format: date-time */
             at: string;
+            /** @description The kit it was booked for; empty where it was booked for none. */
             kit: string;
             /** Format: int32 */
             revision: number;
@@ -5497,10 +6049,21 @@ export interface components {
             /** Format: int32 */
             count: number;
             reason: string;
+            face: null | components["schemas"]["SheetFace"];
+            /**
+             * Format: int64
+             * @description The booking it belongs to; none of those from before there were any.
+             */
+            booking: null | number;
+            kind: null | components["schemas"]["BookingKind"];
+            /** @description Whether so many are promised to the kit rather than moved. */
+            isPromise: boolean;
+            /** @description Whether its booking can be taken back. */
+            mayGoBack: boolean;
         };
         /** @description A part with the name it goes by. */
         NamedBox: {
-            name: string;
+            name: components["schemas"]["PaperPart"];
             box: components["schemas"]["Box"];
         };
         /** @description A size people call by name. */
@@ -5516,6 +6079,19 @@ export interface components {
              * @description How many there are, 1 or more.
              */
             count?: number;
+            face?: null | components["schemas"]["SheetFace"];
+        };
+        /** @description Offcuts of one size on hand. */
+        OffcutsView: {
+            size: components["schemas"]["Size"];
+            face: null | components["schemas"]["SheetFace"];
+            /** Format: int32 */
+            count: number;
+            /**
+             * Format: int32
+             * @description How many of them are promised to other kits.
+             */
+            promised: number;
         };
         /** @description A distance right and down, or left and up where negative. */
         Offset: {
@@ -5694,13 +6270,23 @@ export interface components {
              * @description Sheets on hand; none where as many as needed can be bought.
              */
             onHand?: null | number;
+            /**
+             * Format: int32
+             * @description How many of them are promised to other kits; a count, like int? Paper.OnHand.
+             */
+            promised?: null | number;
             pack?: null | components["schemas"]["Pack"];
             /** @description Whether its sheets are bases printed for a page already, which need no piecing and are not cut up. */
             preprinted?: boolean;
-            /** @description Offcuts on hand, used before a new sheet where that saves one. */
+            /** @description Offcuts on hand and free for this kit, used before a new sheet where that saves one; counts, like int? Paper.OnHand. */
             offcuts?: components["schemas"]["OffcutOnHand"][];
             thickness?: null | components["schemas"]["Length"];
         };
+        /**
+         * @description A part of paper by what it is: a sheet, a piece, a tear strip, the inside of a piece, an offcut. What it is called is made from it (string PaperPart.Text, and by the
+         *     guide's words in its language) and never read back.
+         */
+        PaperPart: string;
         /** @description How far the sheets of one paper on hand reach when all kits are cut together. */
         PaperReach: {
             paper: string;
@@ -5770,6 +6356,11 @@ export interface components {
              * @description Sheets, packs or rolls on hand; none where as many as needed can be bought.
              */
             onHand?: null | number;
+            /**
+             * Format: int32
+             * @description How many of them are promised to other kits; a count, like int? PartSheet.OnHand.
+             */
+            promised?: null | number;
             pack?: null | components["schemas"]["Pack"];
         };
         /** @description The ready-made part a piece is: from which sheet, and which of it. */
@@ -5957,8 +6548,10 @@ export interface components {
         PlanAnswer: {
             plan: components["schemas"]["CutPlan"];
             pictures: components["schemas"]["SheetPicture"][];
+            /** @description After a longer search: what it found that is better than the kit's plan, to be kept with the kit as its chosen plans. */
+            better?: null | components["schemas"]["ChosenPlan"][];
         };
-        /** @description A kit whose cuts are to be searched for thoroughly. */
+        /** @description A kit whose cuts are asked for. */
         PlanQuestion: {
             kit: components["schemas"]["Kit"];
             /**
@@ -5967,6 +6560,8 @@ export interface components {
              */
             kits?: null | number;
             mode?: null | components["schemas"]["CutMode"];
+            /** @description Whether a better plan than the kit's is searched for. */
+            longer?: null | boolean;
         };
         /** @description Where the blade is set down and lifted again, from the end of the part at which it begins. */
         PlungeCut: {
@@ -5992,6 +6587,13 @@ export interface components {
             status?: null | number;
             detail?: null | string;
             instance?: null | string;
+        };
+        /** @description So many of a thing that are promised to a kit. */
+        PromiseView: {
+            slug: string;
+            kit: string;
+            /** Format: int32 */
+            count: number;
         };
         /** @description Where a guide fails, and why. */
         ProofFault: {
@@ -6054,7 +6656,7 @@ export interface components {
             packs: number;
             /**
              * Format: int32
-             * @description What is left when the run is done.
+             * @description What is left for others when the run is done.
              */
             leftAfter: number;
             price: null | components["schemas"]["Money"];
@@ -6127,6 +6729,25 @@ export interface components {
             /** @description Pieces that no guest's bag has the paper for. */
             missing: components["schemas"]["TotalMissing"][];
         };
+        /** @description A run that is confirmed. */
+        RunEntry: {
+            /** Format: int32 */
+            kits: number;
+            key?: null | string;
+        };
+        /** @description A run that was confirmed. */
+        RunView: {
+            /** Format: int64 */
+            booking: number;
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            revision: number;
+            /** Format: int32 */
+            kits: number;
+            /** @description Whether the kit still takes what it was confirmed for; else it asks to be confirmed anew. */
+            isCurrent: boolean;
+        };
         /** @description What was scanned or typed. */
         Scan: {
             code: string;
@@ -6191,7 +6812,7 @@ export interface components {
             missing: number;
             /**
              * Format: int32
-             * @description How many kits the sheets on hand give, cut kit by kit; none where sheets are not limited.
+             * @description How many kits the free sheets give: exactly, by the plans of fewer kits, where they are short; else at least so many. None where sheets are not limited.
              */
             kitsPossible: null | number;
             /**
@@ -6200,11 +6821,8 @@ export interface components {
              */
             cut: number;
         };
-        /**
-         * @description Which face of a sheet.
-         * @enum {unknown}
-         */
-        SheetFace: "A" | "B";
+        /** @enum {unknown} */
+        SheetFace: "A" | "B" | null;
         /** @description One part of a sheet or pack: its name there, the layout it is labelled for, and how many of it there are. */
         SheetPart: {
             /** @description Its short name on the sheet, or the letter. */
@@ -6245,6 +6863,21 @@ export interface components {
             cut: number;
             /** @description Kept sheets that cannot be cut as they stand any more. */
             stale?: components["schemas"]["StaleSheet"][];
+            /** @description Whether the clock or a wish to stop ended the search before its work was done: the plan is provisional, and another run may find another. */
+            cutShort?: boolean;
+            /** @description Whether it is the plan that somebody chose after a longer search, in place of the canonical one. */
+            isChosen?: boolean;
+        };
+        /** @description How many sheets are cut as this one stands. */
+        SheetsEntry: {
+            /** @description Its paper, its pieces and their places; how often, and how many of them are cut, is said beside it. */
+            sheet: components["schemas"]["KeptSheet"];
+            /**
+             * Format: int32
+             * @description How many of them are cut by now.
+             */
+            cut: number;
+            key?: null | string;
         };
         /** @description Pieces that the sheets on hand do not suffice for. */
         Shortfall: {
@@ -6424,6 +7057,10 @@ export interface components {
             kit: string;
             papers: components["schemas"]["Paper"][];
             parts: components["schemas"]["PartSheet"][];
+            /** @description The studio's numbers for them, by what the kit calls them. */
+            things: {
+                [key: string]: number;
+            };
         };
         /**
          * @description What lies in stock.
@@ -6447,6 +7084,44 @@ export interface components {
             papers: components["schemas"]["PaperReach"][];
             /** @description Sheets that the run would not take, were hidden middles cut out. */
             savings: components["schemas"]["GutSaving"][];
+        };
+        /** @description A paper, or a sheet, pack or roll of parts, as it lies in the studio. */
+        StockThing: {
+            isPaper: boolean;
+            /** @description What the kit calls it. */
+            id: string;
+            /**
+             * Format: int32
+             * @description The studio's own number for it.
+             */
+            thing: number;
+            name: string;
+            /**
+             * Format: int32
+             * @description What the ledger adds up to; none where it is not counted.
+             */
+            onHand: null | number;
+            /**
+             * Format: int32
+             * @description How many of them are promised to other kits.
+             */
+            promised: number;
+            /**
+             * Format: int32
+             * @description How many are promised to this one.
+             */
+            promisedHere: number;
+            /**
+             * Format: int32
+             * @description What this kit may take: on hand, and promised to no other.
+             */
+            free: null | number;
+            promises: components["schemas"]["PromiseView"][];
+            offcuts: components["schemas"]["OffcutsView"][];
+            /** @description The kits that use it. */
+            usedBy: string[];
+            /** @description Other things of the studio that may be the same, and could be joined with it. */
+            alike: components["schemas"]["AlikeView"][];
         };
         /** @description A workshop with its kits and how many come. */
         StoredWorkshop: {
@@ -6544,13 +7219,13 @@ export interface components {
              */
             order: number;
             /** @description The part in hand. */
-            part: string;
+            part: components["schemas"]["PaperPart"];
             /** @description The edge of that part that lies at the fence, as the sheet was first laid down. */
             fence: components["schemas"]["Edge"];
             /** @description From the fence to the blade. */
             setting: components["schemas"]["Length"];
             /** @description What comes off, and what stays in the hand; empty for a plunge cut that sets nothing free yet. */
-            gives: string[];
+            gives: unknown[];
             partBox: components["schemas"]["Box"];
             plunge?: null | components["schemas"]["PlungeCut"];
         };
@@ -6559,6 +7234,13 @@ export interface components {
          * @enum {unknown}
          */
         Turn: "free" | "none";
+        /** @description A thing of the studio that a kit uses from now on. */
+        UseEntry: {
+            /** @description What the kit will call it. */
+            id: string;
+            /** Format: int32 */
+            thing: number;
+        };
         /** @description Something wet or messy that is done to a piece before it is laid: stamped, painted, spattered, inked at its edges. */
         WetWork: {
             /** @description What is done, in the designer's words. */
