@@ -1,0 +1,180 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using VelvetFold.Formats;
+
+namespace VelvetFold.Web.Tests;
+
+/// <summary>The studio's stock over the wire: two kits on a pile, a run that is confirmed, bookings that are repeated and taken back, revisions that come back.</summary>
+public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
+{
+    private readonly HttpClient _http = studio.CreateClient();
+
+    private static readonly string Kite = KitFile.WriteDocument(DemoStudio.Kit("kite-weekend"));
+
+    private async Task<(HttpStatusCode Status, JsonNode? Answer)> Ask(HttpMethod method, string path, string? body = null, int? seen = null)
+    {
+        using var request = new HttpRequestMessage(method, path) { Content = body is null ? null : Studio.Json(body) };
+        if (seen is { } version) request.Headers.TryAddWithoutValidation("If-Match", $"\"{version}\"");
+        using var response = await _http.SendAsync(request);
+        var text = await response.Content.ReadAsStringAsync();
+        return (response.StatusCode, text.Length == 0 ? null : JsonNode.Parse(text));
+    }
+
+    private async Task<string> NewKit(string name)
+    {
+        var kit = JsonNode.Parse(Kite)!;
+        kit["name"] = name;
+        var (status, made) = await Ask(HttpMethod.Post, "/api/kits", kit.ToJsonString());
+        Assert.Equal(HttpStatusCode.Created, status);
+        return (string)made!["slug"]!;
+    }
+
+    private async Task<JsonNode> Paper(string slug, string id) => (await Kit(slug))["papers"]!.AsArray().First(p => (string?)p!["id"] == id)!;
+
+    private async Task<JsonNode> Kit(string slug) => (await Ask(HttpMethod.Get, $"/api/kits/{slug}")).Answer!["kit"]!;
+
+    private async Task<JsonNode> Stock(string slug) => (await Ask(HttpMethod.Get, $"/api/kits/{slug}/stock")).Answer!;
+
+    private async Task<JsonNode> Thing(string slug, string id) => (await Stock(slug))["things"]!.AsArray().First(t => (string?)t!["id"] == id)!;
+
+    private async Task<JsonNode?> Done(HttpMethod method, string path, string? body = null, int? seen = null)
+    {
+        var (status, answer) = await Ask(method, path, body, seen);
+        Assert.True((int)status < 300, $"{status} {answer}");
+        return answer;
+    }
+
+    [Fact]
+    public async Task A_run_that_was_booked_stays_booked_whatever_revision_comes_back()
+    {
+        var slug = await NewKit("Restored kit");
+        var (first, before) = (await Kit(slug), (int)(await Paper(slug, "ember"))["onHand"]!);
+        await Done(HttpMethod.Post, $"/api/kits/{slug}/stock/batch", """{"what":"cut","kits":4}""", 1);
+        var after = (int)(await Paper(slug, "ember"))["onHand"]!;
+        Assert.True(after < before);
+        // The document as it was, counts and all, saved again; then the same over somebody else's revision ("keep mine").
+        await Done(HttpMethod.Put, $"/api/kits/{slug}", first.ToJsonString(), 1);
+        Assert.Equal(after, (int)(await Paper(slug, "ember"))["onHand"]!);
+        Assert.Equal(HttpStatusCode.PreconditionFailed, (await Ask(HttpMethod.Put, $"/api/kits/{slug}", first.ToJsonString(), 1)).Status);
+        await Done(HttpMethod.Put, $"/api/kits/{slug}", first.ToJsonString(), 2);
+        Assert.Equal(after, (int)(await Paper(slug, "ember"))["onHand"]!);
+        Assert.Equal(after, (int)(await Ask(HttpMethod.Get, $"/api/kits/{slug}/revisions/1")).Answer!["kit"]!["papers"]!.AsArray().First(p => (string?)p!["id"] == "ember")!["onHand"]!);
+        // No revision's document carries a count, and no file does unless it is asked to.
+        Assert.DoesNotContain("onHand", (await _http.GetStringAsync($"/api/kits/{slug}/file")), StringComparison.Ordinal);
+        Assert.Contains("onHand", (await _http.GetStringAsync($"/api/kits/{slug}/file?counts=true")), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_double_press_books_once_and_a_booking_is_taken_back_by_another()
+    {
+        var slug = await NewKit("Pressed kit");
+        var before = (await Paper(slug, "ember")).ToJsonString();
+        var presses = await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/batch", """{"what":"cut","kits":2,"key":"a press"}""", 1)));
+        Assert.All(presses, p => Assert.Equal(HttpStatusCode.OK, p.Status));
+        async Task<List<JsonNode>> Cut() => [.. (await Ask(HttpMethod.Get, $"/api/ledger?kit={slug}&find=2 kits cut")).Answer!["movements"]!.AsArray().Select(m => m!)];
+        var booked = await Cut();
+        var booking = Assert.Single(booked.Select(m => (long)m["booking"]!).Distinct());
+        Assert.All(booked, m => Assert.True((bool)m["mayGoBack"]!));
+
+        Assert.Equal(HttpStatusCode.NoContent, (await Ask(HttpMethod.Post, $"/api/ledger/bookings/{booking}/back", "{}")).Status);
+        Assert.Equal(before, (await Paper(slug, "ember")).ToJsonString());
+        Assert.All((await Cut()).Where(m => (long)m["booking"]! == booking), m => Assert.False((bool)m["mayGoBack"]!));
+        Assert.Equal(HttpStatusCode.NotFound, (await Ask(HttpMethod.Post, $"/api/ledger/bookings/{booking}/back", "{}")).Status);
+        Assert.Equal(HttpStatusCode.NotFound, (await Ask(HttpMethod.Post, "/api/ledger/bookings/999999/back", "{}")).Status);
+    }
+
+    [Fact]
+    public async Task Two_kits_on_one_pile_a_run_confirmed_and_a_kit_that_changes_after_it()
+    {
+        var (first, second) = (await NewKit("First table"), await NewKit("Second table"));
+        var (mine, theirs) = (await Thing(first, "ember"), await Thing(second, "ember"));
+        Assert.Contains(mine["alike"]!.AsArray(), a => (int)a!["thing"]! == (int)theirs["thing"]!);
+        await Done(HttpMethod.Post, $"/api/stock/things/{theirs["thing"]}/join", $$"""{"into":{{mine["thing"]}}}""");
+        var both = (int)mine["onHand"]! + (int)theirs["onHand"]!;
+        Assert.Equal(both, (int)(await Thing(second, "ember"))["onHand"]!);
+
+        await Done(HttpMethod.Post, $"/api/kits/{first}/stock/run", """{"kits":14}""", 1);
+        var own = await Thing(first, "ember");
+        var promised = (int)own["promisedHere"]!;
+        Assert.True(promised > 0);
+        Assert.Equal(both, (int)own["free"]!);
+        var seen = await Thing(second, "ember");
+        Assert.Equal((promised, both - promised), ((int)seen["promised"]!, (int)seen["free"]!));
+        Assert.Equal(("First table", promised), ((string?)seen["promises"]![0]!["kit"], (int)seen["promises"]![0]!["count"]!));
+        Assert.Equal(promised, (int)(await Paper(second, "ember"))["promised"]!);
+        Assert.Null((await Paper(first, "ember"))["promised"]);
+
+        var run = (await Stock(first))["run"]!;
+        Assert.Equal((14, true), ((int)run["kits"]!, (bool)run["isCurrent"]!));
+        // Another number of kits is another run: it asks to be confirmed anew; a new name is not.
+        var kit = await Kit(first);
+        kit["name"] = "First table, renamed";
+        await Done(HttpMethod.Put, $"/api/kits/{first}", kit.ToJsonString(), 1);
+        Assert.True((bool)(await Stock(first))["run"]!["isCurrent"]!);
+        kit["kits"] = 15;
+        await Done(HttpMethod.Put, $"/api/kits/{first}", kit.ToJsonString(), 2);
+        Assert.False((bool)(await Stock(first))["run"]!["isCurrent"]!);
+
+        // What is cut is promised no more; what is let go is free.
+        await Done(HttpMethod.Post, $"/api/kits/{first}/stock/batch", """{"what":"cut","kits":5}""", 3);
+        Assert.True((int)(await Thing(first, "ember"))["promisedHere"]! < promised);
+        await Done(HttpMethod.Delete, $"/api/kits/{first}/stock/run", seen: 3);
+        Assert.Equal(0, (int)(await Thing(second, "ember"))["promised"]!);
+        Assert.Null((await Stock(first))["run"]);
+    }
+
+    [Fact]
+    public async Task Sheets_marked_as_cut_leave_the_stock_and_come_back_and_no_document_has_them()
+    {
+        var slug = await NewKit("Marked kit");
+        var before = (await Paper(slug, "slate")).ToJsonString();
+        var plan = (await Ask(HttpMethod.Post, "/api/compute/batch", $$"""{"kit":{{(await Kit(slug)).ToJsonString()}},"kits":14}""")).Answer!["plan"]!;
+        var pattern = plan["bySheet"]!.AsArray().First(s => (string?)s!["sheet"] == "slate")!["patterns"]!.AsArray().First(p => p!["from"] is null)!;
+        var pieces = new JsonArray([.. pattern["placements"]!.AsArray().Select(p => (JsonNode)new JsonObject { ["piece"] = (string?)p!["piece"], ["box"] = p["box"]!.DeepClone(), ["turned"] = (bool)p["turned"]! })]);
+        string Sheets(int cut, JsonArray of) => new JsonObject { ["sheet"] = new JsonObject { ["paper"] = "slate", ["mode"] = "batch", ["pieces"] = of.DeepClone() }, ["cut"] = cut }.ToJsonString();
+
+        await Done(HttpMethod.Post, $"/api/kits/{slug}/stock/sheets", Sheets(1, pieces), 1);
+        Assert.Equal(1, (int)(await Stock(slug))["cut"]![0]!["cut"]!);
+        var kept = Assert.Single((await Kit(slug))["keptSheets"]!.AsArray())!;
+        Assert.Equal((1, true), ((int)kept["cut"]!, (bool)kept["booked"]!));
+        // The document that is read and saved again keeps nothing of it; the sheets stay cut.
+        await Done(HttpMethod.Put, $"/api/kits/{slug}", (await Kit(slug)).ToJsonString(), 1);
+        Assert.Equal(1, (int)Assert.Single((await Kit(slug))["keptSheets"]!.AsArray())!["cut"]!);
+        await Done(HttpMethod.Post, $"/api/kits/{slug}/stock/sheets", Sheets(0, pieces), 2);
+        Assert.Empty((await Kit(slug))["keptSheets"]!.AsArray());
+        Assert.Equal(before, (await Paper(slug, "slate")).ToJsonString());
+        // More than there are is refused, and says how many there are.
+        var (status, refused) = await Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/sheets", Sheets(500, pieces), 2);
+        Assert.Equal(HttpStatusCode.Conflict, status);
+        Assert.Contains("Slate cardstock", (string?)refused!["detail"], StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/sheets", Sheets(1, []), 2)).Status);
+    }
+
+    [Fact]
+    public async Task Counts_in_a_file_are_booked_only_where_that_is_asked_for()
+    {
+        var file = KitFile.Write(DemoStudio.Kit("kite-weekend"));
+        async Task<string> Upload(string query)
+        {
+            using var content = new ByteArrayContent(file);
+            content.Headers.ContentType = new("application/json");
+            using var response = await _http.PostAsync($"/api/kits/file{query}", content);
+            Assert.Equal(HttpStatusCode.Created, response.StatusCode);
+            return (string)JsonNode.Parse(await response.Content.ReadAsStringAsync())!["slug"]!;
+        }
+        Assert.Null((await Paper(await Upload(""), "ember"))["onHand"]);
+        Assert.NotNull((await Paper(await Upload("?book=true"), "ember"))["onHand"]);
+    }
+
+    [Fact]
+    public async Task A_count_an_offcut_and_whether_it_is_counted_at_all_are_put_right()
+    {
+        var slug = await NewKit("Counted kit");
+        await Done(HttpMethod.Post, $"/api/kits/{slug}/stock/corrections", """{"reason":"found some","id":"slate","onHand":3,"offcut":{"width":"4 in","height":"6 in"},"face":"B"}""", 1);
+        Assert.Contains((await Thing(slug, "slate"))["offcuts"]!.AsArray(), o => (string?)o!["face"] == "B" && (int)o["count"]! == 3);
+        await Done(HttpMethod.Post, $"/api/kits/{slug}/stock/corrections", """{"reason":"the shop has plenty","id":"slate","limited":false}""", 1);
+        Assert.Null((await Paper(slug, "slate"))["onHand"]);
+        foreach (var bad in new[] { """{"reason":"x","id":"gold","onHand":3}""", """{"reason":"x","id":"slate"}""", """{"reason":"x","id":"slate","onHand":-1}""", """{"reason":"x","id":"slate","onHand":1,"offcut":{"width":"40 in","height":"6 in"}}""" })
+            Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/corrections", bad, 1)).Status);
+    }
+}
