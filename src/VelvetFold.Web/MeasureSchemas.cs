@@ -25,10 +25,13 @@ internal static class MeasureSchemas
     private static Task DescribeMeasures(OpenApiSchema schema, OpenApiSchemaTransformerContext context, CancellationToken cancel)
     {
         var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
+        // A kind that may also be left out is one of its words or nothing; the kind itself is never nothing.
+        if (type.IsEnum && schema.Enum is { } words) schema.Enum = [.. words.Where(w => w is not null)];
         RequireComputed(schema, context);
         if (type == typeof(Length)) Length(schema);
         if (type == typeof(Money)) (schema.Type, schema.Description) = (JsonSchemaType.String | (Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) is null ? 0 : JsonSchemaType.Null), "An exact amount in the kit's currency: 12.50.");
         if (type == typeof(PaperPart)) (schema.Type, schema.Properties) = (JsonSchemaType.String, null);
+        if (typeof(IEnumerable<PaperPart>).IsAssignableFrom(type)) schema.Items = new OpenApiSchema { Type = JsonSchemaType.String };
         if (typeof(IEnumerable<Length>).IsAssignableFrom(type)) schema.Items = Length(new());
         if (type != typeof(Size)) return Task.CompletedTask;
         schema.Type = JsonSchemaType.Object;

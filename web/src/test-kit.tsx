@@ -31,6 +31,8 @@ export function renderInKit(children: ReactNode, over: Partial<KitAtHand> = {}) 
     change: vi.fn(),
     revision: 3,
     isSaved: true,
+    stock: null,
+    saveNow: vi.fn(() => Promise.resolve(3)),
     taken: vi.fn(),
     lit: null,
     setLit: vi.fn(),

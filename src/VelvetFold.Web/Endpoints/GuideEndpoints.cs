@@ -71,13 +71,14 @@ internal static class GuideEndpoints
     private static Kit In(Kit kit, GuideLanguage? language) => language is { } other ? kit with { Guide = kit.Guide with { Language = other } } : kit;
 
     // The designer's guide, or that of one guest with what is otherwise marked.
-    private static async Task<IResult> PdfAsync(string slug, string? form, string? paper, string? language, int? guest, KitShelf shelf, GuestList guests, PlanMemory memory, CancellationToken cancel)
+    private static async Task<IResult> PdfAsync(
+        string slug, string? form, string? paper, string? language, int? guest, int? revision, KitShelf shelf, GuestList guests, PlanMemory memory, CancellationToken cancel)
     {
         if (!TryRead(form, GuideForm.Guide, out var asForm)) return Problems.Bad("form", $"'{form}' is no form of a guide; guide, large, wordless, card, booklet and templates are.");
         if (!TryRead(paper, PrintPaper.Letter, out var onPaper)) return Problems.Bad("paper", $"'{paper}' is no paper to print on; letter and a4 are.");
         // A guest of a workshop follows the revision that was handed out there.
         var row = guest is { } id ? await guests.FindAsync(slug, id, cancel) : null;
-        var handedOut = row?.WorkshopId is { } at && (await guests.HandedOutAsync(slug, cancel)).TryGetValue(at, out var fixedAt) ? fixedAt : (int?)null;
+        var handedOut = row?.WorkshopId is { } at && (await guests.HandedOutAsync(slug, cancel)).TryGetValue(at, out var fixedAt) ? fixedAt : revision;
         if (await shelf.FindAsync(slug, handedOut, cancel) is not { } stored) return Problems.NoKit(slug);
         if (!TryLanguage(language, stored.Kit, out var kit)) return Problems.Bad("language", $"There is no guide in '{language}'; en and de can be had.");
         var terms = new PlanTerms { Memory = memory, Cancel = cancel };

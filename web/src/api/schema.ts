@@ -1220,6 +1220,7 @@ export interface paths {
                     paper?: string;
                     language?: string;
                     guest?: number;
+                    revision?: number;
                 };
                 header?: never;
                 path: {
@@ -4863,7 +4864,7 @@ export interface components {
             answer: components["schemas"]["KitAnswer"];
         };
         /** @enum {unknown} */
-        BookingKind: "opening" | "correction" | "purchase" | "cut" | "sheets-cut" | "packed" | "confirmed" | "released" | "taken-back" | null;
+        BookingKind: "opening" | "correction" | "purchase" | "cut" | "sheets-cut" | "packed" | "confirmed" | "released" | "taken-back";
         /** @description What was bought. */
         BoughtEntry: {
             /** @description The shopping list as it comes back: a table with Name and Bought, or Packs. */
@@ -5439,7 +5440,7 @@ export interface components {
             changed: string[];
         };
         /** @enum {unknown} */
-        GuideForm: "guide" | "large" | "wordless" | "card" | "booklet" | "templates" | null;
+        GuideForm: "guide" | "large" | "wordless" | "card" | "booklet" | "templates";
         /**
          * @description The half of the guide a step stands in.
          * @enum {unknown}
@@ -6579,7 +6580,7 @@ export interface components {
          */
         PrintKind: "solid" | "stripe" | "plaid" | "dot" | "floral" | "figures" | "lettering";
         /** @enum {unknown} */
-        PrintPaper: "letter" | "a4" | null;
+        PrintPaper: "letter" | "a4";
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -6822,7 +6823,7 @@ export interface components {
             cut: number;
         };
         /** @enum {unknown} */
-        SheetFace: "A" | "B" | null;
+        SheetFace: "A" | "B";
         /** @description One part of a sheet or pack: its name there, the layout it is labelled for, and how many of it there are. */
         SheetPart: {
             /** @description Its short name on the sheet, or the letter. */
@@ -7225,7 +7226,7 @@ export interface components {
             /** @description From the fence to the blade. */
             setting: components["schemas"]["Length"];
             /** @description What comes off, and what stays in the hand; empty for a plunge cut that sets nothing free yet. */
-            gives: unknown[];
+            gives: string[];
             partBox: components["schemas"]["Box"];
             plunge?: null | components["schemas"]["PlungeCut"];
         };

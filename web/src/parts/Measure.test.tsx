@@ -23,6 +23,8 @@ const atHand: KitAtHand = {
   change: () => {},
   revision: 1,
   isSaved: true,
+  stock: null,
+  saveNow: () => Promise.resolve(1),
   taken: () => {},
   lit: null,
   setLit: () => {},

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Link, NavLink } from 'react-router';
 import type { Kit, KitAnswer } from '../api/client';
 import { currentLight, switchLight } from './light';
-import type { SaveState } from './useKitEditor';
+import type { SaveState } from './saving/kitSaver';
 
 interface Stage {
   path: string;
@@ -13,11 +13,18 @@ interface Stage {
 
 const faults = (answer: KitAnswer) => answer.layouts.flatMap((l) => l.findings).filter((f) => f.gravity === 'fault').length;
 
+// What keeps a piece from being cut at all; other faults of a page are told at Pages.
+const isUncut = ({ code }: { code: string }) => ['larger-than-sheet', 'no-paper', 'unknown-paper'].includes(code);
+
 /** The stages in working order. */
 export const stages: readonly Stage[] = [
   { path: 'stock', name: 'Stock', look: (a) => (a.stockFindings.length ? 'a paper is short' : null) },
   { path: 'pages', name: 'Pages', look: (a) => (faults(a) ? 'something does not add up' : null) },
-  { path: 'cuts', name: 'Cuts', look: (a) => (faults(a) ? 'not every piece can be cut' : null) },
+  {
+    path: 'cuts',
+    name: 'Cuts',
+    look: (a) => (a.layouts.some((l) => l.findings.some(isUncut)) ? 'not every piece can be cut' : null),
+  },
   { path: 'guide', name: 'Guide', look: () => null },
   { path: 'guests', name: 'Guests', look: () => null },
   { path: 'packing', name: 'Packing', look: () => null },

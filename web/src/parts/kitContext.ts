@@ -1,5 +1,5 @@
 import { createContext, use } from 'react';
-import type { Kit, KitAnswer, KitView } from '../api/client';
+import type { Kit, KitAnswer, KitStock, KitView } from '../api/client';
 
 /** The kit at hand, what follows from it, and the piece that both leaves have lit. */
 export interface KitAtHand {
@@ -13,7 +13,11 @@ export interface KitAtHand {
   /** The revision on the shelf, and whether what is on the screen is saved there. */
   revision: number;
   isSaved: boolean;
-  /** Shows what the server has saved by itself. */
+  /** The studio's stock as the kit uses it; null until it is there. */
+  stock: KitStock | null;
+  /** Saves what is not saved yet; the revision that then holds all that is on the screen, or null where it cannot be saved. */
+  saveNow: () => Promise<number | null>;
+  /** Told of a kit as the server answers with it, after a booking or a save of its own. */
   taken: (view: KitView) => void;
   /** The label that pointer or focus is on (L1-B2), lit on both leaves. */
   lit: string | null;

@@ -1,141 +1,66 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback, useEffect, useReducer } from 'react';
-import { api, ApiError, unwrap, type Kit, type KitView } from '../api/client';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo, useSyncExternalStore } from 'react';
+import { api, unwrap, type Kit, type KitView } from '../api/client';
+import { KitSaver } from './saving/kitSaver';
+import { withCounts, withoutCounts } from './stock';
 
-/** How the document on the screen stands to the one on the shelf. */
-export type SaveState = 'saved' | 'waiting' | 'saving' | 'failed' | 'conflict';
-
-interface Editing {
-  present: Kit;
-  past: readonly Kit[];
-  future: readonly Kit[];
-  saved: Kit;
-  revision: number;
-  state: SaveState;
-  trouble: string | null;
-  theirs: KitView | null;
-}
-
-type Event =
-  | { type: 'loaded'; view: KitView }
-  | { type: 'changed'; kit: Kit }
-  | { type: 'undone' }
-  | { type: 'redone' }
-  | { type: 'saving' }
-  | { type: 'stored'; sent: Kit; revision: number }
-  | { type: 'refused'; trouble: string }
-  | { type: 'raced'; theirs: KitView }
-  | { type: 'kept-mine' };
-
-const opened = (view: KitView): Editing => ({
-  present: view.kit,
-  past: [],
-  future: [],
-  saved: view.kit,
-  revision: view.revision,
-  state: 'saved',
-  trouble: null,
-  theirs: null,
-});
-
-const longestHistory = 200;
-
-// A change while a conflict is open keeps the conflict open: nothing is sent before the person has chosen.
-const unsaved = (editing: Editing, next: Kit): Editing => ({
-  ...editing,
-  present: next,
-  state: editing.state === 'conflict' ? 'conflict' : next === editing.saved ? 'saved' : 'waiting',
-  trouble: null,
-});
-
-function follow(editing: Editing | null, event: Event): Editing | null {
-  if (event.type === 'loaded') return opened(event.view);
-  if (!editing) return null;
-  const { past, present, future } = editing;
-  switch (event.type) {
-    case 'changed':
-      return { ...unsaved(editing, event.kit), past: [...past.slice(-longestHistory), present], future: [] };
-    case 'undone': {
-      const before = past.at(-1);
-      return before ? { ...unsaved(editing, before), past: past.slice(0, -1), future: [present, ...future] } : editing;
-    }
-    case 'redone': {
-      const [after, ...rest] = future;
-      return after ? { ...unsaved(editing, after), past: [...past, present], future: rest } : editing;
-    }
-    case 'saving':
-      return { ...editing, state: 'saving' };
-    case 'stored':
-      return {
-        ...editing,
-        saved: event.sent,
-        revision: event.revision,
-        theirs: null,
-        state: present === event.sent ? 'saved' : 'waiting',
-      };
-    case 'refused':
-      return { ...editing, state: 'failed', trouble: event.trouble };
-    case 'raced':
-      return { ...editing, state: 'conflict', theirs: event.theirs };
-    case 'kept-mine':
-      return editing.theirs ? { ...editing, revision: editing.theirs.revision, theirs: null, state: 'waiting' } : editing;
-  }
-}
+const plain = (view: KitView): KitView => ({ ...view, kit: withoutCounts(view.kit) });
 
 const fetchKit = async (slug: string, signal?: AbortSignal) =>
-  unwrap(await api.GET('/api/kits/{slug}', { params: { path: { slug } }, signal }));
+  plain(unwrap(await api.GET('/api/kits/{slug}', { params: { path: { slug } }, signal })));
 
-/** Holds one kit while it is edited: undo and redo, saving on its own, and the choice when somebody else saved first. */
+const nothing = () => () => undefined;
+
+/** The studio's stock as this kit uses it; asked anew after every booking. */
+export const useKitStock = (slug: string) =>
+  useQuery({
+    queryKey: ['stock', slug],
+    queryFn: async ({ signal }) => unwrap(await api.GET('/api/kits/{slug}/stock', { params: { path: { slug } }, signal })),
+    staleTime: 0,
+  });
+
+/** Holds one kit while it is edited: its document and who saves it, and the stock it uses beside it, which no edit, undo or revision changes. */
 export function useKitEditor(slug: string) {
-  const [editing, dispatch] = useReducer(follow, null);
   const queries = useQueryClient();
   const query = useQuery({
     queryKey: ['kit', slug],
     queryFn: ({ signal }) => fetchKit(slug, signal),
     staleTime: Infinity,
     gcTime: 0,
+    refetchOnWindowFocus: false,
   });
-  useEffect(() => {
-    if (query.data) dispatch({ type: 'loaded', view: query.data });
-  }, [query.data]);
+  const first = query.data;
+  const saver = useMemo(() => {
+    if (!first) return null;
+    return new KitSaver(slug, first, {
+      save: async (kit, revision) => {
+        const view = unwrap(
+          await api.PUT('/api/kits/{slug}', {
+            params: { path: { slug } },
+            body: kit,
+            headers: { 'If-Match': `"${revision}"` },
+          }),
+        );
+        for (const key of ['revisions', 'stock']) void queries.invalidateQueries({ queryKey: [key, slug] });
+        return plain(view);
+      },
+      newest: () => fetchKit(slug),
+    });
+  }, [slug, first, queries]);
+  useEffect(() => saver?.leave, [saver]);
 
-  const save = useMutation({
-    mutationFn: async ({ kit, revision }: { kit: Kit; revision: number }) =>
-      unwrap(
-        await api.PUT('/api/kits/{slug}', { params: { path: { slug } }, body: kit, headers: { 'If-Match': `"${revision}"` } }),
-      ),
-    onMutate: () => dispatch({ type: 'saving' }),
-    onSuccess: (view, { kit }) => {
-      dispatch({ type: 'stored', sent: kit, revision: view.revision });
-      void queries.invalidateQueries({ queryKey: ['revisions', slug] });
+  const editing = useSyncExternalStore(saver?.subscribe ?? nothing, () => saver?.editing() ?? null);
+  const stock = useKitStock(slug);
+  const present = editing?.present;
+  const kit = useMemo(() => (present ? withCounts(present, stock.data) : null), [present, stock.data]);
+  const change = useMemo(() => (next: Kit) => saver?.change(withoutCounts(next)), [saver]);
+  const taken = useMemo(
+    () => (view: KitView) => {
+      saver?.seen(plain(view));
+      void queries.invalidateQueries({ queryKey: ['stock', slug] });
+      void queries.invalidateQueries({ queryKey: ['ledger'] });
     },
-    onError: async (error) => {
-      if (error instanceof ApiError && error.status === 412) dispatch({ type: 'raced', theirs: await fetchKit(slug) });
-      else dispatch({ type: 'refused', trouble: error.message });
-    },
-  });
-  const send = save.mutate;
-  useEffect(() => {
-    if (editing?.state !== 'waiting') return;
-    const timer = setTimeout(() => send({ kit: editing.present, revision: editing.revision }), 400);
-    return () => clearTimeout(timer);
-  }, [editing, send]);
-
-  const dirty = editing !== null && editing.state !== 'saved';
-  useEffect(() => {
-    if (!dirty) return;
-    const hold = (event: BeforeUnloadEvent) => event.preventDefault();
-    window.addEventListener('beforeunload', hold);
-    return () => window.removeEventListener('beforeunload', hold);
-  }, [dirty]);
-
-  const change = useCallback((kit: Kit) => dispatch({ type: 'changed', kit }), []);
-  const undo = useCallback(() => dispatch({ type: 'undone' }), []);
-  const redo = useCallback(() => dispatch({ type: 'redone' }), []);
-  const keepMine = useCallback(() => dispatch({ type: 'kept-mine' }), []);
-  const takeTheirs = useCallback((view: KitView) => dispatch({ type: 'loaded', view }), []);
-  const retry = useCallback(() => {
-    if (editing) send({ kit: editing.present, revision: editing.revision });
-  }, [editing, send]);
-  return { editing, error: query.error, change, undo, redo, keepMine, takeTheirs, retry };
+    [saver, queries, slug],
+  );
+  return { saver, editing, kit, stock: stock.data ?? null, error: query.error, change, taken };
 }

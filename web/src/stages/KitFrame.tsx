@@ -1,6 +1,6 @@
 import { keepPreviousData, skipToken, useQuery } from '@tanstack/react-query';
-import { lazy, Suspense, useMemo, useState } from 'react';
-import { Outlet, useNavigate, useParams } from 'react-router';
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { api, unwrap, type Kit } from '../api/client';
 import { ConflictDialog } from '../parts/ConflictDialog';
 import { KeysDialog } from '../parts/KeysDialog';
@@ -8,6 +8,8 @@ import { KitContext, type KitAtHand } from '../parts/kitContext';
 import { KitSettings } from '../parts/KitSettings';
 import { Spine, stages } from '../parts/Spine';
 import { useKeys } from '../parts/useKeys';
+import { DraftDialog, StuckDialog } from '../parts/saving/SavingDialogs';
+import { useSavedBefore } from '../parts/saving/useSavedBefore';
 import { useKitEditor } from '../parts/useKitEditor';
 
 const HistoryDialog = lazy(async () => ({ default: (await import('../parts/HistoryDialog')).HistoryDialog }));
@@ -21,11 +23,11 @@ export function KitFrame() {
 }
 
 function KitLeaves({ slug }: { slug: string }) {
-  const { editing, error, change, undo, redo, keepMine, takeTheirs, retry } = useKitEditor(slug);
+  const { saver, editing, kit, stock, error, change, taken } = useKitEditor(slug);
+  const before = useSavedBefore(saver, slug);
   const [lit, setLit] = useState<string | null>(null);
   const [dialog, setDialog] = useState<'keys' | 'settings' | 'history' | null>(null);
   const navigate = useNavigate();
-  const kit = editing?.present;
   const revision = editing?.revision ?? 0;
   const isSaved = editing?.state === 'saved';
   const answer = useQuery({
@@ -35,9 +37,13 @@ function KitLeaves({ slug }: { slug: string }) {
     gcTime: 5_000,
   });
 
+  // What another stage asks the server of the kit on the shelf is asked of what was just typed.
+  const { pathname } = useLocation();
+  useEffect(() => saver?.leave(), [saver, pathname]);
+
   useKeys([
-    { key: 'z', ctrl: true, does: undo },
-    { key: 'z', ctrl: true, shift: true, does: redo },
+    { key: 'z', ctrl: true, does: () => saver?.undo() },
+    { key: 'z', ctrl: true, shift: true, does: () => saver?.redo() },
     { key: '?', does: () => setDialog('keys') },
     { key: 'k', does: () => setDialog('settings') },
     { key: 'h', does: () => setDialog('history') },
@@ -55,28 +61,30 @@ function KitLeaves({ slug }: { slug: string }) {
             change,
             revision,
             isSaved,
-            taken: takeTheirs,
+            stock,
+            saveNow: async () => ((await saver?.flush()) ? (saver?.editing().revision ?? null) : null),
+            taken,
             lit,
             setLit,
           }
         : null,
-    [slug, kit, answer.data, answer.error, change, revision, isSaved, takeTheirs, lit],
+    [slug, kit, answer.data, answer.error, change, revision, isSaved, stock, saver, taken, lit],
   );
 
   if (error) throw error;
-  if (!editing || !atHand) return <p className="p-12 text-soft">Unfolding the kit…</p>;
+  if (!saver || !editing || !atHand) return <p className="p-12 text-soft">Unfolding the kit…</p>;
   return (
     <KitContext value={atHand}>
-      <div className="flex h-dvh flex-col md:flex-row print:block print:h-auto">
+      <div className="flex h-dvh flex-col md:flex-row print:block print:h-auto" onClickCapture={before.onClickCapture}>
         <Spine
           slug={slug}
           kit={editing.present}
           answer={atHand.answer}
           state={editing.state}
           trouble={editing.trouble}
-          onRetry={retry}
-          onUndo={editing.past.length ? undo : null}
-          onRedo={editing.future.length ? redo : null}
+          onRetry={() => void saver.flush()}
+          onUndo={editing.past.length ? saver.undo : null}
+          onRedo={editing.future.length ? saver.redo : null}
           onSettings={() => setDialog('settings')}
           onHistory={() => setDialog('history')}
           onKeys={() => setDialog('keys')}
@@ -102,8 +110,10 @@ function KitLeaves({ slug }: { slug: string }) {
         </main>
       </div>
       {editing.theirs && (
-        <ConflictDialog mine={editing.present} theirs={editing.theirs} onKeepMine={keepMine} onTakeTheirs={takeTheirs} />
+        <ConflictDialog mine={editing.present} theirs={editing.theirs} onKeepMine={saver.keepMine} onTakeTheirs={saver.open} />
       )}
+      <StuckDialog trouble={editing.trouble} before={before} />
+      <DraftDialog key={saver.slug} saver={saver} />
       <KeysDialog open={dialog === 'keys'} onClose={() => setDialog(null)} />
       {dialog === 'history' && (
         <Suspense>

@@ -1,5 +1,4 @@
-import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { PlanAnswer } from '../../api/client';
 import { Fold, LeafHead } from '../../parts/Fold';
@@ -7,12 +6,14 @@ import { useKit } from '../../parts/kitContext';
 import { NumberField } from '../../parts/NumberField';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useKeys } from '../../parts/useKeys';
-import { cutOf, keptOrNot, withCut } from './keeping';
+import { cutOf, keptOrNot } from './keeping';
 import { PaperCuts } from './PaperCuts';
 import { proof } from './proof';
 import { Reach, useReach } from './Reach';
+import { SearchLine } from './SearchLine';
 import { marksAfter, partInHand, StepThrough } from './StepThrough';
 import { useBatch } from './useBatch';
+import { useMarking } from './useMarking';
 
 interface At {
   paper: string;
@@ -30,16 +31,9 @@ export function Cuts() {
   const navigate = useNavigate();
   const print = () => void navigate(`/kits/${slug}/print/cuts${all ? '?all' : ''}`);
   const [cut, setCut] = useState<number | null>(null);
-  // The quick plan for one kit is searched further where it is not proved; what then is known is used everywhere.
-  const quick = answer?.eachKit;
-  const unproved = quick ? !quick.plan.proved : false;
-  const batch = useBatch(kit, all || unproved, mode);
-  const plan: PlanAnswer | undefined = all ? batch.plan : unproved && batch.plan && !batch.isOld ? batch.plan : quick;
-  const queries = useQueryClient();
-  const found = !all && unproved && Boolean(batch.plan) && !batch.isOld;
-  useEffect(() => {
-    if (found) void queries.invalidateQueries({ queryKey: ['kit-answer'] });
-  }, [found, queries]);
+  const batch = useBatch(kit, all);
+  const plan: PlanAnswer | undefined = all ? batch.plan : answer?.eachKit;
+  const marking = useMarking();
   const reach = useReach(kit, all);
   const papers = kit.papers ?? [];
   const sheets = plan?.plan.bySheet ?? [];
@@ -72,11 +66,7 @@ export function Cuts() {
     {
       key: 'c',
       does: () =>
-        pattern &&
-        !pattern.from &&
-        all &&
-        cutOf(pattern) < pattern.times &&
-        change(withCut(kit, pattern, mode, cutOf(pattern) + 1)),
+        pattern && !pattern.from && all && cutOf(pattern) < pattern.times && marking.mark(pattern, mode, cutOf(pattern) + 1),
     },
   ]);
 
@@ -110,28 +100,23 @@ export function Cuts() {
         <h1 className="text-[28px] leading-8">Cuts</h1>
       </LeafHead>
       <p className="px-6 text-[15px] text-soft">
-        {plan ? `${plan.plan.sheetsUsed} sheets, ${plan.plan.cuts} cuts; ${proof(plan.plan)}` : 'Planning…'}
+        {plan
+          ? `${plan.plan.sheetsUsed} ${plan.plan.sheetsUsed === 1 ? 'sheet' : 'sheets'}, ${plan.plan.cuts} cuts; ${proof(plan.plan)}`
+          : 'Planning…'}
       </p>
       <p className="px-6 text-[13px] text-soft">
         Fewest sheets first, then few settings and cuts, then large offcuts; kept sheets stand as they are.
       </p>
       {all && reach && <Reach reach={reach} />}
-      {batch.stop && (
-        <p role="status" className="flex items-baseline gap-3 px-6 text-[15px] text-soft">
-          <span className="min-w-0 flex-1 truncate">
-            Searching{' '}
-            {Object.entries(batch.progress)
-              .slice(-1)
-              .map(([paper, p]) => `${nameOf(paper)}: ${p.sheets} sheets so far, ${p.lowerBound} at least`)}
-          </span>
-          <button type="button" className="press" onClick={batch.stop}>
-            Stop, keep the best
-          </button>
-        </p>
-      )}
+      {plan && <SearchLine plan={plan.plan} mode={mode} />}
       {batch.error && (
         <p role="alert" className="px-6 text-[15px] text-rust">
           {batch.error.message}
+        </p>
+      )}
+      {marking.error && (
+        <p role="alert" className="px-6 text-[15px] text-rust">
+          {marking.error.message}
         </p>
       )}
       <div className="flex flex-wrap items-baseline gap-x-4 px-6 pt-2 text-[15px]" role="radiogroup" aria-label="How it is cut">

@@ -1,6 +1,7 @@
 import { useKit } from '../../parts/kitContext';
 import { NumberField } from '../../parts/NumberField';
-import { cutOf, keptOrNot, placeOf, withCut, type Mode, type Pattern } from './keeping';
+import { cutOf, keptOrNot, placeOf, type Mode, type Pattern } from './keeping';
+import { useMarking } from './useMarking';
 
 interface Props {
   pattern: Pattern;
@@ -12,6 +13,7 @@ interface Props {
 /** What is done with a planned sheet: kept as it is, let go again, marked as cut. */
 export function SheetHand({ pattern, mode, name }: Props) {
   const { kit, change } = useKit();
+  const marking = useMarking();
   const place = placeOf(kit, pattern, mode);
   const atOnce = pattern.atOnce ?? 1;
   const cut = cutOf(pattern);
@@ -41,14 +43,30 @@ export function SheetHand({ pattern, mode, name }: Props) {
             label={`Sheets cut of ${name}`}
             value={cut}
             max={pattern.times}
-            onChange={(n) => n !== null && change(withCut(kit, pattern, mode, n))}
+            onChange={(n) => n !== null && marking.mark(pattern, mode, n)}
           />
           of {pattern.times}
           {cut < pattern.times && (
-            <button type="button" className="press" onClick={() => change(withCut(kit, pattern, mode, pattern.times))}>
+            <button
+              type="button"
+              className="press"
+              disabled={marking.isPending}
+              onClick={() => marking.mark(pattern, mode, pattern.times)}
+            >
               All are cut
             </button>
           )}
+        </span>
+      )}
+      {marking.error && (
+        <span role="alert" className="text-rust">
+          {marking.error.message}
+        </span>
+      )}
+      {pattern.byKnife.length > 0 && (
+        <span className="text-brass">
+          {pattern.byKnife.length === 1 ? 'Cut' : 'Cuts'} {pattern.byKnife.join(', ')} by knife, along a ruler: longer than the
+          trimmer’s
         </span>
       )}
       {stacks && (

@@ -4,7 +4,7 @@ import { describe, expect, test, vi } from 'vitest';
 import type { Mark, PlanAnswer } from '../../api/client';
 import { proof } from './proof';
 import { marksAfter, partInHand, StepThrough } from './StepThrough';
-import { linesOf } from './useBatch';
+import { linesOf } from './useSearch';
 
 type Pattern = PlanAnswer['plan']['bySheet'][number]['patterns'][number];
 
@@ -13,6 +13,7 @@ const pattern: Pattern = {
   sheet: 'S',
   times: 1,
   passes: 1,
+  byKnife: [],
   placements: [
     { piece: 'A', box: box('0 in', '4 in'), turned: false, face: 'A', offAt: 1, labels: ['A'] },
     { piece: 'B', box: box('4 in', '3 in'), turned: false, face: 'A', offAt: 2, labels: ['B'] },

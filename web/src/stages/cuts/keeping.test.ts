@@ -1,12 +1,13 @@
 import { describe, expect, test } from 'vitest';
 import type { Kit } from '../../api/client';
-import { kept, pieceOf, placeOf, withCut, withKept, withLaid, withoutKept, withoutStale, type Pattern } from './keeping';
+import { kept, pieceOf, placeOf, withKept, withLaid, withoutKept, withoutStale, type Pattern } from './keeping';
 
 const box = (x: string) => ({ x, y: '0 in', width: '4 in', height: '6 in' });
 const pattern = (pieces: Record<string, string>, more: Partial<Pattern> = {}): Pattern => ({
   sheet: 'S',
   times: 3,
   passes: 3,
+  byKnife: [],
   placements: Object.entries(pieces).map(([piece, x]) => ({
     piece,
     box: box(x),
@@ -38,18 +39,6 @@ describe('sheets kept by hand', () => {
     expect(withoutKept(after, 0).keptSheets).toEqual([]);
   });
 
-  test('what is cut is kept and no longer on hand', () => {
-    const after = withCut(kit, first, 'batch', 2);
-    expect(after.keptSheets?.[0]).toMatchObject({ times: 3, cut: 2 });
-    expect(after.papers?.[0]?.onHand).toBe(8);
-    const more = withCut(after, { ...first, isKept: true, cut: 2 }, 'batch', 3);
-    expect(more.keptSheets).toHaveLength(1);
-    expect(more.papers?.[0]?.onHand).toBe(7);
-    // Counted back, a sheet is on hand again; let go, what is cut stays.
-    expect(withCut(more, { ...first, isKept: true, cut: 3 }, 'batch', 1).papers?.[0]?.onHand).toBe(9);
-    expect(withoutKept(after, 0).keptSheets?.[0]).toMatchObject({ times: 2, cut: 2 });
-  });
-
   test('a stale sheet is let go by its place among those of its paper', () => {
     const other = { ...kept(first, 'each-kit'), paper: 'T' };
     const both = { ...kit, keptSheets: [other, kept(first, 'each-kit')] };
@@ -75,19 +64,6 @@ describe('sheets kept by hand', () => {
     expect(withLaid(kit, 'batch', first, 'L1-B2', null, { pieces: laid.pieces.slice(1), times: 9 }).keptSheets?.[0]?.times).toBe(
       1,
     );
-  });
-
-  test('of a target that is partly cut, what is cut stays as it was', () => {
-    const before = withCut(kit, first, 'batch', 1);
-    const target = { ...first, isKept: true, cut: 1 };
-    const after = withLaid(before, 'batch', pattern({ 'L1-B9': '0 in' }), 'L1-B9', target, {
-      pieces: [{ piece: 'L1-B9', box: box('0 in'), turned: false }],
-      times: 9,
-    });
-    expect(after.keptSheets?.map((k) => [k.times, k.cut])).toEqual([
-      [1, 1],
-      [2, 0],
-    ]);
   });
 });
 

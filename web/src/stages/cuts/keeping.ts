@@ -14,7 +14,6 @@ export const kept = (pattern: Pattern, mode: Mode): KeptSheet => ({
   paper: pattern.sheet,
   mode,
   times: pattern.times,
-  cut: 0,
   pieces: pattern.placements.map(({ piece, box, turned }) => ({ piece, box, turned })),
 });
 
@@ -37,10 +36,10 @@ export const withKept = (kit: Kit, pattern: Pattern, mode: Mode): Kit => ({
   keptSheets: [...keptOf(kit), kept(pattern, mode)],
 });
 
-/** The kit with a kept sheet let go; what of it is cut already stays. */
+/** The kit with a kept sheet let go; what of it is cut already, the ledger knows. */
 export const withoutKept = (kit: Kit, place: number): Kit => ({
   ...kit,
-  keptSheets: keptOf(kit).flatMap((k, i) => (i !== place ? [k] : k.cut ? [{ ...k, times: k.cut }] : [])),
+  keptSheets: keptOf(kit).filter((_, i) => i !== place),
 });
 
 /** The kit with a sheet kept, or let go where it was kept. */
@@ -54,22 +53,6 @@ export const withoutStale = (kit: Kit, paper: string, mode: Mode, place: number)
   const own = keptOf(kit).filter((k) => k.paper === paper && (k.mode ?? 'each-kit') === mode);
   const at = keptOf(kit).indexOf(own[place] as KeptSheet);
   return { ...kit, keptSheets: keptOf(kit).filter((_, i) => i !== at) };
-};
-
-/** The kit with so many sheets of a pattern cut: they are kept as they are, and what was cut is no longer on hand. */
-export const withCut = (kit: Kit, pattern: Pattern, mode: Mode, cut: number): Kit => {
-  const place = placeOf(kit, pattern, mode);
-  const keptSheets =
-    place < 0 ? [...keptOf(kit), { ...kept(pattern, mode), cut }] : keptOf(kit).map((k, i) => (i === place ? { ...k, cut } : k));
-  // Offcuts and insides are no sheets.
-  const more = pattern.from ? 0 : cut - cutOf(pattern);
-  return {
-    ...kit,
-    keptSheets,
-    papers: (kit.papers ?? []).map((p) =>
-      p.id === pattern.sheet && p.onHand != null ? { ...p, onHand: Math.max(0, p.onHand - more) } : p,
-    ),
-  };
 };
 
 /** The kit with a piece laid by hand: its new sheet is kept, and it is taken off a kept sheet it lay on. */
@@ -87,15 +70,14 @@ export function withLaid(
     paper: source.sheet,
     mode,
     times: Math.max(1, Math.min(left, laid.times)),
-    cut: 0,
     pieces: laid.pieces ?? [],
   };
   const fromPlace = placeOf(kit, source, mode);
   const rest = keptOf(kit).flatMap((k, i): KeptSheet[] => {
-    if (i === at) return k.cut ? [{ ...k, times: k.cut }] : [];
+    if (i === at) return [];
     if (i !== fromPlace) return [k];
     const pieces = (k.pieces ?? []).filter((p) => p.piece !== piece);
-    return k.cut ? [{ ...k, times: k.cut }] : pieces.length ? [{ ...k, pieces }] : [];
+    return pieces.length ? [{ ...k, pieces }] : [];
   });
   return { ...kit, keptSheets: [...rest, sheet] };
 }

@@ -20,7 +20,7 @@ type View = 'step' | 'at-hand' | Form;
 
 /** The guide: the steps in words on the left, the chosen step's picture or the printed pages on the right. */
 export function GuideStage() {
-  const { kit, slug, answer, change } = useKit();
+  const { kit, slug, answer, change, saveNow } = useKit();
   // By what it does, so that a step that is moved stays chosen.
   const [chosen, setChosen] = useState<string | null>(null);
   const [view, setView] = useState<View>('step');
@@ -44,10 +44,10 @@ export function GuideStage() {
   const form = view === 'step' || view === 'at-hand' ? 'guide' : view;
   const pdf = `/api/kits/${slug}/guide.pdf?form=${form}&paper=${sheet}`;
   const print = async () => {
-    window.open(pdf, '_blank');
-    const revisions = unwrap(await api.GET('/api/kits/{slug}/revisions', { params: { path: { slug } } }));
-    const number = revisions[0]?.number;
-    if (number === undefined) return;
+    // What is on the screen is saved first, and what is marked as printed is just what is on the paper.
+    const number = await saveNow();
+    if (number === null) return;
+    window.open(`${pdf}&revision=${number}`, '_blank');
     await api.PUT('/api/kits/{slug}/revisions/{number}/printed', { params: { path: { slug, number } } });
     await queries.invalidateQueries({ queryKey: ['printed', slug] });
   };

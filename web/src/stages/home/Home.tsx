@@ -6,6 +6,7 @@ import { ConfirmButton } from '../../parts/ConfirmButton';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useKeys } from '../../parts/useKeys';
+import { counted, CountsDialog } from './CountsDialog';
 import { FirstRun } from './FirstRun';
 import { NewKit } from './NewKit';
 import { UploadFaults } from './UploadFaults';
@@ -37,10 +38,10 @@ export function Home() {
     onSettled: refresh,
   });
   const upload = useMutation({
-    mutationFn: async (chosenFile: File) => {
-      const text = await chosenFile.text();
+    mutationFn: async ({ text, book }: { text: string; book: boolean }) => {
       return unwrap(
         await api.POST('/api/kits/file', {
+          params: { query: { book } },
           body: text as never,
           bodySerializer: (body: unknown) => body as string,
           headers: { 'Content-Type': 'application/json' },
@@ -49,6 +50,11 @@ export function Home() {
     },
     onSuccess: (view) => open(view.slug),
   });
+  const [counts, setCounts] = useState<string | null>(null);
+  const readIn = (book: boolean) => {
+    if (counts !== null) upload.mutate({ text: counts, book });
+    setCounts(null);
+  };
   useKeys([{ key: 'n', does: () => setMaking(true) }]);
 
   if (kits.error) throw kits.error;
@@ -65,10 +71,11 @@ export function Home() {
         className="hidden"
         onChange={(event) => {
           const [first] = event.currentTarget.files ?? [];
-          if (first) upload.mutate(first);
+          if (first) void first.text().then((text) => (counted(text) ? setCounts(text) : upload.mutate({ text, book: false })));
           event.currentTarget.value = '';
         }}
       />
+      <CountsDialog open={counts !== null} onAnswer={readIn} onClose={() => setCounts(null)} />
       <NewKit open={making} onClose={() => setMaking(false)} onMade={open} />
       {upload.error && (
         <UploadFaults

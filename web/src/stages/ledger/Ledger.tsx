@@ -1,31 +1,21 @@
-import { keepPreviousData, skipToken, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { api, unwrap } from '../../api/client';
-import { Choice } from '../../parts/Choice';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
-import { readable } from '../../parts/length';
-import { NumberField } from '../../parts/NumberField';
-import { tableFaults } from '../../parts/tableFaults';
-import { TableInput } from '../../parts/TableInput';
 import { useKeys } from '../../parts/useKeys';
+import { Correction } from './Correction';
+import { MakesOf, type Rectangle } from './MakesOf';
+import { sizeOf } from './sizeOf';
 
-const sizeOf = (size: { width: string; height: string } | null) =>
-  size ? `${readable(size.width)} x ${readable(size.height)}` : '';
-const offcutOf = (b: { size: { width: string; height: string } | null; itemId: string }) =>
-  b.size && { ...b.size, paper: b.itemId };
+const offcutOf = (b: { size?: { width: string; height: string } | null; itemId: string }) =>
+  b.size ? { ...b.size, paper: b.itemId } : null;
 const when = (at: string) => new Date(`${at}Z`).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
-
-/** Paper that lies there. */
-interface Rectangle {
-  width: string;
-  height: string;
-  paper: string;
-}
 
 /** Every movement of the stock, what all of them add up to, and what can be made from what is left. */
 export function Ledger() {
-  const { slug, kit, revision } = useKit();
+  const { slug, kit, revision, taken } = useKit();
+  const queries = useQueryClient();
   const [find, setFind] = useState('');
   const [all, setAll] = useState(false);
   const [older, setOlder] = useState<number | null>(null);
@@ -47,6 +37,19 @@ export function Ledger() {
     queryFn: async ({ signal }) =>
       unwrap(await api.GET('/api/ledger', { params: { query: { kit: all ? undefined : slug } }, signal })).balances,
     placeholderData: keepPreviousData,
+  });
+  const back = useMutation({
+    mutationFn: async (id: number) => {
+      unwrap(
+        await api.POST('/api/ledger/bookings/{id}/back', {
+          params: { path: { id } },
+          body: { key: `back ${id}` },
+        }),
+      );
+      return unwrap(await api.GET('/api/kits/{slug}', { params: { path: { slug } } }));
+    },
+    onSuccess: taken,
+    onSettled: () => queries.invalidateQueries({ queryKey: ['ledger'] }),
   });
   useKeys([{ key: '/', does: () => search.current?.focus() }]);
   if (ledger.error) throw ledger.error;
@@ -87,20 +90,40 @@ export function Ledger() {
               : 'Nothing has moved yet. Say under Stock what is on hand; from then on every change of it is kept here.'}
           </p>
         )}
+        {back.error && (
+          <p role="alert" className="pt-2 text-[15px] text-rust">
+            {back.error.message}
+          </p>
+        )}
         <ul className="text-[15px]">
           {movements.map((m) => (
             <li key={m.id} className="grid grid-cols-[3.5rem_1fr_auto] items-baseline gap-x-3 border-b border-line py-1">
-              <span className={`text-right font-semibold ${m.count < 0 ? 'text-rust' : 'text-moss'}`}>
+              <span
+                className={`text-right font-semibold ${m.isPromise ? 'text-brass' : m.count < 0 ? 'text-rust' : 'text-moss'}`}
+              >
                 {m.count > 0 ? `+${m.count}` : `−${-m.count}`}
               </span>
               <span>
                 {m.name}
+                {m.face && ` ${m.face}`}
                 <span className="text-brass">
                   {m.size ? ` ${sizeOf(m.size)}` : m.item === 'sheets' ? (Math.abs(m.count) === 1 ? ' sheet' : ' sheets') : ''}
                 </span>
                 <span className="block text-[13px] leading-4 text-soft">
+                  {m.isPromise && 'promised, not moved: '}
                   {m.reason}
-                  {all && `, ${m.kit}`}
+                  {all && m.kit && `, ${m.kit}`}
+                  {m.mayGoBack && m.booking != null && movements.find((o) => o.booking === m.booking) === m && (
+                    <button
+                      type="button"
+                      className="quiet ml-2 text-[13px]"
+                      aria-label={`Take back: ${m.reason}`}
+                      disabled={back.isPending}
+                      onClick={() => back.mutate(m.booking ?? 0)}
+                    >
+                      take it back
+                    </button>
+                  )}
                 </span>
               </span>
               <span className="text-[13px] text-soft">{when(m.at)}</span>
@@ -131,11 +154,12 @@ export function Ledger() {
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-6">
           {(sums.data ?? []).map((b) => (
             <li
-              key={`${b.kit}${b.item}${b.itemId}${sizeOf(b.size)}`}
+              key={`${b.thing}${b.item}${sizeOf(b.size)}${b.face ?? ''}`}
               className="flex items-baseline justify-between border-b border-line py-1"
             >
-              <span className="min-w-0 truncate" title={b.name}>
-                {b.name}{' '}
+              <span className="min-w-0 truncate" title={b.usedBy.length ? `${b.name}: ${b.usedBy.join(', ')}` : b.name}>
+                {b.name}
+                {b.face && ` ${b.face}`}{' '}
                 {b.size && (
                   <button
                     type="button"
@@ -150,6 +174,7 @@ export function Ledger() {
               <span className={b.onHand < 0 ? 'text-rust' : ''}>
                 {b.onHand}
                 <span className="text-[13px] text-soft"> {b.onHand === 1 ? b.item.slice(0, -1) : b.item}</span>
+                {b.promised > 0 && <span className="text-[13px] text-brass">, {b.promised} promised</span>}
               </span>
             </li>
           ))}
@@ -160,149 +185,4 @@ export function Ledger() {
     </>
   );
   return <Fold says={says} shows={shows} showing="what is on hand" />;
-}
-
-/** A count put right, with the reason, or many at once from a table. */
-function Correction() {
-  const { slug, kit, revision, isSaved, taken } = useKit();
-  const queries = useQueryClient();
-  const items = [...(kit.papers ?? []), ...(kit.parts ?? [])];
-  const [id, setId] = useState<string | null>(null);
-  const [onHand, setOnHand] = useState<number | null>(null);
-  const [reason, setReason] = useState('');
-  const chosen = items.find((i) => i.id === id);
-  const correct = useMutation({
-    mutationFn: async (text: string | null) =>
-      unwrap(
-        await api.POST('/api/kits/{slug}/stock/corrections', {
-          params: { path: { slug } },
-          body:
-            text === null ? { reason, id, onHand: onHand ?? chosen?.onHand ?? 0 } : { reason: reason || 'from a table', text },
-          headers: { 'If-Match': `"${revision}"` },
-        }),
-      ),
-    onSuccess: (view) => {
-      taken(view);
-      setOnHand(null);
-      setReason('');
-      void queries.invalidateQueries({ queryKey: ['ledger'] });
-    },
-  });
-  return (
-    <section className="pt-6" aria-label="Put a count right">
-      <h2 className="text-lg">Put a count right</h2>
-      <form
-        className="flex flex-wrap items-baseline gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          correct.mutate(null);
-        }}
-      >
-        <Choice
-          label="What was counted"
-          value={id}
-          none="choose"
-          optional
-          options={items.map((i) => ({ value: i.id, name: i.name }))}
-          onChange={setId}
-        />
-        there are
-        <NumberField
-          label="How many there are"
-          value={onHand ?? chosen?.onHand ?? null}
-          none="0"
-          max={100_000}
-          onChange={setOnHand}
-        />
-        because
-        <input
-          aria-label="Why the count differs"
-          className="field w-48"
-          placeholder="two were damp"
-          maxLength={180}
-          value={reason}
-          onChange={(event) => setReason(event.currentTarget.value)}
-        />
-        <button type="submit" className="press" disabled={!chosen || !reason.trim() || !isSaved || correct.isPending}>
-          Book it
-        </button>
-        <TableInput label="Stock table" disabled={!isSaved || correct.isPending} onText={(text) => correct.mutate(text)}>
-          read a table in
-        </TableInput>
-      </form>
-      {correct.error && (
-        <p role="alert" className="text-rust">
-          Nothing was booked. {tableFaults(correct.error)}
-        </p>
-      )}
-    </section>
-  );
-}
-
-/** What can be made from a rectangle of paper: pieces of all kits that come out of it; of an offcut on hand those of its paper. */
-function MakesOf({ from }: { from: Rectangle | null }) {
-  const { kit } = useKit();
-  const [width, setWidth] = useState(from ? readable(from.width) : '');
-  const [height, setHeight] = useState(from ? readable(from.height) : '');
-  const [asked, setAsked] = useState(from);
-  const paper = asked?.paper ? kit.papers?.find((p) => p.id === asked.paper)?.name : undefined;
-  const makes = useQuery({
-    queryKey: ['makes', asked],
-    queryFn: asked
-      ? async ({ signal }: { signal: AbortSignal }) =>
-          unwrap(
-            await api.GET('/api/stock/makes', { params: { query: { width: asked.width, height: asked.height, paper } }, signal }),
-          )
-      : skipToken,
-  });
-  return (
-    <section className="pt-6" aria-label="What can be made">
-      <h2 className="text-lg">What can I make from this?</h2>
-      <form
-        className="flex items-baseline gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          setAsked({ width, height, paper: '' });
-        }}
-      >
-        <input
-          aria-label="Width of the paper"
-          className="field w-24"
-          placeholder="3 1/2"
-          value={width}
-          onChange={(event) => setWidth(event.currentTarget.value)}
-        />
-        x
-        <input
-          aria-label="Height of the paper"
-          className="field w-24"
-          placeholder="6"
-          value={height}
-          onChange={(event) => setHeight(event.currentTarget.value)}
-        />
-        <button type="submit" className="press" disabled={!width.trim() || !height.trim()}>
-          Look
-        </button>
-        {paper && <span className="text-soft">of {paper}</span>}
-      </form>
-      {makes.error && (
-        <p role="alert" className="text-rust">
-          {makes.error.message}
-        </p>
-      )}
-      {makes.data?.length === 0 && <p className="text-soft">No piece of any kit comes out of that.</p>}
-      <ul>
-        {makes.data?.map((m) => (
-          <li key={m.slug} className="py-1">
-            <span className="font-semibold">{m.kit}</span>:{' '}
-            {m.pieces
-              .slice(0, 12)
-              .map((p) => `${p.label} (${sizeOf(p.size)})`)
-              .join(', ')}
-            {m.pieces.length > 12 && ` and ${m.pieces.length - 12} more`}
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
 }

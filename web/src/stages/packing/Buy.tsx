@@ -1,13 +1,10 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
-import { api, unwrap, type CountsAnswer, type SpareOf } from '../../api/client';
+import type { CountsAnswer, SpareOf } from '../../api/client';
 import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { MoneyField } from '../../parts/MoneyField';
 import { NumberField } from '../../parts/NumberField';
-import { tableFaults } from '../../parts/tableFaults';
-import { TableInput } from '../../parts/TableInput';
 import { useReach } from '../cuts/Reach';
+import { Booking, Bought } from './Bookings';
 
 const spareNames: readonly (readonly [SpareOf, string])[] = [
   ['pieces', 'cut pieces'],
@@ -22,8 +19,6 @@ const spareNames: readonly (readonly [SpareOf, string])[] = [
 export function Buy({ counts }: { counts: CountsAnswer }) {
   const { kit, slug, change } = useKit();
   const reach = useReach(kit, counts.kitsPossible !== null);
-  const together =
-    reach?.kits != null && reach.kits > (counts.kitsPossible ?? 0) ? { kits: reach.kits, first: reach.first } : null;
   const nameOf = (id: string | null) => [...(kit.papers ?? []), ...(kit.parts ?? [])].find((x) => x.id === id)?.name ?? id;
   const setPack = (isPaper: boolean, id: string, pack: { of: number; price?: string | null }) =>
     change(
@@ -36,13 +31,7 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
       <p className="text-[15px]">
         {counts.kitsPossible === null
           ? 'Nothing on hand is counted, so nothing runs out.'
-          : `What is on hand gives ${counts.kitsPossible} kits; ${nameOf(counts.first)} runs out first.`}
-        {together && (
-          <span className="block text-soft">
-            Cut all together, with sheets shared between kits, it gives {together.kits}
-            {together.first !== counts.first && `; then ${nameOf(together.first)} runs out first`}.
-          </span>
-        )}
+          : `What is on hand gives ${reach?.kits ?? counts.kitsPossible} ${(reach?.kits ?? counts.kitsPossible) === 1 ? 'kit' : 'kits'}; ${nameOf(reach?.first ?? counts.first)} runs out first.`}
       </p>
       <table className="mt-3 w-full text-[15px]">
         <thead>
@@ -130,105 +119,6 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
         </a>
       </p>
     </>
-  );
-}
-
-function Booking({ kits }: { kits: number }) {
-  const { slug, revision, isSaved, taken } = useKit();
-  const [count, setCount] = useState<number | null>(null);
-  const queries = useQueryClient();
-  const book = useMutation({
-    mutationFn: async (what: 'cut' | 'packed') =>
-      unwrap(
-        await api.POST('/api/kits/{slug}/stock/batch', {
-          params: { path: { slug } },
-          body: { what, kits: count ?? kits },
-          headers: { 'If-Match': `"${revision}"` },
-        }),
-      ),
-    onSuccess: (view) => {
-      taken(view);
-      void queries.invalidateQueries({ queryKey: ['ledger'] });
-    },
-  });
-  return (
-    <section className="pt-5 text-[15px]" aria-label="Booking">
-      <h2 className="text-lg">When it is done</h2>
-      <p className="flex flex-wrap items-baseline gap-x-2">
-        <NumberField label="Kits that are done" value={count ?? kits} min={1} max={10_000} align="left" onChange={setCount} />
-        kits are
-        <button type="button" className="press" disabled={!isSaved || book.isPending} onClick={() => book.mutate('cut')}>
-          cut: book the sheets out
-        </button>
-        <button type="button" className="press" disabled={!isSaved || book.isPending} onClick={() => book.mutate('packed')}>
-          packed: book the parts out
-        </button>
-      </p>
-      <p className="text-[13px] text-soft">Offcuts of 2 in and more come back into stock. The ledger keeps every movement.</p>
-      {book.error && (
-        <p role="alert" className="text-rust">
-          {book.error.message}
-        </p>
-      )}
-      {book.isSuccess && (
-        <p role="status" className="text-moss">
-          Booked. The ledger has it.
-        </p>
-      )}
-    </section>
-  );
-}
-
-/** What was bought: all of the list, or its table as it comes back from the shop. */
-function Bought({ counts }: { counts: CountsAnswer }) {
-  const { slug, revision, isSaved, taken } = useKit();
-  const queries = useQueryClient();
-  const listed = counts.shopping.filter((s) => s.packs > 0);
-  const book = useMutation({
-    mutationFn: async (text: string) =>
-      unwrap(
-        await api.POST('/api/kits/{slug}/stock/bought', {
-          params: { path: { slug } },
-          body: { text },
-          headers: { 'If-Match': `"${revision}"` },
-        }),
-      ),
-    onSuccess: (view) => {
-      taken(view);
-      void queries.invalidateQueries({ queryKey: ['ledger'] });
-    },
-  });
-  const packs = listed.reduce((sum, s) => sum + s.packs, 0);
-  return (
-    <section className="pt-5 text-[15px]" aria-label="Bought">
-      <h2 className="text-lg">When it is bought</h2>
-      <p className="flex flex-wrap items-baseline gap-x-3">
-        {packs > 0 && (
-          <button
-            type="button"
-            className="press"
-            disabled={!isSaved || book.isPending}
-            onClick={() => book.mutate(['Id,Packs', ...listed.map((s) => `${s.item},${s.packs}`)].join('\n'))}
-          >
-            book in {packs === 1 ? 'the pack' : `all ${packs} packs`} of the list
-          </button>
-        )}
-        <TableInput label="The list as it comes back" disabled={!isSaved || book.isPending} onText={(text) => book.mutate(text)}>
-          read the list back in
-        </TableInput>
-      </p>
-      <p className="text-[13px] text-soft">The table needs Name and Bought, in packs; what is left out was not bought.</p>
-      {book.error && (
-        <p role="alert" className="text-rust">
-          Nothing was booked. {tableFaults(book.error)}
-        </p>
-      )}
-      {book.isSuccess && (
-        <p role="status" className="text-moss">
-          Booked in. The ledger has it.
-        </p>
-      )}
-    </section>
   );
 }
 

@@ -95,18 +95,17 @@ describe('the counts', () => {
 });
 
 describe('what is bought', () => {
-  test('how many kits the stock gives, cut one by one and all together', async () => {
+  test('how many kits the stock gives, by the plans that are cut by', async () => {
     answers('POST', () => reach(12, 'plain'));
     renderInKit(<Buy counts={counts} />);
-    expect(screen.getByText(/What is on hand gives 10 kits; Plain runs out first/)).toBeInTheDocument();
-    expect(await screen.findByText(/with sheets shared between kits, it gives 12\./)).toBeInTheDocument();
+    expect(await screen.findByText('What is on hand gives 12 kits; Plain runs out first.')).toBeInTheDocument();
   });
 
   test('all of the list comes in at a press', async () => {
     const post = answers('POST', (path) => (path.endsWith('/reach') ? reach(10, 'plain') : { kit: smallKit }));
     const { taken } = renderInKit(<Buy counts={counts} />);
     await userEvent.click(screen.getByRole('button', { name: 'book in the pack of the list' }));
-    expect(await screen.findByText('Booked in. The ledger has it.')).toBeInTheDocument();
+    expect(await screen.findByText('Booked in. The ledger has it, and can take it back.')).toBeInTheDocument();
     const call = post.find(({ path }) => path.endsWith('/bought'));
     expect(call?.options).toMatchObject({ body: { text: 'Id,Packs\nplain,1' }, headers: { 'If-Match': '"3"' } });
     expect(taken).toHaveBeenCalledWith({ kit: smallKit });
@@ -184,9 +183,24 @@ test('an offcut in the ledger says what can be made of it', async () => {
               size,
               count: 2,
               reason: '2 kits cut',
+              booking: 9,
+              isPromise: false,
+              mayGoBack: true,
             },
           ],
-          balances: [{ kit: 'kite-weekend', item: 'offcuts', itemId: 'plain', name: 'Plain A/B', size, onHand: 2 }],
+          balances: [
+            {
+              kit: 'kite-weekend',
+              item: 'offcuts',
+              itemId: 'plain',
+              name: 'Plain A/B',
+              size,
+              onHand: 2,
+              thing: 1,
+              promised: 0,
+              usedBy: ['kite-weekend'],
+            },
+          ],
         }
       : [{ slug: 'kite-weekend', kit: 'Kite weekend', pieces: [{ label: 'L1-B1', size }] }],
   );

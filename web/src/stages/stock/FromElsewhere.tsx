@@ -11,26 +11,36 @@ export function FromElsewhere({ onClose }: { onClose: () => void }) {
   const { kit, slug, change } = useKit();
   const [find, setFind] = useState('');
   const found = useQuery({
-    queryKey: ['stock', find],
+    queryKey: ['stock-elsewhere', find],
     queryFn: async ({ signal }) => unwrap(await api.GET('/api/stock', { params: { query: { find } }, signal })),
     placeholderData: (before) => before,
   });
   const others = (found.data ?? []).filter((s) => s.slug !== slug);
-  const takePaper = (paper: Paper) =>
-    change({ ...kit, papers: [...(kit.papers ?? []), { ...paper, id: freePaperId(kit, paper.name), onHand: undefined }] });
-  const takeParts = (sheet: PartSheet) =>
+  // The kit uses the same thing of the studio: its pile is one, whoever takes from it.
+  const link = async (id: string, thing: number | undefined) => {
+    if (thing === undefined) return;
+    await api.POST('/api/kits/{slug}/stock/things', { params: { path: { slug } }, body: { id, thing } });
+  };
+  const takePaper = async (paper: Paper, thing: number | undefined) => {
+    const id = freePaperId(kit, paper.name);
+    await link(id, thing);
+    change({ ...kit, papers: [...(kit.papers ?? []), { ...paper, id }] });
+  };
+  const takeParts = async (sheet: PartSheet, thing: number | undefined) => {
+    const id = freePartSheetId(kit, sheet.name);
+    await link(id, thing);
     change({
       ...kit,
       parts: [
         ...(kit.parts ?? []),
         {
           ...sheet,
-          id: freePartSheetId(kit, sheet.name),
-          onHand: undefined,
+          id,
           parts: (sheet.parts ?? []).map((p) => ({ ...p, layout: undefined })),
         },
       ],
     });
+  };
   const row = (key: string, mark: React.ReactNode, name: string, has: boolean, take: () => void) => (
     <li key={key} className="flex items-center gap-2 border-b border-line py-1">
       {mark}
@@ -74,7 +84,7 @@ export function FromElsewhere({ onClose }: { onClose: () => void }) {
                   <Swatch paper={p} size={20} />,
                   p.name,
                   (kit.papers ?? []).some((q) => q.name === p.name),
-                  () => takePaper(p),
+                  () => void takePaper(p, s.things[p.id]),
                 ),
               )}
               {s.parts.map((p) =>
@@ -83,7 +93,7 @@ export function FromElsewhere({ onClose }: { onClose: () => void }) {
                   null,
                   p.name,
                   (kit.parts ?? []).some((q) => q.name === p.name),
-                  () => takeParts(p),
+                  () => void takeParts(p, s.things[p.id]),
                 ),
               )}
             </ul>

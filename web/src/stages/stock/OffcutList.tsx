@@ -1,61 +1,74 @@
+import { useState } from 'react';
 import type { Paper } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
-import { inUnit } from '../../parts/length';
+import { inUnit, readable } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
 import { NumberField } from '../../parts/NumberField';
+import { useCorrection } from '../../parts/useCorrection';
 
-/** The offcuts of a paper that are on hand; they are used before a new sheet where that saves one. */
-export function OffcutList({ paper, onChange }: { paper: Paper; onChange: (paper: Paper) => void }) {
-  const { kit } = useKit();
-  const offcuts = paper.offcuts ?? [];
-  const set = (at: number, offcut: (typeof offcuts)[number]) =>
-    onChange({ ...paper, offcuts: offcuts.map((o, i) => (i === at ? offcut : o)) });
+/** The offcuts of a paper that lie in the studio; the host’s plan uses them before a new sheet where that saves one. Every change is a movement of the ledger. */
+export function OffcutList({ paper }: { paper: Paper }) {
+  const { kit, stock } = useKit();
+  const [making, setMaking] = useState<{ width: string; height: string } | null>(null);
+  const correct = useCorrection();
+  const offcuts = stock?.things.find((t) => t.isPaper && t.id === paper.id)?.offcuts ?? [];
   return (
     <div>
-      {offcuts.map((offcut, i) => (
-        <div key={i} className="flex items-baseline gap-1.5">
-          <NumberField
-            align="left"
-            label={`How many of offcut ${i + 1} of ${paper.name}`}
-            value={offcut.count ?? 1}
-            min={1}
-            max={1000}
-            onChange={(count) => count !== null && set(i, { ...offcut, count })}
-          />
-          of
+      {offcuts.map(({ size, face, count, promised }) => {
+        const says = `${readable(size.width)} x ${readable(size.height)}${face ? `, face ${face}` : ''}`;
+        return (
+          <div key={`${size.width}${size.height}${face ?? ''}`} className="flex items-baseline gap-1.5">
+            <NumberField
+              align="left"
+              label={`Offcuts of ${paper.name}, ${says}`}
+              value={count}
+              max={100_000}
+              onChange={(n) => n !== null && correct.mutate({ id: paper.id, onHand: n, offcut: size, face: face ?? undefined })}
+            />
+            of {says}
+            {promised > 0 && <span className="text-[13px] text-soft">{promised} promised to other kits</span>}
+          </div>
+        );
+      })}
+      {making && (
+        <form
+          className="flex items-baseline gap-1.5"
+          onSubmit={(event) => {
+            event.preventDefault();
+            correct.mutate({ id: paper.id, onHand: 1, offcut: making }, { onSuccess: () => setMaking(null) });
+          }}
+        >
+          one of
           {(['width', 'height'] as const).map((side, n) => (
             <span key={side}>
               {n > 0 && <span className="text-soft">x </span>}
               <Measure
                 align="left"
-                label={`${side === 'width' ? 'Width' : 'Height'} of offcut ${i + 1} of ${paper.name}`}
-                value={offcut.size[side]}
-                onChange={(value) => set(i, { ...offcut, size: { ...offcut.size, [side]: value } })}
+                label={`${side === 'width' ? 'Width' : 'Height'} of the offcut of ${paper.name}`}
+                value={making[side]}
+                onChange={(value) => setMaking({ ...making, [side]: value })}
               />
             </span>
           ))}
-          <button
-            type="button"
-            className="quiet"
-            aria-label={`Remove offcut ${i + 1} of ${paper.name}`}
-            onClick={() => onChange({ ...paper, offcuts: offcuts.filter((_, n) => n !== i) })}
-          >
-            ×
+          <button type="submit" className="press" disabled={correct.isPending}>
+            It lies there
           </button>
-        </div>
-      ))}
-      <button
-        type="button"
-        className="quiet"
-        onClick={() =>
-          onChange({
-            ...paper,
-            offcuts: [...offcuts, { size: { width: inUnit(kit, '4', '100'), height: inUnit(kit, '6', '150') }, count: 1 }],
-          })
-        }
-      >
-        {offcuts.length ? 'Another' : 'Some are on hand'}
-      </button>
+        </form>
+      )}
+      {!making && (
+        <button
+          type="button"
+          className="quiet"
+          onClick={() => setMaking({ width: inUnit(kit, '4', '100'), height: inUnit(kit, '6', '150') })}
+        >
+          {offcuts.length ? 'Another' : 'Some are on hand'}
+        </button>
+      )}
+      {correct.error && (
+        <p role="alert" className="text-rust">
+          {correct.error.message}
+        </p>
+      )}
     </div>
   );
 }

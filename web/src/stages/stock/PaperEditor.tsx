@@ -83,7 +83,7 @@ export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
         </label>
       </span>
       <span className="text-soft">Offcuts</span>
-      <OffcutList paper={paper} onChange={onChange} />
+      <OffcutList paper={paper} />
       <span className="text-soft">Tear strip</span>
       {paper.tearStrip ? (
         <span className="flex flex-wrap items-baseline gap-2">

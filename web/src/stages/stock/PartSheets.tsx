@@ -3,8 +3,8 @@ import type { PartKind, PartSheet } from '../../api/client';
 import { freePartSheetId, usedFrom } from '../../parts/edits';
 import { FindingNote } from '../../parts/FindingNote';
 import { useKit } from '../../parts/kitContext';
-import { NumberField } from '../../parts/NumberField';
 import { readable } from '../../parts/length';
+import { OnHand, SharedWith } from './OnHand';
 import { PartEditor } from './PartEditor';
 import { kindWords } from './partKinds';
 
@@ -61,13 +61,7 @@ export function PartSheets({ find }: { find: (name: string, id: string) => boole
                 </span>
                 <span className={`w-20 text-right ${count?.missing ? 'font-semibold text-rust' : ''}`}>{count?.total ?? 0}</span>
                 <span className="w-24 text-right">
-                  <NumberField
-                    label={`${sheet.name} on hand`}
-                    value={sheet.onHand ?? null}
-                    none="as needed"
-                    max={100_000}
-                    onChange={(onHand) => exchange(sheet.id, { ...sheet, onHand })}
-                  />
+                  <OnHand id={sheet.id} label={`${sheet.name} on hand`} value={sheet.onHand ?? null} />
                 </span>
               </div>
               {short
@@ -77,6 +71,7 @@ export function PartSheets({ find }: { find: (name: string, id: string) => boole
                     <FindingNote finding={f} />
                   </div>
                 ))}
+              <SharedWith id={sheet.id} isPaper={false} />
               {isOpen && (
                 <PartEditor
                   sheet={sheet}

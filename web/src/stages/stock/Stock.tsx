@@ -5,13 +5,14 @@ import { FindingNote } from '../../parts/FindingNote';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { inUnit, readable } from '../../parts/length';
-import { NumberField } from '../../parts/NumberField';
 import { Swatch } from '../../parts/Swatch';
 import { useKeys } from '../../parts/useKeys';
 import { FromElsewhere } from './FromElsewhere';
+import { OnHand, SharedWith } from './OnHand';
 import { PartSheets } from './PartSheets';
 import { PaperEditor } from './PaperEditor';
 import { PaperPicture } from './PaperPicture';
+import { RunLine } from './RunLine';
 
 /** The papers of the kit: what they are, how many sheets there are, and how many the kit takes. */
 export function Stock() {
@@ -47,7 +48,7 @@ export function Stock() {
   const summary =
     papers.length === 0
       ? 'No paper yet'
-      : `${papers.length} ${papers.length === 1 ? 'paper' : 'papers'}; ${short.length ? `${short.length} short` : 'enough of each'} for ${counts?.kits ?? kit.kits} kits`;
+      : `${papers.length} ${papers.length === 1 ? 'paper' : 'papers'}; ${short.length ? `${short.length} short` : 'enough of each'} for ${counts?.kits ?? kit.kits} ${(counts?.kits ?? kit.kits) === 1 ? 'kit' : 'kits'}`;
   const says = (
     <>
       <LeafHead
@@ -65,6 +66,7 @@ export function Stock() {
         <h1 className="text-[28px] leading-8">Stock</h1>
       </LeafHead>
       <p className={`px-6 text-[15px] ${short.length ? 'text-rust' : 'text-soft'}`}>{summary}</p>
+      <RunLine />
       {elsewhere && <FromElsewhere onClose={() => setElsewhere(false)} />}
       {papers.length + (kit.parts ?? []).length > 6 && (
         <input
@@ -88,7 +90,9 @@ export function Stock() {
             <span className="flex-1">Paper</span>
             <span className="w-24 text-right">Sheet</span>
             <span className="w-20 text-right">One kit</span>
-            <span className="w-20 text-right">{counts?.kits ?? kit.kits} kits</span>
+            <span className="w-20 text-right">
+              {counts?.kits ?? kit.kits} {(counts?.kits ?? kit.kits) === 1 ? 'kit' : 'kits'}
+            </span>
             <span className="w-24 pr-1 text-right">On hand</span>
           </div>
         )}
@@ -122,13 +126,7 @@ export function Stock() {
                       {count?.total ?? 0}
                     </span>
                     <span className="w-24 text-right">
-                      <NumberField
-                        label={`Sheets of ${p.name} on hand`}
-                        value={p.onHand ?? null}
-                        none="as needed"
-                        max={100_000}
-                        onChange={(onHand) => change(withPaper(kit, p.id, { ...p, onHand }))}
-                      />
+                      <OnHand id={p.id} label={`Sheets of ${p.name} on hand`} value={p.onHand ?? null} />
                     </span>
                   </div>
                   {short
@@ -138,6 +136,7 @@ export function Stock() {
                         <FindingNote finding={f} />
                       </div>
                     ))}
+                  <SharedWith id={p.id} isPaper />
                   {isOpen && (
                     <PaperEditor
                       paper={p}

@@ -1,0 +1,87 @@
+import { useState } from 'react';
+import { api, unwrap } from '../../api/client';
+import { Choice } from '../../parts/Choice';
+import { useKit } from '../../parts/kitContext';
+import { NumberField } from '../../parts/NumberField';
+import { tableFaults } from '../../parts/tableFaults';
+import { TableInput } from '../../parts/TableInput';
+import { useBooking } from '../../parts/useBooking';
+
+/** A count put right, with the reason, or many at once from a table. */
+export function Correction() {
+  const { slug, kit } = useKit();
+  const items = [...(kit.papers ?? []), ...(kit.parts ?? [])];
+  const [id, setId] = useState<string | null>(null);
+  const [onHand, setOnHand] = useState<number | null>(null);
+  const [reason, setReason] = useState('');
+  const chosen = items.find((i) => i.id === id);
+  const correct = useBooking(async (text: string | null, key, revision) =>
+    unwrap(
+      await api.POST('/api/kits/{slug}/stock/corrections', {
+        params: { path: { slug } },
+        body:
+          text === null
+            ? { reason, id, onHand: onHand ?? chosen?.onHand ?? 0, key }
+            : { reason: reason || 'from a table', text, key },
+        headers: { 'If-Match': `"${revision}"` },
+      }),
+    ),
+  );
+  const book = (text: string | null) =>
+    correct.book(text, {
+      onSuccess: () => {
+        setOnHand(null);
+        setReason('');
+        correct.again();
+      },
+    });
+  return (
+    <section className="pt-6" aria-label="Put a count right">
+      <h2 className="text-lg">Put a count right</h2>
+      <form
+        className="flex flex-wrap items-baseline gap-2"
+        onSubmit={(event) => {
+          event.preventDefault();
+          book(null);
+        }}
+      >
+        <Choice
+          label="What was counted"
+          value={id}
+          none="choose"
+          optional
+          options={items.map((i) => ({ value: i.id, name: i.name }))}
+          onChange={setId}
+        />
+        there are
+        <NumberField
+          label="How many there are"
+          value={onHand ?? chosen?.onHand ?? null}
+          none="0"
+          max={100_000}
+          onChange={setOnHand}
+        />
+        because
+        <input
+          aria-label="Why the count differs"
+          className="field w-48"
+          placeholder="two were damp"
+          maxLength={180}
+          value={reason}
+          onChange={(event) => setReason(event.currentTarget.value)}
+        />
+        <button type="submit" className="press" disabled={!chosen || !reason.trim() || correct.isPending}>
+          Book it
+        </button>
+        <TableInput label="Stock table" disabled={correct.isPending} onText={book}>
+          read a table in
+        </TableInput>
+      </form>
+      {correct.error && (
+        <p role="alert" className="text-rust">
+          Nothing was booked. {tableFaults(correct.error)}
+        </p>
+      )}
+    </section>
+  );
+}
