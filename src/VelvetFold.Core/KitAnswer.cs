@@ -134,12 +134,12 @@ public sealed record KitAnswer(
             var work = new KitWork(kit, terms);
             var (layouts, pieces) = (work.Layouts, work.Pieces);
             // The run is planned while one kit is, and its guide written: neither waits for the other.
-            var run = kits == 1 ? null : Task.Run(() => work.Run(kits));
+            var run = kits == 1 ? null : Task.Run(() => work.Counting().Run(kits));
             var each = work.EachKit;
             var steps = Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language));
             var proof = GuideProof.Replay(kit, layouts, pieces, each, steps);
             var drawn = layouts.Select(l => Layout(kit, l)).ToList();
-            var demand = run?.GetAwaiter().GetResult() ?? work.Run(kits);
+            var demand = run?.GetAwaiter().GetResult() ?? work.Counting().Run(kits);
             var counts = PieceCounts.Of(work, demand, kits);
             return new(layouts, new(drawn, StockCheck.Of(kit, counts), pieces, Pictures(kit, each), counts,
                 steps, proof, Guides.Materials.Of(kit, layouts, each, Words.In(kit.Guide.Language))));

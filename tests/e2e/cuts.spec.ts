@@ -52,12 +52,16 @@ test('an offcut on hand saves a sheet', async ({ page, request }) => {
     ['Width', '12'],
     ['Height', '12'],
   ] as const) {
-    const field = page.getByLabel(`${side} of offcut 1 of High Wind`);
+    const field = page.getByLabel(`${side} of the offcut of High Wind`);
     await field.fill(text);
     await field.press('Enter');
     await expect(field).toHaveValue(text);
   }
+  await page.getByRole('button', { name: 'It lies there' }).click();
+  await expect(page.getByLabel('Offcuts of High Wind, 12 x 12')).toHaveValue('1');
   await page.getByRole('link', { name: 'Cuts' }).click();
+  // It lies in the studio: the host cuts it for all kits, no guest has it in the bag.
+  await page.getByLabel('all kits together').check();
   await expect(page.getByRole('button', { name: 'offcut on hand 1, 12 x 12' })).toBeVisible();
 });
 

@@ -3,8 +3,8 @@ import { expect, type APIRequestContext, type Page } from '@playwright/test';
 /** Puts a fresh copy of a demo kit on the shelf and says its address. */
 export async function freshKit(request: APIRequestContext, name = 'kite-weekend'): Promise<string> {
   expect((await request.post('/api/demo')).ok()).toBeTruthy();
-  const file = await request.get(`/api/kits/${name}/file`);
-  const added = await request.post('/api/kits/file', {
+  const file = await request.get(`/api/kits/${name}/file?counts=true`);
+  const added = await request.post('/api/kits/file?book=true', {
     data: await file.text(),
     headers: { 'Content-Type': 'application/json' },
   });

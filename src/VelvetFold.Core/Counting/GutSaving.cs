@@ -34,5 +34,5 @@ public sealed record GutSaving(string Paper, int Sheets, IReadOnlyList<GutPiece>
 
     private static Kit Gutted(Kit kit, IEnumerable<CutOut> middles) => Changed(kit, middles).Aggregate(kit, (k, gut) => k.With(k.Layout(gut.Layout)!.With(gut.Piece)));
 
-    private static int Needed(Kit kit, string paper, int kits, PlanTerms? terms) => new KitWork(kit, terms).Only(p => p.Paper == paper).Run(kits).Sheets(paper);
+    private static int Needed(Kit kit, string paper, int kits, PlanTerms? terms) => new KitWork(kit, terms).Counting().Only(p => p.Paper == paper).Run(kits).Sheets(paper);
 }

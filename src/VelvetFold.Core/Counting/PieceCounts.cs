@@ -55,7 +55,7 @@ public static class PieceCounts
         if (paper.Free is not { } free) return new(paper.Id, perKit, needed, paper.OnHand, 0, null, cut);
         var missing = Math.Max(0, needed - cut - free);
         // A short paper's kits are counted in the plans that call it short; of one that suffices, cut kit by kit it may give even more than the run.
-        int? possible = missing > 0 ? StockReach.Most(work.Only(p => p.Paper == paper.Id), paper.Id, Math.Max(0, free), 0, run.Kits)
+        int? possible = missing > 0 ? StockReach.Most(work.Counting().Only(p => p.Paper == paper.Id), paper.Id, Math.Max(0, free), 0, run.Kits)
             : needed > 0 ? Math.Max(run.Kits, perKit > 0 ? (free + cut) / perKit : 0) : null;
         return new(paper.Id, perKit, needed, paper.OnHand, missing, possible, cut);
     }

@@ -21,7 +21,7 @@ public sealed record StockReach(int? Kits, string? First, int? WithOneMore, IRea
     public static StockReach Of(Kit kit, int kits, PlanTerms? terms = null)
     {
         var savings = GutSaving.Of(kit, kits, terms);
-        var work = new KitWork(kit, terms);
+        var work = new KitWork(kit, terms).Counting();
         var papers = new List<PaperReach>();
         foreach (var paper in kit.Papers.Where(p => p.Free is not null && work.Pieces.Any(c => c.Paper == p.Id)))
         {

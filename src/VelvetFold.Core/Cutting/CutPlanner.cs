@@ -105,7 +105,7 @@ public static class CutPlanner
 
     private static SheetPlan PlanSheet(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order, WorkBudget budget, PlanTerms terms)
     {
-        if (terms.Memory?.Recall(sheet, pieces, order, terms.BudgetMs) is { } known) return known;
+        if (terms.Memory?.Recall(sheet, pieces, order, terms) is { } known) return known;
         sheet = AsCut(sheet, pieces, order.Ruler);
         var kept = Keeping.Of(sheet, pieces, order.LongestCut);
         // What the trimmer cannot set free is cut by knife and a long ruler, from sheets of its own; the trimmer's limit stays for the rest.
@@ -124,7 +124,7 @@ public static class CutPlanner
         var own = kept.Patterns.Sum(p => p.Times);
         plan = plan with { SheetsUsed = plan.SheetsUsed + own, LowerBound = plan.LowerBound + own, Stale = kept.Stale, Patterns = [.. kept.Patterns.Concat(plan.Patterns).Select(Handled)] };
         plan = Limit(sheet, pieces, plan);
-        terms.Memory?.Keep(sheet, pieces, order, terms.BudgetMs, plan);
+        terms.Memory?.Keep(sheet, pieces, order, terms, plan);
         return plan;
 
         // As it is cut on the trimmer: what squares a sheet first, no setting too narrow, as many sheets at once as lie equal.
@@ -152,7 +152,7 @@ public static class CutPlanner
         if (pieces.Count == 0) return new(sheet.Id, 0, 0, [], []);
         var room = Usable(sheet);
         var grid = CutGrid.Of(room.Size, pieces, longestCut);
-        var found = PlanSearch.Run(grid, budget, (sheets, bound) => terms.Told?.Invoke(new(sheet.Id, sheets, bound)));
+        var found = PlanSearch.Run(grid, budget, (sheets, bound) => terms.Told?.Invoke(new(sheet.Id, sheets, bound)), terms.Polish);
         IReadOnlyList<CutPattern> patterns = [.. Handed.Of(grid, found.Patterns, room).Select(p => new CutPattern(sheet.Id, p.Times, p.Root))];
         return new(sheet.Id, patterns.Sum(p => p.Times), found.AtLeast, patterns, []) { CutShort = found.CutShort };
     }

@@ -62,8 +62,11 @@ public sealed class KitWork
     }
 
     /// <summary>The same for some of its pieces alone.</summary>
-    public KitWork Only(Func<CutPiece, bool> which) => new(this, [.. Pieces.Where(which)]);
+    public KitWork Only(Func<CutPiece, bool> which) => new(this, [.. Pieces.Where(which)], _terms);
 
-    private KitWork(KitWork whole, IReadOnlyList<CutPiece> pieces)
-        : this(whole.Kit, whole._terms) => (_layouts, _pieces) = (whole._layouts, new(pieces));
+    /// <summary>The same where only sheets are counted: plans of as many sheets, found sooner (<see cref="PlanTerms.Polish"/>).</summary>
+    public KitWork Counting() => new(this, Pieces, _terms with { Polish = false });
+
+    private KitWork(KitWork whole, IReadOnlyList<CutPiece> pieces, PlanTerms terms)
+        : this(whole.Kit, terms) => (_layouts, _pieces) = (whole._layouts, new(pieces));
 }

@@ -12,17 +12,18 @@ public sealed class PlanMemory
 {
     private const int Most = 512;
 
-    private readonly ConcurrentDictionary<(string Key, int Budget), SheetPlan> _plans = [];
+    private readonly ConcurrentDictionary<(string Key, int Budget, bool Polish), SheetPlan> _plans = [];
 
     /// <summary>The plan for the same question and the same work; null where there is none yet.</summary>
-    public SheetPlan? Recall(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order, int budgetMs) => _plans.GetValueOrDefault((Key(sheet, pieces, order), budgetMs));
+    public SheetPlan? Recall(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order, PlanTerms terms) =>
+        _plans.GetValueOrDefault((Key(sheet, pieces, order), terms.BudgetMs, terms.Polish));
 
     /// <summary>Keeps a plan; not one whose search was ended before its work was done, as another run may find another.</summary>
-    public void Keep(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order, int budgetMs, SheetPlan plan)
+    public void Keep(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order, PlanTerms terms, SheetPlan plan)
     {
         if (plan.CutShort) return;
         if (_plans.Count >= Most) _plans.Clear();
-        _plans[(Key(sheet, pieces, order), budgetMs)] = plan;
+        _plans[(Key(sheet, pieces, order), terms.BudgetMs, terms.Polish)] = plan;
     }
 
     /// <summary>All that a plan depends on, in one text.</summary>

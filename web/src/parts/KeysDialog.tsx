@@ -1,4 +1,6 @@
+import { useState } from 'react';
 import { Dialog } from './Dialog';
+import { lettersAreOn, switchLetters } from './letterKeys';
 
 const keys: readonly [string, string][] = [
   ['Alt + 1 … 7', 'Go to Stock, Pages, Cuts, Guide, Guests, Packing, Ledger'],
@@ -29,6 +31,7 @@ const keys: readonly [string, string][] = [
 ];
 
 export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const [letters, setLetters] = useState(lettersAreOn);
   return (
     <Dialog open={open} title="Keys" onClose={onClose}>
       <dl className="grid grid-cols-[10rem_1fr] gap-y-2">
@@ -39,6 +42,18 @@ export function KeysDialog({ open, onClose }: { open: boolean; onClose: () => vo
           </div>
         ))}
       </dl>
+      <label className="mt-6 flex items-baseline gap-2">
+        <input
+          type="checkbox"
+          className="accent-velvet"
+          checked={letters}
+          onChange={(event) => {
+            switchLetters(event.currentTarget.checked);
+            setLetters(event.currentTarget.checked);
+          }}
+        />
+        Keys of a single letter or sign do something; those with Alt and Ctrl always do
+      </label>
       <button type="button" className="press mt-6" onClick={onClose}>
         Close
       </button>

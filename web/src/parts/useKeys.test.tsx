@@ -1,6 +1,7 @@
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { expect, test, vi } from 'vitest';
+import { switchLetters } from './letterKeys';
 import { useKeys, type KeyAction } from './useKeys';
 
 function Leaf({ actions }: { actions: KeyAction[] }) {
@@ -56,4 +57,52 @@ test('what is on the screen last answers, and nothing once it has left', async (
   unmount();
   await userEvent.keyboard('n');
   expect(after).toHaveBeenCalledOnce();
+});
+
+test('what has the focus keeps the keys that mean something to it', async () => {
+  const does = vi.fn();
+  function Own() {
+    useKeys(['ArrowRight', ' ', 'Enter'].map((key) => ({ key, does })));
+    return (
+      <>
+        <div role="separator" tabIndex={0} aria-label="crease" />
+        <input type="radio" aria-label="choice" />
+        <button type="button">press</button>
+        <p tabIndex={-1}>words</p>
+      </>
+    );
+  }
+  render(<Own />);
+  screen.getByLabelText('crease').focus();
+  await userEvent.keyboard('{ArrowRight}');
+  screen.getByLabelText('choice').focus();
+  await userEvent.keyboard('{ArrowRight}');
+  screen.getByText('press').focus();
+  await userEvent.keyboard(' {Enter}');
+  expect(does).not.toHaveBeenCalled();
+  await userEvent.keyboard('{ArrowRight}');
+  screen.getByText('words').focus();
+  await userEvent.keyboard('{ArrowRight}');
+  expect(does).toHaveBeenCalledTimes(2);
+});
+
+test('keys of a single letter can be switched off, those with Ctrl and Alt stay', async () => {
+  const does = vi.fn();
+  render(
+    <Leaf
+      actions={[
+        { key: 'n', does },
+        { key: 'z', ctrl: true, does },
+        { key: 'ArrowDown', does },
+      ]}
+    />,
+  );
+  switchLetters(false);
+  await userEvent.keyboard('n');
+  expect(does).not.toHaveBeenCalled();
+  await userEvent.keyboard('{Control>}z{/Control}{ArrowDown}');
+  expect(does).toHaveBeenCalledTimes(2);
+  switchLetters(true);
+  await userEvent.keyboard('n');
+  expect(does).toHaveBeenCalledTimes(3);
 });

@@ -1,4 +1,5 @@
 import { useEffectEvent, useLayoutEffect } from 'react';
+import { lettersAreOn } from './letterKeys';
 
 /** A key and what it does. */
 export interface KeyAction {
@@ -18,7 +19,20 @@ const isTyping = (target: EventTarget | null) =>
     (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) && !/^(radio|checkbox)$/.test((target as HTMLInputElement).type)) ||
     target.closest('[role="menu"], [role="listbox"], [role="dialog"]') !== null);
 
-/** Listens for keys while the part that calls it is on the screen. Field editing keeps its own keys. */
+const arrows = /^Arrow/;
+
+// What a key means to the part that has the focus: arrows move a crease, a slider and the choice in a group; Space and Enter press.
+const isItsOwn = (target: EventTarget | null, { key, altKey }: KeyboardEvent) => {
+  if (!(target instanceof HTMLElement) || altKey) return false;
+  if (arrows.test(key))
+    return (
+      (target as HTMLInputElement).type === 'radio' ||
+      target.closest('[role="separator"], [role="slider"], [role="tablist"], [role="radiogroup"] [role="radio"]') !== null
+    );
+  return /^( |Enter)$/.test(key) && target.closest('button, a[href], summary, [role="button"], input') !== null;
+};
+
+/** Listens for keys while the part that calls it is on the screen. What has the focus keeps the keys that mean something to it. */
 export function useKeys(actions: readonly KeyAction[]) {
   const onKey = useEffectEvent((event: KeyboardEvent) => {
     const action = actions.find(
@@ -28,7 +42,9 @@ export function useKeys(actions: readonly KeyAction[]) {
         Boolean(a.alt) === event.altKey &&
         (a.key === '?' || Boolean(a.shift) === event.shiftKey),
     );
-    if (!action || event.defaultPrevented || (isTyping(event.target) && !action.whileTyping)) return;
+    if (!action || event.defaultPrevented || isItsOwn(event.target, event)) return;
+    if (isTyping(event.target) && !action.whileTyping) return;
+    if (action.key.length === 1 && !action.ctrl && !action.alt && !lettersAreOn()) return;
     event.preventDefault();
     action.does();
   });

@@ -30,10 +30,11 @@ internal sealed class PlanSearch
     private int Sheets => _best.Sum(p => p.Times);
 
     /// <summary>Searches within a budget. Every piece fits the sheet.</summary>
-    public static Found Run(CutGrid grid, WorkBudget budget, Action<int, int>? told = null)
+    public static Found Run(CutGrid grid, WorkBudget budget, Action<int, int>? told = null, bool polish = true)
     {
         var search = new PlanSearch(grid, budget);
         search.Run(told);
+        if (polish) search.Polish();
         return new(search._best, search._atLeast, budget.WasCutShort);
     }
 
@@ -56,6 +57,10 @@ internal sealed class PlanSearch
             if (Sheets > _atLeast) Relay(_budget.Left < 0.25 ? 1 : 0.5);
             told?.Invoke(Sheets, _atLeast);
         }
+    }
+
+    private void Polish()
+    {
         Tidy();
         Lighten();
     }

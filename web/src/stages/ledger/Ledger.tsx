@@ -101,7 +101,7 @@ export function Ledger() {
               <span
                 className={`text-right font-semibold ${m.isPromise ? 'text-brass' : m.count < 0 ? 'text-rust' : 'text-moss'}`}
               >
-                {m.count > 0 ? `+${m.count}` : `−${-m.count}`}
+                {m.isPromise ? Math.abs(m.count) : m.count > 0 ? `+${m.count}` : `−${-m.count}`}
               </span>
               <span>
                 {m.name}
@@ -110,7 +110,7 @@ export function Ledger() {
                   {m.size ? ` ${sizeOf(m.size)}` : m.item === 'sheets' ? (Math.abs(m.count) === 1 ? ' sheet' : ' sheets') : ''}
                 </span>
                 <span className="block text-[13px] leading-4 text-soft">
-                  {m.isPromise && 'promised, not moved: '}
+                  {m.isPromise && m.count < 0 && 'promised no more: '}
                   {m.reason}
                   {all && m.kit && `, ${m.kit}`}
                   {m.mayGoBack && m.booking != null && movements.find((o) => o.booking === m.booking) === m && (

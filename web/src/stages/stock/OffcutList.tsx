@@ -31,13 +31,7 @@ export function OffcutList({ paper }: { paper: Paper }) {
         );
       })}
       {making && (
-        <form
-          className="flex items-baseline gap-1.5"
-          onSubmit={(event) => {
-            event.preventDefault();
-            correct.mutate({ id: paper.id, onHand: 1, offcut: making }, { onSuccess: () => setMaking(null) });
-          }}
-        >
+        <div className="flex items-baseline gap-1.5">
           one of
           {(['width', 'height'] as const).map((side, n) => (
             <span key={side}>
@@ -50,10 +44,15 @@ export function OffcutList({ paper }: { paper: Paper }) {
               />
             </span>
           ))}
-          <button type="submit" className="press" disabled={correct.isPending}>
+          <button
+            type="button"
+            className="press"
+            disabled={correct.isPending}
+            onClick={() => correct.mutate({ id: paper.id, onHand: 1, offcut: making }, { onSuccess: () => setMaking(null) })}
+          >
             It lies there
           </button>
-        </form>
+        </div>
       )}
       {!making && (
         <button

@@ -1,0 +1,80 @@
+import { expect, test, type APIRequestContext, type Page } from '@playwright/test';
+import { freshKit, saved } from './studio';
+
+const onHand = async (request: APIRequestContext, slug: string, paper: string) => {
+  const { kit } = (await (await request.get(`/api/kits/${slug}`)).json()) as {
+    kit: { papers: { id: string; onHand?: number }[] };
+  };
+  return kit.papers.find((p) => p.id === paper)?.onHand;
+};
+
+const row = (page: Page, name: string) => page.getByRole('listitem').filter({ hasText: name }).first();
+
+test('two kits use one pile, and each sees what is promised to the other', async ({ page, request }) => {
+  const [first, second] = [await freshKit(request), await freshKit(request)];
+  await page.goto(`/kits/${second}/stock`);
+  const before = await onHand(request, second, 'ember');
+  await row(page, 'Ember').getByRole('button', { name: 'It is the same: join them' }).first().click();
+  await expect.poll(() => onHand(request, second, 'ember')).toBeGreaterThan(before ?? 0);
+
+  // The thing that was joined is used by the other kits of the studio; whichever confirms its run, this one sees it.
+  const { things } = (await (await request.get(`/api/kits/${second}/stock`)).json()) as {
+    things: { id: string; usedBy: string[] }[];
+  };
+  const other = things.find((t) => t.id === 'ember')?.usedBy.find((slug) => slug !== second) ?? first;
+  await page.goto(`/kits/${other}/stock`);
+  await page.getByRole('button', { name: 'Confirm the run' }).click();
+  await expect(page.getByText('14 kits confirmed; what they take is promised to this kit.')).toBeVisible();
+  await page.goto(`/kits/${second}/stock`);
+  await expect(row(page, 'Ember')).toContainText(/on hand, \d+ promised to Kite weekend, \d+ free for this kit\./);
+
+  // A changed kit asks to be confirmed anew, and a run that is let go promises nothing.
+  await page.goto(`/kits/${other}/cuts`);
+  const kits = page.getByLabel('Number of kits');
+  await kits.fill('15');
+  await kits.press('Enter');
+  await saved(page);
+  await page.goto(`/kits/${other}/stock`);
+  await expect(page.getByText('14 kits were confirmed, and the kit has changed since')).toBeVisible();
+  await page.getByRole('button', { name: 'Let it go' }).click();
+  await expect(page.getByText('The run of 15 kits is a draft: nothing is promised to it.')).toBeVisible();
+});
+
+test('a double press books once, the ledger takes it back, and a revision that comes back moves nothing', async ({
+  page,
+  request,
+}) => {
+  const slug = await freshKit(request);
+  const before = await onHand(request, slug, 'ember');
+  await page.goto(`/kits/${slug}/packing/buy`);
+  const done = page.getByLabel('Kits that are done');
+  await done.fill('2');
+  await done.press('Enter');
+  await page.getByRole('button', { name: 'cut: book the sheets out' }).dblclick();
+  await expect(page.getByText('Booked. The ledger has it, and can take it back.')).toBeVisible();
+  const after = await onHand(request, slug, 'ember');
+  expect(after).toBeLessThan(before ?? 0);
+  const { movements } = (await (await request.get(`/api/ledger?kit=${slug}&find=2 kits cut`)).json()) as {
+    movements: { booking: number }[];
+  };
+  expect(new Set(movements.map((m) => m.booking)).size).toBe(1);
+
+  // Something is changed, and the first revision taken up again: what was booked stays booked.
+  await page.goto(`/kits/${slug}/cuts`);
+  const kits = page.getByLabel('Number of kits');
+  await kits.fill('15');
+  await kits.press('Enter');
+  await saved(page);
+  await page.keyboard.press('h');
+  await page.getByRole('combobox').selectOption({ index: 1 });
+  await page.getByRole('button', { name: 'Go back to it' }).click();
+  await page.getByRole('button', { name: 'Make revision 1 the newest?' }).click();
+  await saved(page);
+  await expect(kits).toHaveValue('14');
+  expect(await onHand(request, slug, 'ember')).toBe(after);
+
+  await page.keyboard.press('Alt+7');
+  await page.getByRole('button', { name: 'Take back: 2 kits cut' }).first().click();
+  await expect(page.getByText('taken back: 2 kits cut').first()).toBeVisible();
+  expect(await onHand(request, slug, 'ember')).toBe(before);
+});
