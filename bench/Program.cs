@@ -14,11 +14,17 @@ using VelvetFold.Formats.Print;
 
 // Times the parts of one answer in Core: ./velvet bench core. Medians over many runs, after a warm-up.
 var folder = AppContext.BaseDirectory;
-while (!File.Exists(Path.Combine(folder, "VelvetFold.slnx"))) folder = Path.GetDirectoryName(folder)!;
+while (!File.Exists(Path.Combine(folder, "VelvetFold.slnx")))
+    folder = Path.GetDirectoryName(folder)!;
 if (args is ["cuts", ..])
 {
     // cuts [budget in ms] [part of an instance's name] [folder for the plans]
-    CutBench.Run(Path.Combine(folder, "bench", "cuts"), args.ElementAtOrDefault(3), int.Parse(args.ElementAtOrDefault(1) ?? "1800", System.Globalization.CultureInfo.InvariantCulture), args.ElementAtOrDefault(2) ?? "");
+    CutBench.Run(
+        Path.Combine(folder, "bench", "cuts"),
+        args.ElementAtOrDefault(3),
+        int.Parse(args.ElementAtOrDefault(1) ?? "1800", System.Globalization.CultureInfo.InvariantCulture),
+        args.ElementAtOrDefault(2) ?? ""
+    );
     return;
 }
 foreach (var name in new[] { "kite-weekend", "year-of-bread" })
@@ -52,16 +58,20 @@ var cut = CutList.Of(large, resolved);
 var order = CutPlanner.Plannable(CutList.Order(large, cut, 1, CutMode.EachKit));
 var plan = CutPlanner.Plan(order);
 var whole = KitAnswer.For(large, 1);
-Time("guide: steps, words, pictures, proof", () =>
-{
-    var steps = Guide.Write(large, resolved, cut, plan, Words.English);
-    return (steps.Select(whole.SceneOf).ToList(), GuideProof.Replay(large, resolved, cut, plan, steps));
-});
+Time(
+    "guide: steps, words, pictures, proof",
+    () =>
+    {
+        var steps = Guide.Write(large, resolved, cut, plan, Words.English);
+        return (steps.Select(whole.SceneOf).ToList(), GuideProof.Replay(large, resolved, cut, plan, steps));
+    }
+);
 Console.WriteLine($"  {whole.Steps.Count} steps; proof {(whole.Proof.Holds ? "holds" : whole.Proof.Faults[0].Says)}");
 var kite = KitFile.Read(File.ReadAllBytes(Path.Combine(folder, "src", "VelvetFold.Web", "Demo", "kite-weekend.json"))).Value!;
 var chance = new Random(1);
 var usual = new[] { "3 x 4", "4 x 6", "4 x 3", "6 x 4", "2 x 3" };
-IReadOnlyList<GuestPhoto> Brought(int n) => PhotoLine.Read(string.Join(", ", Enumerable.Range(0, n).Select(_ => usual[chance.Next(5)])), kite.Unit).Photos;
+IReadOnlyList<GuestPhoto> Brought(int n) =>
+    PhotoLine.Read(string.Join(", ", Enumerable.Range(0, n).Select(_ => usual[chance.Next(5)])), kite.Unit).Photos;
 var bag = Bag.Of(kite);
 for (var n = 1; n <= 10; n++)
 {
@@ -75,14 +85,30 @@ Console.WriteLine($"  fits: a roster of 200 guests, three layouts each  {Stopwat
 Time("counts, shopping, cost: 200 kits", () => CountsAnswer.For(large, 200), 10);
 await LedgerBench.RunAsync();
 byte[] pdf = [];
-Time("guide: PDF", () => pdf = PdfFile.Write(GuidePages.Of(large, whole, large.Name, "", GuideForm.Guide, PrintPaper.Letter), large.Name, "en"), 3);
+Time(
+    "guide: PDF",
+    () => pdf = PdfFile.Write(GuidePages.Of(large, whole, large.Name, "", GuideForm.Guide, PrintPaper.Letter), large.Name, "en"),
+    3
+);
 Console.WriteLine($"  PDF {pdf.Length / 1000} kB");
 
 // Thirteen single pages of some thirty pieces, each measured from the one before it.
 static Kit Large()
 {
-    var lines = string.Join("\n", Enumerable.Range(0, 10).Select(n => $"panel 3 x 1 Paper, {(n == 0 ? "1/4 from top" : $"under B{n} gap 1/8")}, 1/4 from left"))
-        + "\n" + string.Join("\n", Enumerable.Range(0, 11).Select(n => $"photo 2 x 2 on mat 1/16 Paper, {(n % 3 == 0 ? "4 from left" : $"right of P{n} gap 1/8")}, {1 + n / 3 * 5 / 2} from top"))
+    var lines =
+        string.Join(
+            "\n",
+            Enumerable.Range(0, 10).Select(n => $"panel 3 x 1 Paper, {(n == 0 ? "1/4 from top" : $"under B{n} gap 1/8")}, 1/4 from left")
+        )
+        + "\n"
+        + string.Join(
+            "\n",
+            Enumerable
+                .Range(0, 11)
+                .Select(n =>
+                    $"photo 2 x 2 on mat 1/16 Paper, {(n % 3 == 0 ? "4 from left" : $"right of P{n} gap 1/8")}, {1 + n / 3 * 5 / 2} from top"
+                )
+        )
         + "\n10 strips 1/2 x 1 Paper, 1/4 from bottom, evenly 1/2 from sides";
     var page = MeasureLines.Read(lines, MeasureLines.Blank(), "L1", newPapers: true);
     return page.Kit with { Layouts = [.. Enumerable.Range(1, 13).Select(n => page.Layout with { Id = $"L{n}" })] };
@@ -90,7 +116,8 @@ static Kit Large()
 
 static void Time(string what, Func<object?> work, int runs = 60)
 {
-    for (var i = 0; i < runs; i++) work();
+    for (var i = 0; i < runs; i++)
+        work();
     var times = new List<double>();
     for (var i = 0; i < runs; i++)
     {
@@ -99,5 +126,5 @@ static void Time(string what, Func<object?> work, int runs = 60)
         times.Add(Stopwatch.GetElapsedTime(began).TotalMilliseconds);
     }
     times.Sort();
-    Console.WriteLine($"  {what,-40} {times[times.Count / 2],8:0.00} ms");
+    Console.WriteLine($"  {what, -40} {times[times.Count / 2], 8:0.00} ms");
 }

@@ -14,7 +14,17 @@ namespace VelvetFold.Core;
 /// <param name="First">What runs out first.</param>
 /// <param name="Cuts">Cuts that the host makes.</param>
 public sealed record CountsAnswer(
-    int Kits, int SpareKits, Counts Counts, RosterTotals? Roster, int? KitsPossible, string? First, IReadOnlyList<Purchase> Shopping, CostSheet Cost, Reconciliation Reconciliation, long Cuts)
+    int Kits,
+    int SpareKits,
+    Counts Counts,
+    RosterTotals? Roster,
+    int? KitsPossible,
+    string? First,
+    IReadOnlyList<Purchase> Shopping,
+    CostSheet Cost,
+    Reconciliation Reconciliation,
+    long Cuts
+)
 {
     /// <summary>Counts a run of equal kits, or, where fits are given, one kit for each of them.</summary>
     /// <param name="fits">The changes of each guest.</param>
@@ -22,12 +32,15 @@ public sealed record CountsAnswer(
     public static CountsAnswer For(Kit kit, int kits, IReadOnlyList<IReadOnlyList<OpeningChange>>? fits = null, PlanTerms? terms = null)
     {
         ArgumentNullException.ThrowIfNull(kit);
-        if (fits is not null) kits = fits.Count;
+        if (fits is not null)
+            kits = fits.Count;
         var spare = kit.Spares.FirstOrDefault(s => s.Of == SpareOf.Pieces)?.For(kits) ?? 0;
         var work = new KitWork(kit, terms);
         var (layouts, pieces, each) = (work.Layouts, work.Pieces, work.EachKit);
         // The guide is written and followed while the run is planned: neither waits for the other.
-        var proved = Task.Run(() => GuideProof.Replay(kit, layouts, pieces, each, Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language))));
+        var proved = Task.Run(() =>
+            GuideProof.Replay(kit, layouts, pieces, each, Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language)))
+        );
         var run = work.Run(kits + spare);
         var counts = PieceCounts.Of(work, run, kits);
         var proof = proved.GetAwaiter().GetResult();
@@ -35,21 +48,44 @@ public sealed record CountsAnswer(
         // A roster's kits differ, and are cut one by one; its spares are kits as designed.
         var sheets = roster is null
             ? kit.Papers.ToDictionary(p => p.Id, p => run.Sheets(p.Id) - run.Cut(p.Id))
-            : kit.Papers.ToDictionary(p => p.Id, p => (roster.Sheets.FirstOrDefault(s => s.Paper == p.Id)?.Count ?? 0) + spare * (each.For(p.Id)?.SheetsUsed ?? 0));
+            : kit.Papers.ToDictionary(
+                p => p.Id,
+                p => (roster.Sheets.FirstOrDefault(s => s.Paper == p.Id)?.Count ?? 0) + spare * (each.For(p.Id)?.SheetsUsed ?? 0)
+            );
         var shopping = Counting.Shopping.Of(kit, sheets, counts.Parts);
         // What a run costs does not change while it is cut: what is done counts like what is to do.
         var costed = roster is null ? kit.Papers.ToDictionary(p => p.Id, p => run.Sheets(p.Id)) : sheets;
         var cuts = roster is null ? run.Host.AllCuts : (long)each.Cuts * (kits + spare);
         var (possible, first) = Scarcest(counts);
-        return new(kits, spare, counts, roster, possible, first, shopping,
-            Costing.Of(kit, kits, costed, Costing.Used(kit, roster is null ? run.Host : each), shopping.Where(s => !s.IsPaper).ToDictionary(s => s.Item, s => s.Needed), cuts),
-            Counting.Reconciliation.Of(pieces, run, proof, kits + spare), cuts);
+        return new(
+            kits,
+            spare,
+            counts,
+            roster,
+            possible,
+            first,
+            shopping,
+            Costing.Of(
+                kit,
+                kits,
+                costed,
+                Costing.Used(kit, roster is null ? run.Host : each),
+                shopping.Where(s => !s.IsPaper).ToDictionary(s => s.Item, s => s.Needed),
+                cuts
+            ),
+            Counting.Reconciliation.Of(pieces, run, proof, kits + spare),
+            cuts
+        );
     }
 
     private static (int? Kits, string? First) Scarcest(Counts counts)
     {
-        var limits = counts.Sheets.Where(s => s.KitsPossible is not null).Select(s => (Id: s.Paper, Kits: s.KitsPossible!.Value))
-            .Concat(counts.Parts.Where(p => p.KitsPossible is not null).Select(p => (Id: p.Sheet, Kits: p.KitsPossible!.Value))).OrderBy(l => l.Kits).ToList();
+        var limits = counts
+            .Sheets.Where(s => s.KitsPossible is not null)
+            .Select(s => (Id: s.Paper, Kits: s.KitsPossible!.Value))
+            .Concat(counts.Parts.Where(p => p.KitsPossible is not null).Select(p => (Id: p.Sheet, Kits: p.KitsPossible!.Value)))
+            .OrderBy(l => l.Kits)
+            .ToList();
         return limits.Count == 0 ? (null, null) : (limits[0].Kits, limits[0].Id);
     }
 }

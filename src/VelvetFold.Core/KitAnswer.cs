@@ -12,13 +12,26 @@ namespace VelvetFold.Core;
 /// <summary>A layout as computed: its pieces in place, their words and dimension lines, the picture, and what does not add up.</summary>
 /// <param name="Gaps">The gaps of pieces spread evenly.</param>
 public sealed record LayoutAnswer(
-    string Id, string Summary, IReadOnlyList<PieceAnswer> Pieces, IReadOnlyList<SpreadGaps> Gaps, Scene Picture, IReadOnlyList<Finding> Findings);
+    string Id,
+    string Summary,
+    IReadOnlyList<PieceAnswer> Pieces,
+    IReadOnlyList<SpreadGaps> Gaps,
+    Scene Picture,
+    IReadOnlyList<Finding> Findings
+);
 
 /// <summary>A piece as computed.</summary>
 /// <param name="Place">Where it lies, in words.</param>
 /// <param name="Placed">Null where its place cannot be found; a finding says why.</param>
 /// <param name="Hidden">Its hidden middles, which may be cut out for other pieces.</param>
-public sealed record PieceAnswer(string Id, string Label, string Place, PlacedPiece? Placed, IReadOnlyList<Mark> Dimensions, IReadOnlyList<HiddenMiddle> Hidden);
+public sealed record PieceAnswer(
+    string Id,
+    string Label,
+    string Place,
+    PlacedPiece? Placed,
+    IReadOnlyList<Mark> Dimensions,
+    IReadOnlyList<HiddenMiddle> Hidden
+);
 
 /// <summary>A sheet's picture, by paper and place of its pattern in the plan.</summary>
 public sealed record SheetPicture(string Paper, int Pattern, Scene Picture);
@@ -30,7 +43,8 @@ public sealed record SheetPicture(string Paper, int Pattern, Scene Picture);
 public sealed record LaidSheet(IReadOnlyList<KeptPiece> Pieces, IReadOnlyList<string> NoRoom, int Times);
 
 /// <summary>A plan with its pictures.</summary>
-/// <param name="Better">After a longer search: what it found that is better than the kit's plan, to be kept with the kit as its chosen plans.</param>
+/// <param name="Better">After a longer search: what it found that is better than the kit's plan, to be kept with the kit as its chosen
+/// plans.</param>
 public sealed record PlanAnswer(CutPlan Plan, IReadOnlyList<SheetPicture> Pictures, IReadOnlyList<ChosenPlan>? Better = null);
 
 /// <summary>
@@ -39,26 +53,45 @@ public sealed record PlanAnswer(CutPlan Plan, IReadOnlyList<SheetPicture> Pictur
 /// <param name="EachKit">How a guest cuts one kit.</param>
 /// <param name="Proof">What comes of following the steps on a virtual table.</param>
 /// <param name="Materials">What a guest has at hand for one kit.</param>
-/// <remarks>How the host cuts all kits together is asked for by itself (<see cref="BatchOf"/>): its pictures are many times the rest of the answer.</remarks>
+/// <remarks>How the host cuts all kits together is asked for by itself (<see cref="BatchOf"/>): its pictures are many times the rest of
+/// the answer.</remarks>
 public sealed record KitAnswer(
-    IReadOnlyList<LayoutAnswer> Layouts, IReadOnlyList<Finding> StockFindings, IReadOnlyList<CutPiece> CutList,
-    PlanAnswer EachKit, Counts Counts, IReadOnlyList<Step> Steps, ProofResult Proof, IReadOnlyList<Material> Materials)
+    IReadOnlyList<LayoutAnswer> Layouts,
+    IReadOnlyList<Finding> StockFindings,
+    IReadOnlyList<CutPiece> CutList,
+    PlanAnswer EachKit,
+    Counts Counts,
+    IReadOnlyList<Step> Steps,
+    ProofResult Proof,
+    IReadOnlyList<Material> Materials
+)
 {
     /// <summary>
-    /// What a step looks like: the sheet it cuts; the page so far with the new piece in strong outline and its dimension lines, and nothing else; the mat stack taken apart.
+    /// What a step looks like: the sheet it cuts; the page so far with the new piece in strong outline and its dimension lines, and
+    /// nothing else; the mat stack taken apart.
     /// Null for a step without a picture.
     /// </summary>
     public Scene? SceneOf(Step step)
     {
-        if (step.Kind == StepKind.Cut) return EachKit.Pictures.FirstOrDefault(p => p.Paper == step.Paper && p.Pattern == step.Pattern)?.Picture;
-        if (step.Apart is { } apart) return apart;
-        if (Layouts.FirstOrDefault(l => l.Id == step.Layout)?.Picture is not { } page) return null;
-        if (step.Kind == StepKind.DryLayout) return page;
-        if (step.Picture is not { } picture) return null;
+        if (step.Kind == StepKind.Cut)
+            return EachKit.Pictures.FirstOrDefault(p => p.Paper == step.Paper && p.Pattern == step.Pattern)?.Picture;
+        if (step.Apart is { } apart)
+            return apart;
+        if (Layouts.FirstOrDefault(l => l.Id == step.Layout)?.Picture is not { } page)
+            return null;
+        if (step.Kind == StepKind.DryLayout)
+            return page;
+        if (step.Picture is not { } picture)
+            return null;
         var shown = picture.Down.Concat(picture.New).ToHashSet();
         var fresh = picture.New.ToHashSet();
-        var marks = page.Marks.Where(m => m.Piece is null || (shown.Contains(m.Piece) && (m is not TextMark || fresh.Contains(m.Piece)))).ToList();
-        var outlines = marks.OfType<BoxMark>().Where(m => m.Piece is { } piece && fresh.Contains(piece)).Select(m => m with { Role = Role.New, Fill = null });
+        var marks = page
+            .Marks.Where(m => m.Piece is null || (shown.Contains(m.Piece) && (m is not TextMark || fresh.Contains(m.Piece))))
+            .ToList();
+        var outlines = marks
+            .OfType<BoxMark>()
+            .Where(m => m.Piece is { } piece && fresh.Contains(piece))
+            .Select(m => m with { Role = Role.New, Fill = null });
         return page with { Says = step.Text, Marks = [.. marks, .. outlines.ToList(), .. picture.Dimensions] };
     }
 
@@ -73,19 +106,27 @@ public sealed record KitAnswer(
     /// <summary>How a kit is cut in one way of cutting or the other.</summary>
     /// <param name="kits">How many kits are cut together; without meaning where each is cut by itself.</param>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
-    public static PlanAnswer PlanOf(Kit kit, CutMode mode, int kits, PlanTerms? terms = null) => Computation.Pictures(kit, new KitWork(kit, terms).Plan(mode == CutMode.Batch ? kits : 1, mode));
+    public static PlanAnswer PlanOf(Kit kit, CutMode mode, int kits, PlanTerms? terms = null) =>
+        Computation.Pictures(kit, new KitWork(kit, terms).Plan(mode == CutMode.Batch ? kits : 1, mode));
 
     /// <summary>What a longer search for the same finds.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public static PlanAnswer SearchedPlanOf(Kit kit, CutMode mode, int kits, PlanTerms longer)
     {
-        var (plan, better) = new KitWork(kit, new() { Memory = longer.Memory, Cancel = longer.Cancel })
-            .Searched(mode == CutMode.Batch ? kits : 1, mode, longer with { BudgetMs = PlanTerms.Thorough });
+        var (plan, better) = new KitWork(kit, new() { Memory = longer.Memory, Cancel = longer.Cancel }).Searched(
+            mode == CutMode.Batch ? kits : 1,
+            mode,
+            longer with
+            {
+                BudgetMs = PlanTerms.Thorough,
+            }
+        );
         return Computation.Pictures(kit, plan) with { Better = better };
     }
 
     /// <summary>
-    /// A sheet as it is once a piece is laid on it by hand, with what lies there already; what finds no room any more is named, and the planner lays it elsewhere.
+    /// A sheet as it is once a piece is laid on it by hand, with what lies there already; what finds no room any more is named, and the
+    /// planner lays it elsewhere.
     /// </summary>
     /// <param name="kits">How many kits are cut together.</param>
     /// <param name="there">The labels on the sheet, so often as each lies there.</param>
@@ -94,14 +135,17 @@ public sealed record KitAnswer(
     public static LaidSheet? Lay(Kit kit, CutMode mode, int kits, string paper, IReadOnlyList<string> there, string piece)
     {
         var order = new KitWork(kit).Order(kits, mode);
-        if (CutPlanner.Lay(order, paper, there, piece) is not { } laid) return null;
+        if (CutPlanner.Lay(order, paper, there, piece) is not { } laid)
+            return null;
         var left = there.ToList();
-        foreach (var label in laid.Select(p => p.Piece)) left.Remove(label);
+        foreach (var label in laid.Select(p => p.Piece))
+            left.Remove(label);
         return new(laid, left, laid.CountBy(p => p.Piece).Min(c => order.Pieces.First(d => d.Id == c.Key).Quantity / c.Value));
     }
 
     /// <summary>Computes the pages alone: places, pictures and findings.</summary>
-    public static IReadOnlyList<LayoutAnswer> Pages(Kit kit) => [.. kit.Layouts.Select(l => Computation.Layout(kit, Resolver.Resolve(l, kit)))];
+    public static IReadOnlyList<LayoutAnswer> Pages(Kit kit) =>
+        [.. kit.Layouts.Select(l => Computation.Layout(kit, Resolver.Resolve(l, kit)))];
 
     /// <summary>Computes one page or spread alone.</summary>
     public static LayoutAnswer Page(Kit kit, Layout layout) => Computation.Layout(kit, Resolver.Resolve(layout, kit));
@@ -109,7 +153,12 @@ public sealed record KitAnswer(
     /// <summary>Computes a kit as one guest will make it, and what differs from the designer's.</summary>
     /// <exception cref="ArgumentException">A change names an opening that is not there.</exception>
     /// <param name="told">The language that the differences are told in; English where none is said.</param>
-    public static GuestAnswer ForGuest(Kit kit, IReadOnlyList<OpeningChange> changes, PlanTerms? terms = null, GuideLanguage told = GuideLanguage.English)
+    public static GuestAnswer ForGuest(
+        Kit kit,
+        IReadOnlyList<OpeningChange> changes,
+        PlanTerms? terms = null,
+        GuideLanguage told = GuideLanguage.English
+    )
     {
         var words = Words.In(told);
         var differences = new Differences(kit, words);
@@ -118,13 +167,18 @@ public sealed record KitAnswer(
         var bag = Bag.Of(kit, before.Layouts, before.Answer.CutList, before.Answer.EachKit.Plan, words);
         var (adapted, paper) = bag.Cut(changed);
         var after = ReferenceEquals(adapted, kit) ? before : Computation.Run(adapted, 1, terms);
-        return new(adapted, after.Answer,
-        [
-            .. differences.OfPages(before.Layouts, after.Layouts),
-            .. differences.OfCuts(before.Answer.CutList, after.Answer.CutList),
-            .. differences.OfSheets(before.Answer.EachKit.Plan, after.Answer.EachKit.Plan),
-            .. differences.OfSteps(before.Answer.Steps, after.Answer.Steps),
-        ], paper, Fillings.Of(kit, bag));
+        return new(
+            adapted,
+            after.Answer,
+            [
+                .. differences.OfPages(before.Layouts, after.Layouts),
+                .. differences.OfCuts(before.Answer.CutList, after.Answer.CutList),
+                .. differences.OfSheets(before.Answer.EachKit.Plan, after.Answer.EachKit.Plan),
+                .. differences.OfSteps(before.Answer.Steps, after.Answer.Steps),
+            ],
+            paper,
+            Fillings.Of(kit, bag)
+        );
     }
 
     private sealed record Computation(IReadOnlyList<ResolvedLayout> Layouts, KitAnswer Answer)
@@ -141,28 +195,65 @@ public sealed record KitAnswer(
             var drawn = layouts.Select(l => Layout(kit, l)).ToList();
             var demand = run?.GetAwaiter().GetResult() ?? work.Counting().Run(kits);
             var counts = PieceCounts.Of(work, demand, kits);
-            return new(layouts, new(drawn, StockCheck.Of(kit, counts), pieces, Pictures(kit, each), counts,
-                steps, proof, Guides.Materials.Of(kit, layouts, each, Words.In(kit.Guide.Language))));
+            return new(
+                layouts,
+                new(
+                    drawn,
+                    StockCheck.Of(kit, counts),
+                    pieces,
+                    Pictures(kit, each),
+                    counts,
+                    steps,
+                    proof,
+                    Guides.Materials.Of(kit, layouts, each, Words.In(kit.Guide.Language))
+                )
+            );
         }
 
-        public static PlanAnswer Pictures(Kit kit, CutPlan plan) => new(plan,
-            [.. plan.BySheet.SelectMany(s => s.Patterns.Select((p, i) => new SheetPicture(s.Sheet, i, CutPicture.Draw(kit, kit.Paper(s.Sheet)!, p))))]);
+        public static PlanAnswer Pictures(Kit kit, CutPlan plan) =>
+            new(
+                plan,
+                [
+                    .. plan.BySheet.SelectMany(s =>
+                        s.Patterns.Select((p, i) => new SheetPicture(s.Sheet, i, CutPicture.Draw(kit, kit.Paper(s.Sheet)!, p)))
+                    ),
+                ]
+            );
 
         public static LayoutAnswer Layout(Kit kit, ResolvedLayout resolved)
         {
             var reading = kit.Reading();
             var findings = PageCheck.Of(kit, resolved);
-            var pieces = resolved.Layout.Pieces.DistinctBy(p => p.Id).Select(piece => resolved.Piece(piece.Id) is { } placed
-                ? new PieceAnswer(piece.Id, placed.Label, PlaceWords.Say(piece, reading), placed, LayoutPicture.Dimensions(kit, resolved, placed), Hidden.Of(resolved, placed, Hidden.Lap(kit.Unit)))
-                : new PieceAnswer(piece.Id, resolved.Layout.Label(piece), PlaceWords.Say(piece, reading), null, [], []));
-            return new(resolved.Layout.Id, Summary(resolved.Layout, findings), [.. pieces], resolved.Gaps, LayoutPicture.Draw(kit, resolved), findings);
+            var pieces = resolved
+                .Layout.Pieces.DistinctBy(p => p.Id)
+                .Select(piece =>
+                    resolved.Piece(piece.Id) is { } placed
+                        ? new PieceAnswer(
+                            piece.Id,
+                            placed.Label,
+                            PlaceWords.Say(piece, reading),
+                            placed,
+                            LayoutPicture.Dimensions(kit, resolved, placed),
+                            Hidden.Of(resolved, placed, Hidden.Lap(kit.Unit))
+                        )
+                        : new PieceAnswer(piece.Id, resolved.Layout.Label(piece), PlaceWords.Say(piece, reading), null, [], [])
+                );
+            return new(
+                resolved.Layout.Id,
+                Summary(resolved.Layout, findings),
+                [.. pieces],
+                resolved.Gaps,
+                LayoutPicture.Draw(kit, resolved),
+                findings
+            );
         }
 
         private static string Summary(Layout layout, IReadOnlyList<Finding> findings)
         {
             var photos = layout.Pieces.Count(p => p.HasPrint);
             var faults = findings.Count(f => f.Gravity == Gravity.Fault);
-            return $"{(layout.Kind == LayoutKind.Spread ? "2 pages" : "1 page")}, {Many(layout.Pieces.Count, "piece")}, {Many(photos, "photo")}; "
+            return $"{(layout.Kind == LayoutKind.Spread ? "2 pages" : "1 page")}, {Many(layout.Pieces.Count, "piece")}, "
+                + $"{Many(photos, "photo")}; "
                 + (faults == 0 ? "adds up" : $"{faults} thing{(faults == 1 ? " does" : "s do")} not add up");
         }
 
@@ -170,9 +261,16 @@ public sealed record KitAnswer(
     }
 }
 
-/// <summary>A guest's kit: the adapted document, all that follows from it, what differs, and what paper in the bag it is cut from.</summary>
+/// <summary>A guest's kit: the adapted document, all that follows from it, what differs, and what paper in the bag it is cut
+/// from.</summary>
 /// <param name="Fillings">What each opening as designed may be filled with where it has no photo.</param>
-public sealed record GuestAnswer(Kit Kit, KitAnswer Answer, IReadOnlyList<Difference> Differences, BagPaper Bag, IReadOnlyList<OpeningFillings> Fillings)
+public sealed record GuestAnswer(
+    Kit Kit,
+    KitAnswer Answer,
+    IReadOnlyList<Difference> Differences,
+    BagPaper Bag,
+    IReadOnlyList<OpeningFillings> Fillings
+)
 {
     /// <summary>Changes that speak of what is not in the kit any more, and were left out.</summary>
     public IReadOnlyList<OpeningChange> SetAside { get; init; } = [];

@@ -7,7 +7,8 @@ namespace VelvetFold.Formats;
 internal static class Csv
 {
     /// <summary>A cell that a spreadsheet would take for a formula is written so that it is text.</summary>
-    public static CsvConfiguration Writing { get; } = new(CultureInfo.InvariantCulture) { NewLine = "\r\n", InjectionOptions = InjectionOptions.Escape };
+    public static CsvConfiguration Writing { get; } =
+        new(CultureInfo.InvariantCulture) { NewLine = "\r\n", InjectionOptions = InjectionOptions.Escape };
 
     /// <summary>Tabs, semicolons or commas part the columns, whichever the first row has.</summary>
     public static CsvConfiguration Reading(string text)
@@ -15,7 +16,10 @@ internal static class Csv
         var head = text.Split('\n', 2)[0];
         return new(CultureInfo.InvariantCulture)
         {
-            Delimiter = head.Contains('\t', StringComparison.Ordinal) ? "\t" : head.Contains(';', StringComparison.Ordinal) ? ";" : ",",
+            Delimiter =
+                head.Contains('\t', StringComparison.Ordinal) ? "\t"
+                : head.Contains(';', StringComparison.Ordinal) ? ";"
+                : ",",
             TrimOptions = TrimOptions.Trim,
             BadDataFound = null,
         };

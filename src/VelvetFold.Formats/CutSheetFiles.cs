@@ -15,34 +15,77 @@ public static class CutSheetFiles
     /// <summary>The gap between sheets in the drawing.</summary>
     private static readonly Length Gap = Length.Millimetres(10);
 
-    /// <summary>Every cut of every sheet in order (RFC 4180, UTF-8): paper, sheet, how often, cut, part in hand, edge at the fence, setting, what comes off and what stays.</summary>
+    /// <summary>Every cut of every sheet in order (RFC 4180, UTF-8): paper, sheet, how often, cut, part in hand, edge at the fence,
+    /// setting, what comes off and what stays.</summary>
     public static string Csv(Kit kit, CutPlan plan)
     {
         ArgumentNullException.ThrowIfNull(kit);
         ArgumentNullException.ThrowIfNull(plan);
         using var text = new StringWriter(CultureInfo.InvariantCulture);
         using var csv = new CsvWriter(text, Formats.Csv.Writing);
-        foreach (var head in new[] { "Paper", "Sheet", "Times", "Cut", "Part", "Edge at the fence", "Setting", "Comes off", "Stays", "Plunge from", "to" }) csv.WriteField(head);
+        foreach (
+            var head in new[]
+            {
+                "Paper",
+                "Sheet",
+                "Times",
+                "Cut",
+                "Part",
+                "Edge at the fence",
+                "Setting",
+                "Comes off",
+                "Stays",
+                "Plunge from",
+                "to",
+            }
+        )
+            csv.WriteField(head);
         csv.NextRecord();
         foreach (var (paper, number, pattern) in Sheets(kit, plan))
         {
             // A sheet that is laid down whole has a row of its own, without a cut.
-            if (pattern.Cuts.Count == 0) Row(paper, pattern.From?.Text ?? (object)number, pattern.Times, null, "the whole sheet", "", "", "", pattern.Placements[0].Piece, "", "");
+            if (pattern.Cuts.Count == 0)
+                Row(
+                    paper,
+                    pattern.From?.Text ?? (object)number,
+                    pattern.Times,
+                    null,
+                    "the whole sheet",
+                    "",
+                    "",
+                    "",
+                    pattern.Placements[0].Piece,
+                    "",
+                    ""
+                );
             foreach (var cut in pattern.Cuts)
-                Row(paper, pattern.From?.Text ?? (object)number, pattern.Times, cut.Order, cut.Part.Text, cut.Fence.Word(), LengthPattern.Exact(kit.Unit).Format(cut.Setting), cut.Gives.ElementAtOrDefault(0)?.Text ?? "", (cut.Gives.ElementAtOrDefault(1) ?? cut.Part).Text,
-                    cut.Plunge is { } plunge ? LengthPattern.Exact(kit.Unit).Format(plunge.Start) : "", cut.Plunge is { } run ? LengthPattern.Exact(kit.Unit).Format(run.End) : "");
+                Row(
+                    paper,
+                    pattern.From?.Text ?? (object)number,
+                    pattern.Times,
+                    cut.Order,
+                    cut.Part.Text,
+                    cut.Fence.Word(),
+                    LengthPattern.Exact(kit.Unit).Format(cut.Setting),
+                    cut.Gives.ElementAtOrDefault(0)?.Text ?? "",
+                    (cut.Gives.ElementAtOrDefault(1) ?? cut.Part).Text,
+                    cut.Plunge is { } plunge ? LengthPattern.Exact(kit.Unit).Format(plunge.Start) : "",
+                    cut.Plunge is { } run ? LengthPattern.Exact(kit.Unit).Format(run.End) : ""
+                );
         }
         return text.ToString();
 
         void Row(params object?[] fields)
         {
-            foreach (var field in fields) csv.WriteField(field);
+            foreach (var field in fields)
+                csv.WriteField(field);
             csv.NextRecord();
         }
     }
 
     /// <summary>
-    /// The sheets below each other at true size, a layer each: <c>width</c>, <c>height</c> and <c>viewBox</c> are in millimetres. Outlines of pieces and offcuts with their
+    /// The sheets below each other at true size, a layer each: <c>width</c>, <c>height</c> and <c>viewBox</c> are in millimetres.
+    /// Outlines of pieces and offcuts with their
     /// labels; a sheet that is cut several times is drawn once.
     /// </summary>
     public static string TrueSize(Kit kit, CutPlan plan)
@@ -58,28 +101,71 @@ public static class CutSheetFiles
             width = Length.Max(width, size.Width);
         }
         var height = layers.Count == 0 ? Gap : top - Gap;
-        if (!width.IsPositive) width = Gap;
-        return new XDocument(new XElement(Svg + "svg",
-            new XAttribute("width", Mm(width) + "mm"), new XAttribute("height", Mm(height) + "mm"), new XAttribute("viewBox", $"0 0 {Mm(width)} {Mm(height)}"),
-            new XElement(Svg + "title", $"Cut sheets of {kit.Name}"), layers)).ToString();
+        if (!width.IsPositive)
+            width = Gap;
+        return new XDocument(
+            new XElement(
+                Svg + "svg",
+                new XAttribute("width", Mm(width) + "mm"),
+                new XAttribute("height", Mm(height) + "mm"),
+                new XAttribute("viewBox", $"0 0 {Mm(width)} {Mm(height)}"),
+                new XElement(Svg + "title", $"Cut sheets of {kit.Name}"),
+                layers
+            )
+        ).ToString();
     }
 
-    private static XElement Layer(string paper, int number, CutPattern pattern, Size size, Length top) => new(Svg + "g",
-        new XAttribute("id", $"sheet-{pattern.Sheet}-{number.ToString(CultureInfo.InvariantCulture)}"), new XAttribute("fill", "none"), new XAttribute("stroke", "#221A20"), new XAttribute("stroke-width", "0.2"),
-        new XElement(Svg + "title", $"{paper}, sheet {number.ToString(CultureInfo.InvariantCulture)}, cut {pattern.Times.ToString(CultureInfo.InvariantCulture)} times"),
-        Rectangle(new(Length.Zero, top, size)),
-        pattern.Placements.Select(p => new XElement(Svg + "g", new XAttribute("id", $"sheet-{pattern.Sheet}-{number.ToString(CultureInfo.InvariantCulture)}-{p.OffAt.ToString(CultureInfo.InvariantCulture)}-{Mm(p.Box.X)}-{Mm(p.Box.Y)}"), Rectangle(p.Box with { Y = p.Box.Y + top }), Label(p, top))));
+    private static XElement Layer(string paper, int number, CutPattern pattern, Size size, Length top) =>
+        new(
+            Svg + "g",
+            new XAttribute("id", $"sheet-{pattern.Sheet}-{number.ToString(CultureInfo.InvariantCulture)}"),
+            new XAttribute("fill", "none"),
+            new XAttribute("stroke", "#221A20"),
+            new XAttribute("stroke-width", "0.2"),
+            new XElement(
+                Svg + "title",
+                $"{paper}, sheet {number.ToString(CultureInfo.InvariantCulture)}, cut "
+                    + $"{pattern.Times.ToString(CultureInfo.InvariantCulture)} times"
+            ),
+            Rectangle(new(Length.Zero, top, size)),
+            pattern.Placements.Select(p => new XElement(
+                Svg + "g",
+                new XAttribute(
+                    "id",
+                    $"sheet-{pattern.Sheet}-{number.ToString(CultureInfo.InvariantCulture)}-{p.OffAt.ToString(CultureInfo.InvariantCulture)}-{Mm(p.Box.X)}-{Mm(p.Box.Y)}"
+                ),
+                Rectangle(p.Box with { Y = p.Box.Y + top }),
+                Label(p, top)
+            ))
+        );
 
-    private static XElement Rectangle(Box box) => new(Svg + "rect",
-        new XAttribute("x", Mm(box.X)), new XAttribute("y", Mm(box.Y)), new XAttribute("width", Mm(box.Width)), new XAttribute("height", Mm(box.Height)));
+    private static XElement Rectangle(Box box) =>
+        new(
+            Svg + "rect",
+            new XAttribute("x", Mm(box.X)),
+            new XAttribute("y", Mm(box.Y)),
+            new XAttribute("width", Mm(box.Width)),
+            new XAttribute("height", Mm(box.Height))
+        );
 
-    private static XElement Label(Placement placed, Length top) => new(Svg + "text",
-        new XAttribute("x", Mm(placed.Box.X + placed.Box.Width.Half)), new XAttribute("y", Mm(placed.Box.Y + placed.Box.Height.Half + top)), new XAttribute("fill", "#221A20"), new XAttribute("stroke", "none"),
-        new XAttribute("text-anchor", "middle"), new XAttribute("dominant-baseline", "middle"), new XAttribute("font-family", "sans-serif"), new XAttribute("font-size", "4"), placed.Piece);
+    private static XElement Label(Placement placed, Length top) =>
+        new(
+            Svg + "text",
+            new XAttribute("x", Mm(placed.Box.X + placed.Box.Width.Half)),
+            new XAttribute("y", Mm(placed.Box.Y + placed.Box.Height.Half + top)),
+            new XAttribute("fill", "#221A20"),
+            new XAttribute("stroke", "none"),
+            new XAttribute("text-anchor", "middle"),
+            new XAttribute("dominant-baseline", "middle"),
+            new XAttribute("font-family", "sans-serif"),
+            new XAttribute("font-size", "4"),
+            placed.Piece
+        );
 
     private static IEnumerable<(string Paper, int Number, CutPattern Pattern)> Sheets(Kit kit, CutPlan plan) =>
         plan.BySheet.SelectMany(s => s.Patterns.Select((p, i) => (kit.Paper(s.Sheet)?.Name ?? s.Sheet, i + 1, p)));
 
     // A tick is 1/8,000 mm, so four decimals are exact.
-    private static string Mm(Length length) => ((decimal)length.Ticks / Length.TicksPerMillimetre).ToString("0.####", CultureInfo.InvariantCulture);
+    private static string Mm(Length length) =>
+        ((decimal)length.Ticks / Length.TicksPerMillimetre).ToString("0.####", CultureInfo.InvariantCulture);
 }

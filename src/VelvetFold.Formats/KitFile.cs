@@ -20,7 +20,8 @@ public sealed record KitFile(string Format, int Version, Kit Kit)
     public static byte[] Write(Kit kit)
     {
         using var buffer = new MemoryStream();
-        using (var writer = new Utf8JsonWriter(buffer, Indented)) JsonSerializer.Serialize(writer, new KitFile(FormatName, CurrentVersion, kit), JsonText.In(kit.Unit));
+        using (var writer = new Utf8JsonWriter(buffer, Indented))
+            JsonSerializer.Serialize(writer, new KitFile(FormatName, CurrentVersion, kit), JsonText.In(kit.Unit));
         buffer.WriteByte((byte)'\n');
         return buffer.ToArray();
     }
@@ -29,9 +30,12 @@ public sealed record KitFile(string Format, int Version, Kit Kit)
     public static DocumentReading<Kit> Read(ReadOnlySpan<byte> utf8)
     {
         var reading = Document.Read<KitFile>(utf8);
-        if (reading.Value is not { } file) return new(null, reading.Faults);
-        if (file.Format != FormatName) return new(null, [new("format", $"'{file.Format}' is not a kit file; '{FormatName}' should stand here.")]);
-        if (file.Version != CurrentVersion) return new(null, [new("version", $"The file is of version {file.Version}; this application reads version {CurrentVersion}.")]);
+        if (reading.Value is not { } file)
+            return new(null, reading.Faults);
+        if (file.Format != FormatName)
+            return new(null, [new("format", $"'{file.Format}' is not a kit file; '{FormatName}' should stand here.")]);
+        if (file.Version != CurrentVersion)
+            return new(null, [new("version", $"The file is of version {file.Version}; this application reads version {CurrentVersion}.")]);
         var faults = KitRules.Faults(file.Kit);
         return faults.Count > 0 ? new(null, [.. faults.Select(f => f with { Path = "kit." + f.Path })]) : new(file.Kit, []);
     }

@@ -12,16 +12,27 @@ public static class MailFile
     /// <exception cref="FormatException">An address is none.</exception>
     public static MimeMessage Make(string from, string to, string name, string subject, string text, DateTimeOffset date)
     {
-        if (!IsAddress(from)) throw new FormatException($"'{from}' is no address to write from.");
-        if (!IsAddress(to)) throw new FormatException($"'{to}' is no address to write to.");
-        var message = new MimeMessage { Subject = subject, Date = date, Body = new TextPart("plain") { Text = text } };
+        if (!IsAddress(from))
+            throw new FormatException($"'{from}' is no address to write from.");
+        if (!IsAddress(to))
+            throw new FormatException($"'{to}' is no address to write to.");
+        var message = new MimeMessage
+        {
+            Subject = subject,
+            Date = date,
+            Body = new TextPart("plain") { Text = text },
+        };
         message.From.Add(new MailboxAddress("Velvet Fold", from));
         message.To.Add(new MailboxAddress(name, to));
         return message;
     }
 
     /// <summary>Whether a text is an address: something, an at sign, a place.</summary>
-    public static bool IsAddress(string text) => MailboxAddress.TryParse(text, out var address) && address.Address == text && text.IndexOf('@', StringComparison.Ordinal) > 0 && !text.EndsWith('@');
+    public static bool IsAddress(string text) =>
+        MailboxAddress.TryParse(text, out var address)
+        && address.Address == text
+        && text.IndexOf('@', StringComparison.Ordinal) > 0
+        && !text.EndsWith('@');
 
     /// <summary>Reads a message back.</summary>
     public static MailRead Read(byte[] bytes)

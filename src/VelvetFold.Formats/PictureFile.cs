@@ -22,27 +22,49 @@ public static class PictureFile
     /// <summary>The longer side of the small picture, in pixels.</summary>
     public const int SmallSide = 480;
 
-    /// <summary>Reads a file: its size, which way round it is looked at, and a small picture. The file's other data (place, time, camera) go no further.</summary>
+    /// <summary>Reads a file: its size, which way round it is looked at, and a small picture. The file's other data (place, time,
+    /// camera) go no further.</summary>
     /// <returns>What was read, or one sentence that says why it cannot be.</returns>
     public static (PictureRead? Picture, string? Fault) Read(byte[] bytes)
     {
         ArgumentNullException.ThrowIfNull(bytes);
-        if (bytes.Length == 0) return (null, "The file is empty.");
-        if (bytes.Length > LargestBytes) return (null, $"The file is larger than {LargestBytes / 1024 / 1024} MB. Save it smaller; a print of 8 x 10 needs less than a tenth of that.");
+        if (bytes.Length == 0)
+            return (null, "The file is empty.");
+        if (bytes.Length > LargestBytes)
+            return (
+                null,
+                $"The file is larger than {LargestBytes / 1024 / 1024} MB. Save it smaller; a print of 8 x 10 needs less than "
+                    + $"a tenth of that."
+            );
         using var data = SKData.CreateCopy(bytes);
         using var codec = SKCodec.Create(data);
-        if (codec is null || codec.EncodedFormat is not (SKEncodedImageFormat.Jpeg or SKEncodedImageFormat.Png or SKEncodedImageFormat.Webp))
+        if (
+            codec is null
+            || codec.EncodedFormat is not (SKEncodedImageFormat.Jpeg or SKEncodedImageFormat.Png or SKEncodedImageFormat.Webp)
+        )
             return (null, "The file is no JPEG, PNG or WebP picture, or it is damaged.");
         var (width, height) = (codec.Info.Width, codec.Info.Height);
-        if ((long)width * height > MostPixels) return (null, $"The picture says it is {width} x {height} pixels; more than {MostPixels / 1_000_000} million are not read.");
-        if (width < 16 || height < 16) return (null, $"The picture is {width} x {height} pixels, too small to print.");
+        if ((long)width * height > MostPixels)
+            return (null, $"The picture says it is {width} x {height} pixels; more than {MostPixels / 1_000_000} million are not read.");
+        if (width < 16 || height < 16)
+            return (null, $"The picture is {width} x {height} pixels, too small to print.");
         // As it unpacks: the codec can make it smaller on the way, which keeps memory low.
         var scaled = codec.GetScaledDimensions(Math.Min(1f, 2f * SmallSide / Math.Max(width, height)));
         using var bitmap = new SKBitmap(new SKImageInfo(scaled.Width, scaled.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
-        if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput)) return (null, "The picture is damaged and cannot be unpacked.");
+        if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput))
+            return (null, "The picture is damaged and cannot be unpacked.");
         var orientation = Orientation(bytes);
         var isTurned = orientation >= 5;
-        return (new(codec.EncodedFormat.ToString().ToUpperInvariant(), isTurned ? height : width, isTurned ? width : height, orientation, Small(bitmap, orientation)), null);
+        return (
+            new(
+                codec.EncodedFormat.ToString().ToUpperInvariant(),
+                isTurned ? height : width,
+                isTurned ? width : height,
+                orientation,
+                Small(bitmap, orientation)
+            ),
+            null
+        );
     }
 
     // The orientation tag (CIPA DC-008, Exif 2.3, 4.6.4 A); what is not from 1 to 8 counts as 1.
@@ -52,7 +74,8 @@ public static class PictureFile
         {
             using var stream = new MemoryStream(bytes);
             foreach (var directory in ImageMetadataReader.ReadMetadata(stream).OfType<ExifIfd0Directory>())
-                if (directory.TryGetInt32(ExifDirectoryBase.TagOrientation, out var value) && value is >= 1 and <= 8) return value;
+                if (directory.TryGetInt32(ExifDirectoryBase.TagOrientation, out var value) && value is >= 1 and <= 8)
+                    return value;
         }
         catch (Exception damaged) when (damaged is ImageProcessingException or IOException)
         {
@@ -66,7 +89,9 @@ public static class PictureFile
         var scale = Math.Min(1f, (float)SmallSide / Math.Max(bitmap.Width, bitmap.Height));
         var (width, height) = ((int)Math.Max(1, bitmap.Width * scale), (int)Math.Max(1, bitmap.Height * scale));
         var isTurned = orientation >= 5;
-        using var surface = SKSurface.Create(new SKImageInfo(isTurned ? height : width, isTurned ? width : height, SKColorType.Rgba8888, SKAlphaType.Opaque));
+        using var surface = SKSurface.Create(
+            new SKImageInfo(isTurned ? height : width, isTurned ? width : height, SKColorType.Rgba8888, SKAlphaType.Opaque)
+        );
         var canvas = surface.Canvas;
         canvas.Clear(SKColors.White);
         canvas.Concat(Upright(orientation, width, height));
@@ -78,15 +103,16 @@ public static class PictureFile
     }
 
     // From the picture as it is stored to the picture as it is looked at.
-    private static SKMatrix Upright(int orientation, float w, float h) => orientation switch
-    {
-        2 => new(-1, 0, w, 0, 1, 0, 0, 0, 1),
-        3 => new(-1, 0, w, 0, -1, h, 0, 0, 1),
-        4 => new(1, 0, 0, 0, -1, h, 0, 0, 1),
-        5 => new(0, 1, 0, 1, 0, 0, 0, 0, 1),
-        6 => new(0, -1, h, 1, 0, 0, 0, 0, 1),
-        7 => new(0, -1, h, -1, 0, w, 0, 0, 1),
-        8 => new(0, 1, 0, -1, 0, w, 0, 0, 1),
-        _ => SKMatrix.Identity,
-    };
+    private static SKMatrix Upright(int orientation, float w, float h) =>
+        orientation switch
+        {
+            2 => new(-1, 0, w, 0, 1, 0, 0, 0, 1),
+            3 => new(-1, 0, w, 0, -1, h, 0, 0, 1),
+            4 => new(1, 0, 0, 0, -1, h, 0, 0, 1),
+            5 => new(0, 1, 0, 1, 0, 0, 0, 0, 1),
+            6 => new(0, -1, h, 1, 0, 0, 0, 0, 1),
+            7 => new(0, -1, h, -1, 0, w, 0, 0, 1),
+            8 => new(0, 1, 0, -1, 0, w, 0, 0, 1),
+            _ => SKMatrix.Identity,
+        };
 }

@@ -9,7 +9,8 @@ namespace VelvetFold.Formats;
 public sealed record RosterEntry(string Name, IReadOnlyDictionary<string, string> Photos);
 
 /// <summary>
-/// Reads a roster from a table: pasted from a spreadsheet (tabs) or a CSV file (commas or semicolons, RFC 4180). The first row names the columns: the name first, then layouts by id or name.
+/// Reads a roster from a table: pasted from a spreadsheet (tabs) or a CSV file (commas or semicolons, RFC 4180). The first row names
+/// the columns: the name first, then layouts by id or name.
 /// </summary>
 public static class RosterFile
 {
@@ -26,33 +27,62 @@ public static class RosterFile
         var (guests, faults) = (new List<RosterEntry>(), new List<Fault>());
         var names = taken.ToHashSet(StringComparer.OrdinalIgnoreCase);
         using var csv = new CsvReader(new StringReader(text), Csv.Reading(text));
-        if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { Length: > 0 } columns) return ([], [new("text", "The table is empty. Its first row names the columns: name, then layouts, such as L1.")]);
+        if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { Length: > 0 } columns)
+            return ([], [new("text", "The table is empty. Its first row names the columns: name, then layouts, such as L1.")]);
         var layouts = new string?[columns.Length];
         for (var c = 1; c < columns.Length; c++)
         {
-            layouts[c] = kit.Layouts.FirstOrDefault(l => string.Equals(l.Id, columns[c], StringComparison.OrdinalIgnoreCase) || string.Equals(l.Name, columns[c], StringComparison.OrdinalIgnoreCase))?.Id;
-            if (layouts[c] is null) faults.Add(At(1, c, $"There is no layout '{columns[c]}' in this kit; there are {string.Join(", ", kit.Layouts.Select(l => l.Id))}."));
+            layouts[c] = kit
+                .Layouts.FirstOrDefault(l =>
+                    string.Equals(l.Id, columns[c], StringComparison.OrdinalIgnoreCase)
+                    || string.Equals(l.Name, columns[c], StringComparison.OrdinalIgnoreCase)
+                )
+                ?.Id;
+            if (layouts[c] is null)
+                faults.Add(
+                    At(
+                        1,
+                        c,
+                        $"There is no layout '{columns[c]}' in this kit; there are {string.Join(", ", kit.Layouts.Select(l => l.Id))}."
+                    )
+                );
         }
         for (var row = 2; csv.Read(); row++)
         {
             var name = csv.GetField(0) ?? "";
-            if (name.Length is 0 or > 120) faults.Add(At(row, 0, "A guest needs a name of 1 to 120 characters."));
-            else if (!names.Add(name)) faults.Add(At(row, 0, $"'{name}' is on the roster already. Add a surname or an initial."));
+            if (name.Length is 0 or > 120)
+                faults.Add(At(row, 0, "A guest needs a name of 1 to 120 characters."));
+            else if (!names.Add(name))
+                faults.Add(At(row, 0, $"'{name}' is on the roster already. Add a surname or an initial."));
             var photos = new Dictionary<string, string>();
             for (var c = 1; c < columns.Length && c < csv.Parser.Count; c++)
             {
                 var cell = csv.GetField(c) ?? "";
-                if (cell.Length == 0 || layouts[c] is not { } layout) continue;
+                if (cell.Length == 0 || layouts[c] is not { } layout)
+                    continue;
                 faults.AddRange(PhotoLine.Read(cell, kit.Unit).Faults.Select(f => At(row, c, f.Says)));
                 photos[layout] = cell;
             }
-            if (csv.Parser.Count > columns.Length) faults.Add(At(row, columns.Length, "This row has more columns than the first. Put photos that are parted by commas into quotation marks."));
+            if (csv.Parser.Count > columns.Length)
+                faults.Add(
+                    At(
+                        row,
+                        columns.Length,
+                        "This row has more columns than the first. Put photos that are parted by commas into quotation marks."
+                    )
+                );
             guests.Add(new(name, photos));
-            if (guests.Count > MostGuests) return ([], [new("text", $"A roster has at most {MostGuests} guests at once.")]);
+            if (guests.Count > MostGuests)
+                return ([], [new("text", $"A roster has at most {MostGuests} guests at once.")]);
         }
-        if (guests.Count == 0 && faults.Count == 0) faults.Add(new("text", "There is no guest below the first row."));
+        if (guests.Count == 0 && faults.Count == 0)
+            faults.Add(new("text", "There is no guest below the first row."));
         return faults.Count > 0 ? ([], faults) : (guests, []);
     }
 
-    private static Fault At(int row, int column, string says) => new($"text.row[{row.ToString(CultureInfo.InvariantCulture)}].column[{(column + 1).ToString(CultureInfo.InvariantCulture)}]", $"Row {row.ToString(CultureInfo.InvariantCulture)}, column {(column + 1).ToString(CultureInfo.InvariantCulture)}: {says}");
+    private static Fault At(int row, int column, string says) =>
+        new(
+            $"text.row[{row.ToString(CultureInfo.InvariantCulture)}].column[{(column + 1).ToString(CultureInfo.InvariantCulture)}]",
+            $"Row {row.ToString(CultureInfo.InvariantCulture)}, column {(column + 1).ToString(CultureInfo.InvariantCulture)}: {says}"
+        );
 }

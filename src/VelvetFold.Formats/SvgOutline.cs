@@ -9,7 +9,8 @@ namespace VelvetFold.Formats;
 /// <summary>An outline that was read: its points, or what is wrong with the text; and what was left out of it.</summary>
 public sealed record OutlineReading(IReadOnlyList<OutlinePoint> Points, string? Fault, string? Note = null);
 
-/// <summary>Reads a template's outline from an SVG drawing or from the text of an SVG path (the <c>d</c> of W3C SVG 1.1, section 8.3).</summary>
+/// <summary>Reads a template's outline from an SVG drawing or from the text of an SVG path (the <c>d</c> of W3C SVG 1.1, section
+/// 8.3).</summary>
 public static class SvgOutline
 {
     /// <summary>The longest text that is read.</summary>
@@ -19,14 +20,18 @@ public static class SvgOutline
     public const int MostPoints = 500;
 
     /// <summary>
-    /// Reads the outline and stretches it to a size: its own bounding box becomes the piece's. Curves become short straight edges that stay within a
-    /// thousandth of the longer side, more where that would take more than <see cref="MostPoints"/>. Of several outlines the largest is taken.
+    /// Reads the outline and stretches it to a size: its own bounding box becomes the piece's. Curves become short straight edges that
+    /// stay within a
+    /// thousandth of the longer side, more where that would take more than <see cref="MostPoints"/>. Of several outlines the largest is
+    /// taken.
     /// </summary>
     public static OutlineReading Read(string text, Size size)
     {
         ArgumentNullException.ThrowIfNull(text);
-        if (text.Length > LongestText) return Wrong($"The drawing is longer than {LongestText} characters. Take a simpler one.");
-        if (!size.IsReal) return Wrong($"{size} is no size: width and height must be more than 0.");
+        if (text.Length > LongestText)
+            return Wrong($"The drawing is longer than {LongestText} characters. Take a simpler one.");
+        if (!size.IsReal)
+            return Wrong($"{size} is no size: width and height must be more than 0.");
         string[] paths;
         try
         {
@@ -36,26 +41,44 @@ public static class SvgOutline
         {
             return Wrong($"This is no SVG drawing: {broken.Message}");
         }
-        if (paths.Length == 0) return Wrong("The drawing has no path. Turn its shapes into paths, and read it again.");
+        if (paths.Length == 0)
+            return Wrong("The drawing has no path. Turn its shapes into paths, and read it again.");
         var rings = new List<List<SKPoint>>();
         foreach (var path in paths)
         {
             using var parsed = SKPath.ParseSvgPathData(path);
-            if (parsed is null) return Wrong($"'{(path.Length > 40 ? path[..40] + "…" : path)}' is no SVG path. One begins with M and two numbers: M0 0 L4 0 L2 3 Z.");
+            if (parsed is null)
+                return Wrong(
+                    $"'{(path.Length > 40 ? path[..40] + "…" : path)}' is no SVG path. One begins with M and two numbers: M0 0 L4 0 L2 3 Z."
+                );
             rings.AddRange(Rings(parsed));
         }
-        if (rings.Count == 0) return Wrong("The path encloses nothing: it needs at least three corners.");
+        if (rings.Count == 0)
+            return Wrong("The path encloses nothing: it needs at least three corners.");
         var largest = rings.MaxBy(AreaOf)!;
         var note = rings.Count > 1 ? $"The drawing has {rings.Count} outlines; the largest was taken." : null;
-        return Fit(largest, size) is { } points ? new(points, null, note) : Wrong("The path encloses nothing: it has no width or no height.");
+        return Fit(largest, size) is { } points
+            ? new(points, null, note)
+            : Wrong("The path encloses nothing: it has no width or no height.");
     }
 
     private static OutlineReading Wrong(string says) => new([], says);
 
     private static string[] PathsOf(string svg)
     {
-        using var reader = XmlReader.Create(new StringReader(svg), new() { DtdProcessing = DtdProcessing.Prohibit, MaxCharactersInDocument = LongestText });
-        return [.. XDocument.Load(reader).Descendants().Where(e => e.Name.LocalName == "path").Select(e => (string?)e.Attribute("d")).OfType<string>()];
+        using var reader = XmlReader.Create(
+            new StringReader(svg),
+            new() { DtdProcessing = DtdProcessing.Prohibit, MaxCharactersInDocument = LongestText }
+        );
+        return
+        [
+            .. XDocument
+                .Load(reader)
+                .Descendants()
+                .Where(e => e.Name.LocalName == "path")
+                .Select(e => (string?)e.Attribute("d"))
+                .OfType<string>(),
+        ];
     }
 
     private static IEnumerable<List<SKPoint>> Rings(SKPath path)
@@ -63,7 +86,8 @@ public static class SvgOutline
         for (var pieces = 16; ; pieces = pieces * 3 / 4)
         {
             var rings = Flatten(path, pieces).Where(r => r.Count >= 3).ToList();
-            if (pieces <= 2 || rings.All(r => r.Count <= MostPoints)) return rings.Where(r => r.Count <= MostPoints);
+            if (pieces <= 2 || rings.All(r => r.Count <= MostPoints))
+                return rings.Where(r => r.Count <= MostPoints);
         }
     }
 
@@ -75,18 +99,30 @@ public static class SvgOutline
         var rings = new List<List<SKPoint>>();
         var at = new SKPoint[4];
         using var verbs = path.CreateRawIterator();
-        for (SKPathVerb verb; (verb = verbs.Next(at)) != SKPathVerb.Done;)
+        for (SKPathVerb verb; (verb = verbs.Next(at)) != SKPathVerb.Done; )
         {
-            if (verb == SKPathVerb.Move) rings.Add([at[0]]);
-            if (rings.Count == 0) continue;
+            if (verb == SKPathVerb.Move)
+                rings.Add([at[0]]);
+            if (rings.Count == 0)
+                continue;
             var ring = rings[^1];
             switch (verb)
             {
-                case SKPathVerb.Line: ring.Add(at[1]); break;
-                case SKPathVerb.Quad: Along(ring, pieces, t => Mix(Mix(at[0], at[1], t), Mix(at[1], at[2], t), t)); break;
-                case SKPathVerb.Conic: Along(ring, pieces, Conic(at[0], at[1], at[2], verbs.ConicWeight())); break;
+                case SKPathVerb.Line:
+                    ring.Add(at[1]);
+                    break;
+                case SKPathVerb.Quad:
+                    Along(ring, pieces, t => Mix(Mix(at[0], at[1], t), Mix(at[1], at[2], t), t));
+                    break;
+                case SKPathVerb.Conic:
+                    Along(ring, pieces, Conic(at[0], at[1], at[2], verbs.ConicWeight()));
+                    break;
                 case SKPathVerb.Cubic:
-                    Along(ring, pieces, t => Mix(Mix(Mix(at[0], at[1], t), Mix(at[1], at[2], t), t), Mix(Mix(at[1], at[2], t), Mix(at[2], at[3], t), t), t));
+                    Along(
+                        ring,
+                        pieces,
+                        t => Mix(Mix(Mix(at[0], at[1], t), Mix(at[1], at[2], t), t), Mix(Mix(at[1], at[2], t), Mix(at[2], at[3], t), t), t)
+                    );
                     break;
             }
         }
@@ -95,14 +131,16 @@ public static class SvgOutline
 
     private static void Along(List<SKPoint> ring, int pieces, Func<float, SKPoint> curve)
     {
-        for (var i = 1; i <= pieces; i++) ring.Add(curve((float)i / pieces));
+        for (var i = 1; i <= pieces; i++)
+            ring.Add(curve((float)i / pieces));
     }
 
-    private static Func<float, SKPoint> Conic(SKPoint a, SKPoint b, SKPoint c, float weight) => t =>
-    {
-        var (u, v, w) = ((1 - t) * (1 - t), 2 * t * (1 - t) * weight, t * t);
-        return new((u * a.X + v * b.X + w * c.X) / (u + v + w), (u * a.Y + v * b.Y + w * c.Y) / (u + v + w));
-    };
+    private static Func<float, SKPoint> Conic(SKPoint a, SKPoint b, SKPoint c, float weight) =>
+        t =>
+        {
+            var (u, v, w) = ((1 - t) * (1 - t), 2 * t * (1 - t) * weight, t * t);
+            return new((u * a.X + v * b.X + w * c.X) / (u + v + w), (u * a.Y + v * b.Y + w * c.Y) / (u + v + w));
+        };
 
     private static SKPoint Mix(SKPoint a, SKPoint b, float t) => new(a.X + (b.X - a.X) * t, a.Y + (b.Y - a.Y) * t);
 
@@ -110,10 +148,13 @@ public static class SvgOutline
     {
         var kept = new List<SKPoint>();
         foreach (var point in ring)
-            if (kept.Count == 0 || SKPoint.Distance(kept[^1], point) > fine / 10) kept.Add(point);
-        while (kept.Count > 1 && SKPoint.Distance(kept[0], kept[^1]) <= fine / 10) kept.RemoveAt(kept.Count - 1);
+            if (kept.Count == 0 || SKPoint.Distance(kept[^1], point) > fine / 10)
+                kept.Add(point);
+        while (kept.Count > 1 && SKPoint.Distance(kept[0], kept[^1]) <= fine / 10)
+            kept.RemoveAt(kept.Count - 1);
         for (var i = kept.Count - 1; i >= 0 && kept.Count > 3; i--)
-            if (OffLine(kept[(i + kept.Count - 1) % kept.Count], kept[i], kept[(i + 1) % kept.Count]) < fine / 20) kept.RemoveAt(i);
+            if (OffLine(kept[(i + kept.Count - 1) % kept.Count], kept[i], kept[(i + 1) % kept.Count]) < fine / 20)
+                kept.RemoveAt(i);
         return kept;
     }
 
@@ -126,7 +167,8 @@ public static class SvgOutline
     private static double AreaOf(List<SKPoint> ring)
     {
         var sum = 0.0;
-        for (var i = 0; i < ring.Count; i++) sum += (double)ring[i].X * ring[(i + 1) % ring.Count].Y - (double)ring[(i + 1) % ring.Count].X * ring[i].Y;
+        for (var i = 0; i < ring.Count; i++)
+            sum += (double)ring[i].X * ring[(i + 1) % ring.Count].Y - (double)ring[(i + 1) % ring.Count].X * ring[i].Y;
         return Math.Abs(sum);
     }
 
@@ -134,7 +176,8 @@ public static class SvgOutline
     {
         var (left, top) = (ring.Min(p => p.X), ring.Min(p => p.Y));
         var (width, height) = (ring.Max(p => p.X) - left, ring.Max(p => p.Y) - top);
-        if (width <= 0 || height <= 0) return null;
+        if (width <= 0 || height <= 0)
+            return null;
         return [.. ring.Select(p => new OutlinePoint(Scaled(p.X - left, width, size.Width), Scaled(p.Y - top, height, size.Height)))];
     }
 

@@ -16,7 +16,8 @@ public sealed record StockCount(bool IsPaper, string Id, int? OnHand, int? PackO
 public sealed record BoughtPacks(bool IsPaper, string Id, int Packs);
 
 /// <summary>
-/// Tables for spreadsheets (RFC 4180, UTF-8): stock, counts, shopping list and costs. A cell that a spreadsheet would run as a formula is written so that it is text.
+/// Tables for spreadsheets (RFC 4180, UTF-8): stock, counts, shopping list and costs. A cell that a spreadsheet would run as a formula
+/// is written so that it is text.
 /// </summary>
 public static class TableFile
 {
@@ -26,11 +27,13 @@ public static class TableFile
     public static string Stock(Kit kit)
     {
         ArgumentNullException.ThrowIfNull(kit);
-        return Write(StockHead,
-        [
-            .. kit.Papers.Select(p => (object?[])["paper", p.Id, p.Name, p.OnHand, p.Pack?.Of, p.Pack?.Price]),
-            .. kit.Parts.Select(p => (object?[])["parts", p.Id, p.Name, p.OnHand, p.Pack?.Of, p.Pack?.Price]),
-        ]);
+        return Write(
+            StockHead,
+            [
+                .. kit.Papers.Select(p => (object?[])["paper", p.Id, p.Name, p.OnHand, p.Pack?.Of, p.Pack?.Price]),
+                .. kit.Parts.Select(p => (object?[])["parts", p.Id, p.Name, p.OnHand, p.Pack?.Of, p.Pack?.Price]),
+            ]
+        );
     }
 
     /// <summary>Pieces by size, photos, sheets and parts of a run.</summary>
@@ -39,21 +42,54 @@ public static class TableFile
         ArgumentNullException.ThrowIfNull(answer);
         var exact = LengthPattern.Exact(kit.Unit);
         var counts = answer.Counts;
-        return Write(["What", "Name", "Face", "Width", "Height", "A kit", "The run", "Labels"],
-        [
-            .. counts.ByPiece.Select(p => (object?[])["piece", kit.Paper(p.Paper)?.Name, p.Face, exact.Format(p.Size.Width), exact.Format(p.Size.Height), p.PerKit, p.Total, string.Join(' ', p.Labels)]),
-            .. counts.Photos.Select(p => (object?[])["photo", "", "", exact.Format(p.Size.Width), exact.Format(p.Size.Height), p.PerKit, p.Total, ""]),
-            .. counts.Sheets.Select(s => (object?[])["sheet", kit.Paper(s.Paper)?.Name, "", "", "", s.PerKit, s.Total, ""]),
-            .. counts.Parts.Select(p => (object?[])["parts", kit.PartSheet(p.Sheet)?.Name, "", "", "", p.PerKit, p.Total, ""]),
-        ]);
+        return Write(
+            ["What", "Name", "Face", "Width", "Height", "A kit", "The run", "Labels"],
+            [
+                .. counts.ByPiece.Select(p =>
+                    (object?[])
+                        [
+                            "piece",
+                            kit.Paper(p.Paper)?.Name,
+                            p.Face,
+                            exact.Format(p.Size.Width),
+                            exact.Format(p.Size.Height),
+                            p.PerKit,
+                            p.Total,
+                            string.Join(' ', p.Labels),
+                        ]
+                ),
+                .. counts.Photos.Select(p =>
+                    (object?[])["photo", "", "", exact.Format(p.Size.Width), exact.Format(p.Size.Height), p.PerKit, p.Total, ""]
+                ),
+                .. counts.Sheets.Select(s => (object?[])["sheet", kit.Paper(s.Paper)?.Name, "", "", "", s.PerKit, s.Total, ""]),
+                .. counts.Parts.Select(p => (object?[])["parts", kit.PartSheet(p.Sheet)?.Name, "", "", "", p.PerKit, p.Total, ""]),
+            ]
+        );
     }
 
     /// <summary>What to buy.</summary>
     public static string Shopping(Kit kit, CountsAnswer answer)
     {
         ArgumentNullException.ThrowIfNull(answer);
-        return Write(["Id", "Name", "Needed", "Of these spare", "On hand", "Missing", "Pack of", "Packs", "Left after", $"Price in {kit.Costs.Currency}"],
-            [.. answer.Shopping.Select(s => (object?[])[s.Item, s.Name, s.Needed, s.Spare, s.OnHand, s.Missing, s.PackOf, s.Packs, s.LeftAfter, s.Price])]);
+        return Write(
+            [
+                "Id",
+                "Name",
+                "Needed",
+                "Of these spare",
+                "On hand",
+                "Missing",
+                "Pack of",
+                "Packs",
+                "Left after",
+                $"Price in {kit.Costs.Currency}",
+            ],
+            [
+                .. answer.Shopping.Select(s =>
+                    (object?[])[s.Item, s.Name, s.Needed, s.Spare, s.OnHand, s.Missing, s.PackOf, s.Packs, s.LeftAfter, s.Price]
+                ),
+            ]
+        );
     }
 
     /// <summary>What the run costs.</summary>
@@ -61,62 +97,111 @@ public static class TableFile
     {
         ArgumentNullException.ThrowIfNull(answer);
         var cost = answer.Cost;
-        return Write(["What", $"Amount in {cost.Currency}", "Of it waste", "Made of"],
-        [
-            .. cost.Lines.Select(l => (object?[])[l.What, l.Amount, l.Waste, string.Join(' ', l.Made)]),
-            ["The run", cost.Total, null, ""], ["A kit", cost.PerKit, null, ""], ["Price of a kit", cost.Price, null, $"with {cost.MarginPercent.ToString(CultureInfo.InvariantCulture)} %"],
-        ]);
+        return Write(
+            ["What", $"Amount in {cost.Currency}", "Of it waste", "Made of"],
+            [
+                .. cost.Lines.Select(l => (object?[])[l.What, l.Amount, l.Waste, string.Join(' ', l.Made)]),
+                ["The run", cost.Total, null, ""],
+                ["A kit", cost.PerKit, null, ""],
+                ["Price of a kit", cost.Price, null, $"with {cost.MarginPercent.ToString(CultureInfo.InvariantCulture)} %"],
+            ]
+        );
     }
 
     /// <summary>
-    /// Reads new counts of stock, packs and prices: a table with the columns Id (or Name) and at least one of On hand, Pack of and Pack price, in any order, others left aside; an empty cell changes nothing.
+    /// Reads new counts of stock, packs and prices: a table with the columns Id (or Name) and at least one of On hand, Pack of and Pack
+    /// price, in any order, others left aside; an empty cell changes nothing.
     /// Commas, semicolons or tabs part the columns; 12, 12.0 and 12,0 are twelve.
     /// </summary>
     /// <returns>The counts, or every fault by row and column; then nothing is taken.</returns>
     public static (IReadOnlyList<StockCount> Counts, IReadOnlyList<Fault> Faults) ReadStock(string text, Kit kit)
     {
         ArgumentNullException.ThrowIfNull(kit);
-        return Read(text, kit, ["On hand", "Pack of", "Pack price"], (row, isPaper, id) =>
-        {
-            var (count, of, price) = (row.Whole("On hand", 0, 100_000, "sheets or packs"), row.Whole("Pack of", 1, 10_000, "sheets or packs in one that is sold"), row.Money("Pack price"));
-            return count is null && of is null && price is null ? null : new StockCount(isPaper, id, count, of, price);
-        });
+        return Read(
+            text,
+            kit,
+            ["On hand", "Pack of", "Pack price"],
+            (row, isPaper, id) =>
+            {
+                var (count, of, price) = (
+                    row.Whole("On hand", 0, 100_000, "sheets or packs"),
+                    row.Whole("Pack of", 1, 10_000, "sheets or packs in one that is sold"),
+                    row.Money("Pack price")
+                );
+                return count is null && of is null && price is null ? null : new StockCount(isPaper, id, count, of, price);
+            }
+        );
     }
 
-    /// <summary>Reads what was bought: a shopping list with the columns Name (or Id) and Bought, or Packs where there is no such column, in whole packs; an empty cell or 0 is nothing bought.</summary>
+    /// <summary>Reads what was bought: a shopping list with the columns Name (or Id) and Bought, or Packs where there is no such
+    /// column, in whole packs; an empty cell or 0 is nothing bought.</summary>
     /// <returns>The packs, or every fault by row and column; then nothing is taken.</returns>
     public static (IReadOnlyList<BoughtPacks> Bought, IReadOnlyList<Fault> Faults) ReadBought(string text, Kit kit)
     {
         ArgumentNullException.ThrowIfNull(kit);
-        return Read(text, kit, ["Bought", "Packs"], (row, isPaper, id) => row.Whole(row.Has("Bought") ? "Bought" : "Packs", 0, 10_000, "packs") is > 0 and { } packs ? new BoughtPacks(isPaper, id, packs) : null);
+        return Read(
+            text,
+            kit,
+            ["Bought", "Packs"],
+            (row, isPaper, id) =>
+                row.Whole(row.Has("Bought") ? "Bought" : "Packs", 0, 10_000, "packs") is > 0 and { } packs
+                    ? new BoughtPacks(isPaper, id, packs)
+                    : null
+        );
     }
 
-    private static (IReadOnlyList<T> Rows, IReadOnlyList<Fault> Faults) Read<T>(string text, Kit kit, IReadOnlyList<string> wanted, Func<TableRow, bool, string, T?> read)
+    private static (IReadOnlyList<T> Rows, IReadOnlyList<Fault> Faults) Read<T>(
+        string text,
+        Kit kit,
+        IReadOnlyList<string> wanted,
+        Func<TableRow, bool, string, T?> read
+    )
         where T : class
     {
         ArgumentNullException.ThrowIfNull(text);
         var (rows, faults, seen) = (new List<T>(), new List<Fault>(), new HashSet<(bool, string)>());
         using var csv = TableRow.Open(text);
-        if (TableRow.Columns(csv) is not { } columns) return ([], [new("text", $"The table is empty. Its first row names the columns: Id or Name, and {string.Join(" or ", wanted)}.")]);
+        if (TableRow.Columns(csv) is not { } columns)
+            return (
+                [],
+                [new("text", $"The table is empty. Its first row names the columns: Id or Name, and {string.Join(" or ", wanted)}.")]
+            );
         bool Has(string name) => columns.Contains(name, StringComparer.OrdinalIgnoreCase);
-        if (!wanted.Any(Has) || !(Has("Id") || Has("Name"))) return ([], [new("text", $"The first row names {string.Join(", ", columns)}; Id or Name, and {string.Join(" or ", wanted)}, are needed.")]);
+        if (!wanted.Any(Has) || !(Has("Id") || Has("Name")))
+            return (
+                [],
+                [
+                    new(
+                        "text",
+                        $"The first row names {string.Join(", ", columns)}; Id or Name, and {string.Join(" or ", wanted)}, are needed."
+                    ),
+                ]
+            );
         for (var number = 2; csv.Read(); number++)
         {
             var row = new TableRow(csv, number, columns, faults);
             var (id, name) = (row.Text("Id"), row.Text("Name"));
-            if (wanted.All(w => row.Text(w).Length == 0)) continue;
+            if (wanted.All(w => row.Text(w).Length == 0))
+                continue;
             var paper = kit.Paper(id) ?? (id.Length == 0 ? kit.Papers.FirstOrDefault(p => p.Name == name) : null);
             var parts = paper is null ? kit.PartSheet(id) ?? (id.Length == 0 ? kit.Parts.FirstOrDefault(p => p.Name == name) : null) : null;
-            if (paper is null && parts is null) row.Fault(id.Length > 0 ? "Id" : "Name", $"There is no paper and there are no parts called '{(id.Length > 0 ? id : name)}' in this kit.");
-            if (read(row, paper is not null, paper?.Id ?? parts?.Id ?? "") is not { } one || (paper is null && parts is null)) continue;
-            if (!seen.Add((paper is not null, paper?.Id ?? parts!.Id))) row.Fault("Id", $"'{paper?.Id ?? parts!.Id}' stands in the table twice.");
+            if (paper is null && parts is null)
+                row.Fault(
+                    id.Length > 0 ? "Id" : "Name",
+                    $"There is no paper and there are no parts called '{(id.Length > 0 ? id : name)}' in this kit."
+                );
+            if (read(row, paper is not null, paper?.Id ?? parts?.Id ?? "") is not { } one || (paper is null && parts is null))
+                continue;
+            if (!seen.Add((paper is not null, paper?.Id ?? parts!.Id)))
+                row.Fault("Id", $"'{paper?.Id ?? parts!.Id}' stands in the table twice.");
             rows.Add(one);
         }
         return faults.Count > 0 ? ([], faults) : (rows, []);
     }
 
     /// <summary>
-    /// Compares a tally of one's own with the counts of a run: a table with the columns What, Name, Face, Width, Height and The run, as <see cref="Counts"/> writes it. What: piece, photo, sheet or parts.
+    /// Compares a tally of one's own with the counts of a run: a table with the columns What, Name, Face, Width, Height and The run, as
+    /// <see cref="Counts"/> writes it. What: piece, photo, sheet or parts.
     /// </summary>
     /// <returns>Where they differ, in sentences, or every fault by row and column.</returns>
     public static (IReadOnlyList<string> Differences, IReadOnlyList<Fault> Faults) CompareCounts(string text, Kit kit, CountsAnswer answer)
@@ -127,42 +212,63 @@ public static class TableFile
         var faults = new List<Fault>();
         using var csv = TableRow.Open(text);
         string[] needed = ["What", "The run"];
-        if (TableRow.Columns(csv) is not { } columns) return ([], [new("text", "The table is empty. Its first row names the columns: What, Name, Face, Width, Height, The run.")]);
-        if (!needed.All(n => columns.Contains(n, StringComparer.OrdinalIgnoreCase))) return ([], [new("text", $"The first row names {string.Join(", ", columns)}; What and The run are needed.")]);
+        if (TableRow.Columns(csv) is not { } columns)
+            return ([], [new("text", "The table is empty. Its first row names the columns: What, Name, Face, Width, Height, The run.")]);
+        if (!needed.All(n => columns.Contains(n, StringComparer.OrdinalIgnoreCase)))
+            return ([], [new("text", $"The first row names {string.Join(", ", columns)}; What and The run are needed.")]);
         var (exact, reading) = (LengthPattern.Exact(kit.Unit), kit.Reading());
         var theirs = new Dictionary<string, int>();
         for (var number = 2; csv.Read(); number++)
         {
             var row = new TableRow(csv, number, columns, faults);
             var what = row.Text("What").ToLowerInvariant();
-            if (what.Length == 0 && row.Text("The run").Length == 0) continue;
+            if (what.Length == 0 && row.Text("The run").Length == 0)
+                continue;
             if (what is not ("piece" or "photo" or "sheet" or "parts"))
             {
                 row.Fault("What", $"'{what}' is nothing that is counted; piece, photo, sheet and parts are.");
                 continue;
             }
             var size = what is "piece" or "photo" ? SizeOf(row) : null;
-            if (what is "piece" or "photo" && size is null) continue;
-            if (row.Whole("The run", 0, 10_000_000, "pieces") is not { } count) continue;
+            if (what is "piece" or "photo" && size is null)
+                continue;
+            if (row.Whole("The run", 0, 10_000_000, "pieces") is not { } count)
+                continue;
             var key = Key(what, row.Text("Name"), row.Text("Face"), size);
             theirs[key] = theirs.GetValueOrDefault(key) + count;
         }
-        if (faults.Count > 0) return ([], faults);
-        var ours = answer.Counts.ByPiece.Select(p => (Key("piece", kit.Paper(p.Paper)?.Name ?? p.Paper, p.Face.ToString(), p.Size), p.Total))
+        if (faults.Count > 0)
+            return ([], faults);
+        var ours = answer
+            .Counts.ByPiece.Select(p => (Key("piece", kit.Paper(p.Paper)?.Name ?? p.Paper, p.Face.ToString(), p.Size), p.Total))
             .Concat(answer.Counts.Photos.Select(p => (Key("photo", "", "", p.Size), p.Total)))
             .Concat(answer.Counts.Sheets.Select(s => (Key("sheet", kit.Paper(s.Paper)?.Name ?? s.Paper, "", null), s.Total)))
             .Concat(answer.Counts.Parts.Select(p => (Key("parts", kit.PartSheet(p.Sheet)?.Name ?? p.Sheet, "", null), p.Total)))
-            .GroupBy(c => c.Item1).ToDictionary(g => g.Key, g => g.Sum(c => c.Total));
-        return ([.. ours.Keys.Union(theirs.Keys).Where(k => ours.GetValueOrDefault(k) != theirs.GetValueOrDefault(k))
-            .Select(k => $"{k}: {theirs.GetValueOrDefault(k).ToString(CultureInfo.InvariantCulture)} in your table, {ours.GetValueOrDefault(k).ToString(CultureInfo.InvariantCulture)} counted here.")], []);
+            .GroupBy(c => c.Item1)
+            .ToDictionary(g => g.Key, g => g.Sum(c => c.Total));
+        return (
+            [
+                .. ours
+                    .Keys.Union(theirs.Keys)
+                    .Where(k => ours.GetValueOrDefault(k) != theirs.GetValueOrDefault(k))
+                    .Select(k =>
+                        $"{k}: {theirs.GetValueOrDefault(k).ToString(CultureInfo.InvariantCulture)} in your table, "
+                        + $"{ours.GetValueOrDefault(k).ToString(CultureInfo.InvariantCulture)} counted here."
+                    ),
+            ],
+            []
+        );
 
-        string Key(string what, string name, string face, Size? size) => string.Join(' ', new[] { what, size is { } s ? reading.Format(s) : "", name, face }.Where(t => t.Length > 0));
+        string Key(string what, string name, string face, Size? size) =>
+            string.Join(' ', new[] { what, size is { } s ? reading.Format(s) : "", name, face }.Where(t => t.Length > 0));
 
         Size? SizeOf(TableRow row)
         {
             var (w, h) = (exact.Parse(row.Text("Width")), exact.Parse(row.Text("Height")));
-            if (w.Fault is { } wide) row.Fault("Width", wide.Message);
-            if (h.Fault is { } high) row.Fault("Height", high.Message);
+            if (w.Fault is { } wide)
+                row.Fault("Width", wide.Message);
+            if (h.Fault is { } high)
+                row.Fault("Height", high.Message);
             return (w.Fault ?? h.Fault) is null ? new Size(w.OrThrow(), h.OrThrow()) : null;
         }
     }
@@ -173,7 +279,8 @@ public static class TableFile
         using var csv = new CsvWriter(text, Csv.Writing);
         foreach (var row in rows.Prepend([.. head]))
         {
-            foreach (var field in row) csv.WriteField(field?.ToString() ?? "");
+            foreach (var field in row)
+                csv.WriteField(field?.ToString() ?? "");
             csv.NextRecord();
         }
         csv.Flush();

@@ -29,20 +29,33 @@ internal sealed class TableRow(CsvReader csv, int number, IReadOnlyList<string> 
         return text is ['\'', '=' or '+' or '-' or '@', ..] ? text[1..] : text;
     }
 
-    /// <summary>A whole number, which a spreadsheet may have written with a decimal point or comma; null where the cell is empty, or its fault is noted.</summary>
+    /// <summary>A whole number, which a spreadsheet may have written with a decimal point or comma; null where the cell is empty, or
+    /// its fault is noted.</summary>
     public int? Whole(string column, int least, int most, string what)
     {
-        if (Text(column) is not { Length: > 0 } text) return null;
-        if (decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value) && value == decimal.Truncate(value) && value >= least && value <= most) return (int)value;
-        Fault(column, string.Create(CultureInfo.InvariantCulture, $"'{text}' is no number of {what}; whole numbers from {least} to {most} are."));
+        if (Text(column) is not { Length: > 0 } text)
+            return null;
+        if (
+            decimal.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value)
+            && value == decimal.Truncate(value)
+            && value >= least
+            && value <= most
+        )
+            return (int)value;
+        Fault(
+            column,
+            string.Create(CultureInfo.InvariantCulture, $"'{text}' is no number of {what}; whole numbers from {least} to {most} are.")
+        );
         return null;
     }
 
     /// <summary>An amount of money; null where the cell is empty, or its fault is noted.</summary>
     public Money? Money(string column)
     {
-        if (Text(column) is not { Length: > 0 } text) return null;
-        if (Core.Measures.Money.TryParse(text.Replace(',', '.'), out var value) && value.Amount is >= 0 and < 10_000_000) return value;
+        if (Text(column) is not { Length: > 0 } text)
+            return null;
+        if (Core.Measures.Money.TryParse(text.Replace(',', '.'), out var value) && value.Amount is >= 0 and < 10_000_000)
+            return value;
         Fault(column, $"'{text}' is no amount of money; one such as 12.50 is.");
         return null;
     }

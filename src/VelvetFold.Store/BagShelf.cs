@@ -10,23 +10,48 @@ public sealed class BagShelf(StudioContext context, TimeProvider clock)
     public const int MostBags = 2_000;
 
     /// <summary>The bags of a kit by number.</summary>
-    public async Task<IReadOnlyList<BagRow>> ListAsync(string slug, CancellationToken cancel) => await Of(slug).AsNoTracking().OrderBy(b => b.Number).ToListAsync(cancel);
+    public async Task<IReadOnlyList<BagRow>> ListAsync(string slug, CancellationToken cancel) =>
+        await Of(slug).AsNoTracking().OrderBy(b => b.Number).ToListAsync(cancel);
 
     /// <summary>A bag; null where the kit has none of that number.</summary>
-    public async Task<BagRow?> FindAsync(string slug, int number, CancellationToken cancel) => await Of(slug).SingleOrDefaultAsync(b => b.Number == number, cancel);
+    public async Task<BagRow?> FindAsync(string slug, int number, CancellationToken cancel) =>
+        await Of(slug).SingleOrDefaultAsync(b => b.Number == number, cancel);
 
     /// <summary>Puts out bags: one for each guest that has none yet, then so many more.</summary>
     /// <param name="guests">With the revision each one's bag is packed by.</param>
     /// <returns>How many were put out.</returns>
-    public async Task<int> PutOutAsync(string slug, IReadOnlyList<(int Guest, int Revision)> guests, int more, int revision, CancellationToken cancel)
+    public async Task<int> PutOutAsync(
+        string slug,
+        IReadOnlyList<(int Guest, int Revision)> guests,
+        int more,
+        int revision,
+        CancellationToken cancel
+    )
     {
         var kit = await context.Kits.Where(k => k.Slug == slug).Select(k => k.Id).SingleAsync(cancel);
         var there = await Of(slug).AsNoTracking().ToListAsync(cancel);
         var number = there.Count == 0 ? 0 : there.Max(b => b.Number);
         List<BagRow> bags =
         [
-            .. guests.Where(g => there.TrueForAll(b => b.GuestId != g.Guest)).Select(g => new BagRow { KitId = kit, Number = ++number, GuestId = g.Guest, Revision = g.Revision, Version = 1 }),
-            .. Enumerable.Range(0, more).Select(_ => new BagRow { KitId = kit, Number = ++number, Revision = revision, Version = 1 }),
+            .. guests
+                .Where(g => there.TrueForAll(b => b.GuestId != g.Guest))
+                .Select(g => new BagRow
+                {
+                    KitId = kit,
+                    Number = ++number,
+                    GuestId = g.Guest,
+                    Revision = g.Revision,
+                    Version = 1,
+                }),
+            .. Enumerable
+                .Range(0, more)
+                .Select(_ => new BagRow
+                {
+                    KitId = kit,
+                    Number = ++number,
+                    Revision = revision,
+                    Version = 1,
+                }),
         ];
         context.Bags.AddRange(bags);
         await context.SaveChangesAsync(cancel);
@@ -54,7 +79,9 @@ public sealed class BagShelf(StudioContext context, TimeProvider clock)
     {
         ArgumentNullException.ThrowIfNull(bag);
         (bag.ClosedAt, bag.ClosedBy, bag.Substitutions) = (Now, by, substitutions);
-        bag.Record += $"{Now:yyyy-MM-dd HH:mm}Z closed by {by}, revision {bag.Revision}{(substitutions is null ? "" : $"; instead: {substitutions}")}\n";
+        bag.Record +=
+            $"{Now:yyyy-MM-dd HH:mm}Z closed by {by}, revision "
+            + $"{bag.Revision}{(substitutions is null ? "" : $"; instead: {substitutions}")}\n";
         return await WriteAsync(bag, cancel);
     }
 

@@ -151,11 +151,13 @@ public sealed class PictureRow
     public required byte[] Small { get; init; }
 }
 
-/// <summary>A thing of the studio that kits use: a paper, or a sheet, pack or roll of parts. How much of it there is, its movements say.</summary>
+/// <summary>A thing of the studio that kits use: a paper, or a sheet, pack or roll of parts. How much of it there is, its movements
+/// say.</summary>
 public sealed class ThingRow
 {
     /// <summary>What a thing is: a paper, or parts.</summary>
-    public const string Paper = "paper", Parts = "parts";
+    public const string Paper = "paper",
+        Parts = "parts";
 
     public int Id { get; init; }
 
@@ -170,7 +172,8 @@ public sealed class ThingRow
     public bool Limited { get; set; }
 }
 
-/// <summary>Which thing of the studio a kit means by one of its papers or sheets of parts. It stays when a revision leaves the paper out, for one that has it again.</summary>
+/// <summary>Which thing of the studio a kit means by one of its papers or sheets of parts. It stays when a revision leaves the paper
+/// out, for one that has it again.</summary>
 public sealed class KitThingRow
 {
     public int KitId { get; init; }
@@ -183,7 +186,8 @@ public sealed class KitThingRow
     public int ThingId { get; set; }
 }
 
-/// <summary>One entry of the ledger: why stock moved, and when. Written once, never changed and never deleted; taken back by another.</summary>
+/// <summary>One entry of the ledger: why stock moved, and when. Written once, never changed and never deleted; taken back by
+/// another.</summary>
 public sealed class BookingRow
 {
     public long Id { get; init; }

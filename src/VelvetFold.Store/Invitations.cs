@@ -19,7 +19,12 @@ public sealed class Invitations(StudioContext context, TimeProvider clock)
     {
         await WithdrawAsync(guest, cancel);
         var secret = Convert.ToBase64String(RandomNumberGenerator.GetBytes(SecretBytes)).TrimEnd('=').Replace('+', '-').Replace('/', '_');
-        var row = new InvitationRow { GuestId = guest, SecretHash = Hash(secret), CreatedAt = clock.GetUtcNow().UtcDateTime };
+        var row = new InvitationRow
+        {
+            GuestId = guest,
+            SecretHash = Hash(secret),
+            CreatedAt = clock.GetUtcNow().UtcDateTime,
+        };
         context.Invitations.Add(row);
         await context.SaveChangesAsync(cancel);
         return (secret, row);
@@ -38,21 +43,34 @@ public sealed class Invitations(StudioContext context, TimeProvider clock)
     public async Task<int> WithdrawAsync(int guest, CancellationToken cancel)
     {
         var now = clock.GetUtcNow().UtcDateTime;
-        return await context.Invitations.Where(i => i.GuestId == guest && i.WithdrawnAt == null).ExecuteUpdateAsync(set => set.SetProperty(i => i.WithdrawnAt, now), cancel);
+        return await context
+            .Invitations.Where(i => i.GuestId == guest && i.WithdrawnAt == null)
+            .ExecuteUpdateAsync(set => set.SetProperty(i => i.WithdrawnAt, now), cancel);
     }
 
     /// <summary>What a secret opens; null where it is none, was withdrawn, or the workshop is over.</summary>
     public async Task<Invited?> OpenAsync(string secret, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(secret);
-        if (secret.Length is 0 or > 100) return null;
+        if (secret.Length is 0 or > 100)
+            return null;
         var hash = Hash(secret);
-        var guest = await context.Guests.Include(g => g.Pictures).SingleOrDefaultAsync(g => g.Invitations.Any(i => i.SecretHash == hash && i.WithdrawnAt == null), cancel);
-        if (guest?.WorkshopId is not { } at || await context.Workshops.AsNoTracking().SingleAsync(w => w.Id == at, cancel) is not { } workshop) return null;
+        var guest = await context
+            .Guests.Include(g => g.Pictures)
+            .SingleOrDefaultAsync(g => g.Invitations.Any(i => i.SecretHash == hash && i.WithdrawnAt == null), cancel);
+        if (
+            guest?.WorkshopId is not { } at
+            || await context.Workshops.AsNoTracking().SingleAsync(w => w.Id == at, cancel) is not { } workshop
+        )
+            return null;
         // Until the end of the day, wherever the guest is: half a day later at most.
-        if (clock.GetUtcNow().UtcDateTime > workshop.Date.AddDays(1).ToDateTime(new(12, 0))) return null;
+        if (clock.GetUtcNow().UtcDateTime > workshop.Date.AddDays(1).ToDateTime(new(12, 0)))
+            return null;
         var kit = await context.Kits.AsNoTracking().SingleAsync(k => k.Id == guest.KitId, cancel);
-        var revision = await context.WorkshopKits.Where(k => k.WorkshopId == at && k.KitId == guest.KitId).Select(k => k.Revision).SingleOrDefaultAsync(cancel);
+        var revision = await context
+            .WorkshopKits.Where(k => k.WorkshopId == at && k.KitId == guest.KitId)
+            .Select(k => k.Revision)
+            .SingleOrDefaultAsync(cancel);
         return new(guest, kit.Slug, revision, workshop);
     }
 
@@ -60,8 +78,10 @@ public sealed class Invitations(StudioContext context, TimeProvider clock)
     public async Task AnswerAsync(GuestRow guest, string? photos, string? needs, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(guest);
-        if (photos is not null) guest.Photos = photos;
-        if (needs is not null) guest.Needs = needs.Length == 0 ? null : needs;
+        if (photos is not null)
+            guest.Photos = photos;
+        if (needs is not null)
+            guest.Needs = needs.Length == 0 ? null : needs;
         (guest.AnsweredAt, guest.Version) = (clock.GetUtcNow().UtcDateTime, guest.Version + 1);
         await context.SaveChangesAsync(cancel);
     }

@@ -19,7 +19,8 @@ public sealed record StoredKit(string Slug, int Revision, DateTime SavedAt, Kit 
 /// <summary>A revision without its document.</summary>
 public sealed record RevisionStamp(int Number, DateTime SavedAt, DateTime? PrintedAt);
 
-/// <summary>Keeps kits and their revisions. A revision is written whole in one transaction and never changed; it carries no counts of stock.</summary>
+/// <summary>Keeps kits and their revisions. A revision is written whole in one transaction and never changed; it carries no counts of
+/// stock.</summary>
 public sealed class KitShelf(StudioContext context, TimeProvider clock)
 {
     private readonly StockBook _stock = new(context, clock);
@@ -27,9 +28,23 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
     /// <summary>All kits, the last saved first.</summary>
     public async Task<IReadOnlyList<StoredKit>> ListAsync(CancellationToken cancel)
     {
-        var rows = await context.Kits.AsNoTracking()
+        var rows = await context
+            .Kits.AsNoTracking()
             .OrderByDescending(k => k.SavedAt)
-            .Join(context.Revisions, k => new { KitId = k.Id, Number = k.Revision }, r => new { r.KitId, r.Number }, (k, r) => new { k.Id, k.Slug, r.Number, r.SavedAt, r.Document })
+            .Join(
+                context.Revisions,
+                k => new { KitId = k.Id, Number = k.Revision },
+                r => new { r.KitId, r.Number },
+                (k, r) =>
+                    new
+                    {
+                        k.Id,
+                        k.Slug,
+                        r.Number,
+                        r.SavedAt,
+                        r.Document,
+                    }
+            )
             .ToListAsync(cancel);
         var stock = await _stock.OfAsync([.. rows.Select(r => (r.Id, r.Slug))], cancel);
         return [.. rows.Select(r => Read(r.Id, r.Slug, r.Number, r.SavedAt, KitFile.ReadDocument(r.Document), stock[r.Id]))];
@@ -38,11 +53,36 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
     /// <summary>A kit at its newest revision, or at the one asked for; null where there is none.</summary>
     public async Task<StoredKit?> FindAsync(string slug, int? revision, CancellationToken cancel)
     {
-        var row = await context.Kits.AsNoTracking().Where(k => k.Slug == slug)
-            .Join(context.Revisions, k => k.Id, r => r.KitId, (k, r) => new { k.Id, k.Slug, Newest = k.Revision, r.Number, r.SavedAt, r.Document })
+        var row = await context
+            .Kits.AsNoTracking()
+            .Where(k => k.Slug == slug)
+            .Join(
+                context.Revisions,
+                k => k.Id,
+                r => r.KitId,
+                (k, r) =>
+                    new
+                    {
+                        k.Id,
+                        k.Slug,
+                        Newest = k.Revision,
+                        r.Number,
+                        r.SavedAt,
+                        r.Document,
+                    }
+            )
             .Where(r => r.Number == (revision ?? r.Newest))
             .FirstOrDefaultAsync(cancel);
-        return row is null ? null : Read(row.Id, row.Slug, row.Number, row.SavedAt, KitFile.ReadDocument(row.Document), await _stock.OfAsync(row.Id, row.Slug, cancel));
+        return row is null
+            ? null
+            : Read(
+                row.Id,
+                row.Slug,
+                row.Number,
+                row.SavedAt,
+                KitFile.ReadDocument(row.Document),
+                await _stock.OfAsync(row.Id, row.Slug, cancel)
+            );
     }
 
     private static StoredKit Read(int id, string slug, int revision, DateTime savedAt, Kit kit, KitStock stock) =>
@@ -50,19 +90,37 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
 
     /// <summary>The revisions of a kit, newest first.</summary>
     public async Task<IReadOnlyList<RevisionStamp>> RevisionsAsync(string slug, CancellationToken cancel) =>
-        await context.Revisions.AsNoTracking()
+        await context
+            .Revisions.AsNoTracking()
             .Where(r => context.Kits.Any(k => k.Id == r.KitId && k.Slug == slug))
-            .OrderByDescending(r => r.Number).Select(r => new RevisionStamp(r.Number, r.SavedAt, r.PrintedAt)).ToListAsync(cancel);
+            .OrderByDescending(r => r.Number)
+            .Select(r => new RevisionStamp(r.Number, r.SavedAt, r.PrintedAt))
+            .ToListAsync(cancel);
 
-    /// <summary>Puts a new kit on the shelf under an address made from its name. Its papers and parts are new things of the studio.</summary>
+    /// <summary>Puts a new kit on the shelf under an address made from its name. Its papers and parts are new things of the
+    /// studio.</summary>
     /// <param name="books">Whether the counts its document carries are booked as what is on hand of them; else they are left aside.</param>
     public async Task<StoredKit> AddAsync(Kit kit, CancellationToken cancel, bool books = true)
     {
         var now = clock.GetUtcNow().UtcDateTime;
         for (var attempt = 1; ; attempt++)
         {
-            var row = new KitRow { Slug = await FreeSlugAsync(kit.Name, cancel), Name = kit.Name, Revision = 1, CreatedAt = now, SavedAt = now };
-            row.Revisions.Add(new() { Number = 1, SavedAt = now, Document = KitFile.WriteDocument(KitStock.Without(kit)) });
+            var row = new KitRow
+            {
+                Slug = await FreeSlugAsync(kit.Name, cancel),
+                Name = kit.Name,
+                Revision = 1,
+                CreatedAt = now,
+                SavedAt = now,
+            };
+            row.Revisions.Add(
+                new()
+                {
+                    Number = 1,
+                    SavedAt = now,
+                    Document = KitFile.WriteDocument(KitStock.Without(kit)),
+                }
+            );
             await using var whole = await context.Database.BeginTransactionAsync(cancel);
             context.Kits.Add(row);
             try
@@ -75,8 +133,12 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
                 continue;
             }
             await new Things(context).DescribeAsync(row.Id, null, books ? kit : KitStock.Without(kit), cancel);
-            var opening = Booking.Opening(kit) with { Sheets = [.. kit.KeptSheets.Where(k => k.Cut > 0).Select(k => new SheetsCut(k, k.Cut))] };
-            if (books && opening.Moves.Count + opening.Sheets.Count > 0) await _stock.AddAsync(opening, row, "as the kit begins", cancel);
+            var opening = Booking.Opening(kit) with
+            {
+                Sheets = [.. kit.KeptSheets.Where(k => k.Cut > 0).Select(k => new SheetsCut(k, k.Cut))],
+            };
+            if (books && opening.Moves.Count + opening.Sheets.Count > 0)
+                await _stock.AddAsync(opening, row, "as the kit begins", cancel);
             await context.SaveChangesAsync(cancel);
             await whole.CommitAsync(cancel);
             return (await FindAsync(row.Slug, null, cancel))!;
@@ -90,16 +152,28 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
         kit = KitStock.Without(kit);
         await using var whole = await context.Database.BeginTransactionAsync(cancel);
         var row = await context.Kits.SingleOrDefaultAsync(k => k.Slug == slug, cancel);
-        if (row is null || row.Revision != seen) return null;
+        if (row is null || row.Revision != seen)
+            return null;
         var now = clock.GetUtcNow().UtcDateTime;
-        var before = KitFile.ReadDocument(await context.Revisions.Where(r => r.KitId == row.Id && r.Number == seen).Select(r => r.Document).SingleAsync(cancel));
+        var before = KitFile.ReadDocument(
+            await context.Revisions.Where(r => r.KitId == row.Id && r.Number == seen).Select(r => r.Document).SingleAsync(cancel)
+        );
         (row.Name, row.SavedAt, row.Revision) = (kit.Name, now, seen + 1);
-        context.Revisions.Add(new() { KitId = row.Id, Number = seen + 1, SavedAt = now, Document = KitFile.WriteDocument(kit) });
+        context.Revisions.Add(
+            new()
+            {
+                KitId = row.Id,
+                Number = seen + 1,
+                SavedAt = now,
+                Document = KitFile.WriteDocument(kit),
+            }
+        );
         try
         {
             await context.SaveChangesAsync(cancel);
         }
-        catch (DbUpdateException lost) when (lost is DbUpdateConcurrencyException || lost.InnerException is SqliteException { SqliteErrorCode: 19 })
+        catch (DbUpdateException lost)
+            when (lost is DbUpdateConcurrencyException || lost.InnerException is SqliteException { SqliteErrorCode: 19 })
         {
             return null;
         }
@@ -113,18 +187,22 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
     public async Task<bool> MarkPrintedAsync(string slug, int number, CancellationToken cancel)
     {
         var now = clock.GetUtcNow().UtcDateTime;
-        return await context.Revisions.Where(r => r.Number == number && context.Kits.Any(k => k.Id == r.KitId && k.Slug == slug))
-            .ExecuteUpdateAsync(set => set.SetProperty(r => r.PrintedAt, now), cancel) == 1;
+        return await context
+                .Revisions.Where(r => r.Number == number && context.Kits.Any(k => k.Id == r.KitId && k.Slug == slug))
+                .ExecuteUpdateAsync(set => set.SetProperty(r => r.PrintedAt, now), cancel) == 1;
     }
 
-    /// <summary>Takes a kit off the shelf for good, with its revisions and guests. What is promised to it is free again; its stock is the studio's and stays.</summary>
+    /// <summary>Takes a kit off the shelf for good, with its revisions and guests. What is promised to it is free again; its stock is
+    /// the studio's and stays.</summary>
     /// <returns>Whether it was there at that revision.</returns>
     public async Task<bool> RemoveAsync(string slug, int seen, CancellationToken cancel)
     {
         await using var whole = await context.Database.BeginTransactionAsync(cancel);
-        if (await context.Kits.SingleOrDefaultAsync(k => k.Slug == slug && k.Revision == seen, cancel) is not { } row) return false;
+        if (await context.Kits.SingleOrDefaultAsync(k => k.Slug == slug && k.Revision == seen, cancel) is not { } row)
+            return false;
         var released = Booking.Released(await _stock.OfAsync(row.Id, slug, cancel));
-        if (released.Promises.Count > 0) await _stock.AddAsync(released, row, "the kit was removed", cancel);
+        if (released.Promises.Count > 0)
+            await _stock.AddAsync(released, row, "the kit was removed", cancel);
         await context.SaveChangesAsync(cancel);
         await context.Kits.Where(k => k.Id == row.Id).ExecuteDeleteAsync(cancel);
         await whole.CommitAsync(cancel);

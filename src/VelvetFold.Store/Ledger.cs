@@ -12,15 +12,39 @@ namespace VelvetFold.Store;
 /// <param name="IsPromise">Whether so many are promised to the kit rather than moved.</param>
 /// <param name="MayGoBack">Whether its booking can be taken back.</param>
 public sealed record Movement(
-    long Id, DateTime At, string Kit, int Revision, StockItem Item, string ItemId, string Name, Size? Size, int Count, string Reason,
-    SheetFace? Face, long? Booking, BookingKind? Kind, bool IsPromise, bool MayGoBack);
+    long Id,
+    DateTime At,
+    string Kit,
+    int Revision,
+    StockItem Item,
+    string ItemId,
+    string Name,
+    Size? Size,
+    int Count,
+    string Reason,
+    SheetFace? Face,
+    long? Booking,
+    BookingKind? Kind,
+    bool IsPromise,
+    bool MayGoBack
+);
 
 /// <summary>What all movements of a pile add up to.</summary>
 /// <param name="Kit">The kit whose id for it is told; of things that several use, the first.</param>
 /// <param name="Promised">How many of them are promised to kits.</param>
 /// <param name="UsedBy">The kits that use it.</param>
 public sealed record Balance(
-    string Kit, StockItem Item, string ItemId, string Name, Size? Size, int OnHand, SheetFace? Face, int Thing, int Promised, IReadOnlyList<string> UsedBy);
+    string Kit,
+    StockItem Item,
+    string ItemId,
+    string Name,
+    Size? Size,
+    int OnHand,
+    SheetFace? Face,
+    int Thing,
+    int Promised,
+    IReadOnlyList<string> UsedBy
+);
 
 /// <summary>Reads the movements of stock. They are written by bookings (<see cref="StockBook"/>) and by nobody else.</summary>
 public sealed class Ledger(StudioContext context)
@@ -33,8 +57,10 @@ public sealed class Ledger(StudioContext context)
     public async Task<IReadOnlyList<Movement>> ListAsync(string? kit, string? find, long? before, CancellationToken cancel)
     {
         var rows = context.Movements.AsNoTracking();
-        if (!string.IsNullOrEmpty(kit)) rows = rows.Where(m => m.Kit == kit);
-        if (before is { } id) rows = rows.Where(m => m.Id < id);
+        if (!string.IsNullOrEmpty(kit))
+            rows = rows.Where(m => m.Kit == kit);
+        if (before is { } id)
+            rows = rows.Where(m => m.Id < id);
         if (!string.IsNullOrWhiteSpace(find))
         {
             var like = $"%{find.Trim().Replace("%", "", StringComparison.Ordinal)}%";
@@ -42,22 +68,56 @@ public sealed class Ledger(StudioContext context)
         }
         var page = await rows.OrderByDescending(m => m.Id).Take(Page).ToListAsync(cancel);
         var ids = page.Select(m => m.BookingId).OfType<long>().Distinct().ToList();
-        var kinds = await context.Bookings.AsNoTracking().Where(b => ids.Contains(b.Id)).ToDictionaryAsync(b => b.Id, b => Words.Kind(b.Kind), cancel);
-        var back = await context.Bookings.AsNoTracking().Where(b => b.TakesBackId != null && ids.Contains(b.TakesBackId.Value)).Select(b => b.TakesBackId!.Value).ToHashSetAsync(cancel);
+        var kinds = await context
+            .Bookings.AsNoTracking()
+            .Where(b => ids.Contains(b.Id))
+            .ToDictionaryAsync(b => b.Id, b => Words.Kind(b.Kind), cancel);
+        var back = await context
+            .Bookings.AsNoTracking()
+            .Where(b => b.TakesBackId != null && ids.Contains(b.TakesBackId.Value))
+            .Select(b => b.TakesBackId!.Value)
+            .ToHashSetAsync(cancel);
         return [.. page.Select(m => Read(m, m.BookingId is { } b && kinds.TryGetValue(b, out var kind) ? kind : null, back))];
     }
 
-    private static Movement Read(MovementRow m, BookingKind? kind, HashSet<long> back) => new(
-        m.Id, m.At, m.Kit, m.Revision, Words.Item(m.Item), m.ItemId, m.Name, Words.Size(m.Width, m.Height), m.Count, m.Reason,
-        Words.Face(m.Face), m.BookingId, kind, m.IsPromise,
-        kind is { } of && StockBook.MayGoBack(of) && !back.Contains(m.BookingId!.Value));
+    private static Movement Read(MovementRow m, BookingKind? kind, HashSet<long> back) =>
+        new(
+            m.Id,
+            m.At,
+            m.Kit,
+            m.Revision,
+            Words.Item(m.Item),
+            m.ItemId,
+            m.Name,
+            Words.Size(m.Width, m.Height),
+            m.Count,
+            m.Reason,
+            Words.Face(m.Face),
+            m.BookingId,
+            kind,
+            m.IsPromise,
+            kind is { } of && StockBook.MayGoBack(of) && !back.Contains(m.BookingId!.Value)
+        );
 
     /// <summary>What the movements add up to, pile by pile, what is used up left out.</summary>
     /// <param name="kit">Only piles that this kit uses.</param>
     public async Task<IReadOnlyList<Balance>> BalancesAsync(string? kit, CancellationToken cancel)
     {
-        var links = await context.KitThings.AsNoTracking()
-            .Join(context.Kits, l => l.KitId, k => k.Id, (l, k) => new { l.ThingId, l.LocalId, k.Slug }).ToListAsync(cancel);
+        var links = await context
+            .KitThings.AsNoTracking()
+            .Join(
+                context.Kits,
+                l => l.KitId,
+                k => k.Id,
+                (l, k) =>
+                    new
+                    {
+                        l.ThingId,
+                        l.LocalId,
+                        k.Slug,
+                    }
+            )
+            .ToListAsync(cancel);
         var users = links.ToLookup(l => l.ThingId);
         var rows = context.Movements.AsNoTracking().Where(m => m.ThingId != null);
         if (!string.IsNullOrEmpty(kit))
@@ -65,33 +125,77 @@ public sealed class Ledger(StudioContext context)
             var own = links.Where(l => l.Slug == kit).Select(l => l.ThingId).ToHashSet();
             rows = rows.Where(m => own.Contains(m.ThingId!.Value));
         }
-        var sums = await rows.GroupBy(m => new { m.IsPromise, m.ThingId, m.Item, m.Width, m.Height, m.Face })
-            .Select(g => new { g.Key, Sum = g.Sum(m => m.Count) }).Where(g => g.Sum != 0).ToListAsync(cancel);
-        var promised = sums.Where(s => s.Key.IsPromise).ToDictionary(s => (s.Key.ThingId, s.Key.Item, s.Key.Width, s.Key.Height, s.Key.Face), s => s.Sum);
-        var things = await context.Things.AsNoTracking().Select(t => new { t.Id, t.Name }).ToDictionaryAsync(t => t.Id, t => t.Name, cancel);
+        var sums = await rows.GroupBy(m => new
+            {
+                m.IsPromise,
+                m.ThingId,
+                m.Item,
+                m.Width,
+                m.Height,
+                m.Face,
+            })
+            .Select(g => new { g.Key, Sum = g.Sum(m => m.Count) })
+            .Where(g => g.Sum != 0)
+            .ToListAsync(cancel);
+        var promised = sums.Where(s => s.Key.IsPromise)
+            .ToDictionary(s => (s.Key.ThingId, s.Key.Item, s.Key.Width, s.Key.Height, s.Key.Face), s => s.Sum);
+        var things = await context
+            .Things.AsNoTracking()
+            .Select(t => new { t.Id, t.Name })
+            .ToDictionaryAsync(t => t.Id, t => t.Name, cancel);
         return
         [
-            .. sums.Where(s => !s.Key.IsPromise).Select(s =>
-            {
-                var own = users[s.Key.ThingId!.Value].OrderBy(l => l.Slug != kit).ThenBy(l => l.Slug, StringComparer.Ordinal).ToList();
-                return new Balance(
-                    own.Count > 0 ? own[0].Slug : "", Words.Item(s.Key.Item), own.Count > 0 ? own[0].LocalId : "", things[s.Key.ThingId.Value],
-                    Words.Size(s.Key.Width, s.Key.Height), s.Sum, Words.Face(s.Key.Face), s.Key.ThingId.Value,
-                    promised.GetValueOrDefault((s.Key.ThingId, s.Key.Item, s.Key.Width, s.Key.Height, s.Key.Face)), [.. own.Select(l => l.Slug).Distinct()]);
-            }).OrderBy(b => b.Name, StringComparer.Ordinal).ThenBy(b => b.Item).ThenByDescending(b => b.Size?.Area),
+            .. sums.Where(s => !s.Key.IsPromise)
+                .Select(s =>
+                {
+                    var own = users[s.Key.ThingId!.Value].OrderBy(l => l.Slug != kit).ThenBy(l => l.Slug, StringComparer.Ordinal).ToList();
+                    return new Balance(
+                        own.Count > 0 ? own[0].Slug : "",
+                        Words.Item(s.Key.Item),
+                        own.Count > 0 ? own[0].LocalId : "",
+                        things[s.Key.ThingId.Value],
+                        Words.Size(s.Key.Width, s.Key.Height),
+                        s.Sum,
+                        Words.Face(s.Key.Face),
+                        s.Key.ThingId.Value,
+                        promised.GetValueOrDefault((s.Key.ThingId, s.Key.Item, s.Key.Width, s.Key.Height, s.Key.Face)),
+                        [.. own.Select(l => l.Slug).Distinct()]
+                    );
+                })
+                .OrderBy(b => b.Name, StringComparer.Ordinal)
+                .ThenBy(b => b.Item)
+                .ThenByDescending(b => b.Size?.Area),
         ];
     }
 
     /// <summary>The words that rows are written in.</summary>
     internal static class Words
     {
-        public static string Of(StockItem item) => item switch { StockItem.Sheets => "sheets", StockItem.Offcuts => "offcuts", _ => "parts" };
+        public static string Of(StockItem item) =>
+            item switch
+            {
+                StockItem.Sheets => "sheets",
+                StockItem.Offcuts => "offcuts",
+                _ => "parts",
+            };
 
-        public static StockItem Item(string word) => word switch { "sheets" => StockItem.Sheets, "offcuts" => StockItem.Offcuts, _ => StockItem.Parts };
+        public static StockItem Item(string word) =>
+            word switch
+            {
+                "sheets" => StockItem.Sheets,
+                "offcuts" => StockItem.Offcuts,
+                _ => StockItem.Parts,
+            };
 
         public static BookingKind? Kind(string word) => Enum.TryParse<BookingKind>(word, out var kind) ? kind : null;
 
-        public static SheetFace? Face(string? word) => word switch { "A" => SheetFace.A, "B" => SheetFace.B, _ => null };
+        public static SheetFace? Face(string? word) =>
+            word switch
+            {
+                "A" => SheetFace.A,
+                "B" => SheetFace.B,
+                _ => null,
+            };
 
         public static Size? Size(long? width, long? height) => width is { } w && height is { } h ? new Size(new(w), new(h)) : null;
     }

@@ -80,7 +80,17 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
         {
             movement.ToTable("Movements", t => t.HasCheckConstraint("CK_Movements_Count", "Count <> 0"));
             // All that adding up reads, in its order: no row is looked at.
-            movement.HasIndex(m => new { m.IsPromise, m.ThingId, m.Item, m.Width, m.Height, m.Face, m.Kit, m.Count });
+            movement.HasIndex(m => new
+            {
+                m.IsPromise,
+                m.ThingId,
+                m.Item,
+                m.Width,
+                m.Height,
+                m.Face,
+                m.Kit,
+                m.Count,
+            });
             movement.HasIndex(m => new { m.Kit, m.ItemId });
             movement.Property(m => m.Face).HasMaxLength(1);
             movement.HasOne<BookingRow>().WithMany(b => b.Movements).HasForeignKey(m => m.BookingId).OnDelete(DeleteBehavior.Restrict);
@@ -101,7 +111,12 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
         modelBuilder.Entity<KitThingRow>(link =>
         {
             link.ToTable("KitThings");
-            link.HasKey(l => new { l.KitId, l.Kind, l.LocalId });
+            link.HasKey(l => new
+            {
+                l.KitId,
+                l.Kind,
+                l.LocalId,
+            });
             link.Property(l => l.Kind).HasMaxLength(10);
             link.Property(l => l.LocalId).HasMaxLength(120);
             link.HasOne<KitRow>().WithMany().HasForeignKey(l => l.KitId).OnDelete(DeleteBehavior.Cascade);

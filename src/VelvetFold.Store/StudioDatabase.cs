@@ -10,9 +10,18 @@ public static class StudioDatabase
     /// <summary>The file in a data folder.</summary>
     public static string PathIn(string folder) => Path.Combine(folder, "studio.db");
 
-    /// <summary>Options that open the database of a folder. Foreign keys are enforced; a writer waits up to five seconds for another.</summary>
+    /// <summary>Options that open the database of a folder. Foreign keys are enforced; a writer waits up to five seconds for
+    /// another.</summary>
     public static DbContextOptionsBuilder UseStudio(this DbContextOptionsBuilder builder, string folder) =>
-        builder.UseSqlite(new SqliteConnectionStringBuilder { DataSource = PathIn(folder), ForeignKeys = true, DefaultTimeout = 5, Pooling = true }.ToString());
+        builder.UseSqlite(
+            new SqliteConnectionStringBuilder
+            {
+                DataSource = PathIn(folder),
+                ForeignKeys = true,
+                DefaultTimeout = 5,
+                Pooling = true,
+            }.ToString()
+        );
 
     /// <summary>Brings the database to the newest form, and sets write-ahead logging: readers go on while one writes, and a write that is
     /// interrupted leaves what was there.</summary>
@@ -20,7 +29,8 @@ public static class StudioDatabase
     {
         ArgumentNullException.ThrowIfNull(context);
         // Migrating takes a lock row even where there is nothing to do, and waits for ever on one that a killed start left behind.
-        if ((await context.Database.GetPendingMigrationsAsync(cancel)).Any()) await MigrateAsync(context, cancel);
+        if ((await context.Database.GetPendingMigrationsAsync(cancel)).Any())
+            await MigrateAsync(context, cancel);
         await context.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;", cancel);
         await new TakeOver(context).RunAsync(cancel);
     }
@@ -31,7 +41,8 @@ public static class StudioDatabase
         var file = context.Database.GetDbConnection().DataSource;
         await using var only = await OnlyAsync(file + ".starting", cancel);
         var pending = (await context.Database.GetPendingMigrationsAsync(cancel)).ToList();
-        if (pending.Count == 0) return;
+        if (pending.Count == 0)
+            return;
         if ((await context.Database.GetAppliedMigrationsAsync(cancel)).Any())
         {
             await context.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS \"__EFMigrationsLock\"", cancel);
@@ -42,7 +53,8 @@ public static class StudioDatabase
 
     private static async Task CopyAsync(StudioContext context, string to, CancellationToken cancel)
     {
-        if (File.Exists(to)) return;
+        if (File.Exists(to))
+            return;
         // Written under another name and moved: a copy that was cut off is none.
         var unfinished = to + ".unfinished";
         File.Delete(unfinished);

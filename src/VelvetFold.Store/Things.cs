@@ -13,7 +13,8 @@ internal sealed class Things(StudioContext context)
     private sealed record Described(string Kind, string LocalId, string Name, string Description, bool Limited);
 
     /// <summary>
-    /// Sees to it that every paper and every sheet of parts of a document means a thing of the studio. A description follows the last kit that changed it. An id that a
+    /// Sees to it that every paper and every sheet of parts of a document means a thing of the studio. A description follows the last
+    /// kit that changed it. An id that a
     /// kit used for something else before means a new thing.
     /// </summary>
     /// <param name="before">The document it replaces; none for a new kit.</param>
@@ -30,25 +31,53 @@ internal sealed class Things(StudioContext context)
             var was = old.GetValueOrDefault((item.Kind, item.LocalId));
             if (link is null || (was is null && before is not null && !IsSame(things[link.ThingId], item)))
             {
-                var thing = new ThingRow { Kind = item.Kind, Name = item.Name, Description = item.Description, Limited = item.Limited };
+                var thing = new ThingRow
+                {
+                    Kind = item.Kind,
+                    Name = item.Name,
+                    Description = item.Description,
+                    Limited = item.Limited,
+                };
                 context.Things.Add(thing);
                 fresh.Add((item, link, thing));
             }
-            else if (was is not null && was.Description != item.Description) (things[link.ThingId].Name, things[link.ThingId].Description) = (item.Name, item.Description);
+            else if (was is not null && was.Description != item.Description)
+                (things[link.ThingId].Name, things[link.ThingId].Description) = (item.Name, item.Description);
         }
         await context.SaveChangesAsync(cancel);
         foreach (var (item, link, thing) in fresh)
-            if (link is not null) link.ThingId = thing.Id;
-            else context.KitThings.Add(new() { KitId = kit, Kind = item.Kind, LocalId = item.LocalId, ThingId = thing.Id });
+            if (link is not null)
+                link.ThingId = thing.Id;
+            else
+                context.KitThings.Add(
+                    new()
+                    {
+                        KitId = kit,
+                        Kind = item.Kind,
+                        LocalId = item.LocalId,
+                        ThingId = thing.Id,
+                    }
+                );
         await context.SaveChangesAsync(cancel);
     }
 
-    /// <summary>Whether two things may be one: papers alike in name, size and faces, parts alike in name, kind and what is on them.</summary>
+    /// <summary>Whether two things may be one: papers alike in name, size and faces, parts alike in name, kind and what is on
+    /// them.</summary>
     public static bool AreAlike(ThingRow a, ThingRow b)
     {
-        if (a.Kind != b.Kind || a.Name != b.Name) return false;
-        if (a.Kind != ThingRow.Paper) return Parts(a.Description) is var p && Parts(b.Description) is var q && p.Kind == q.Kind && p.Length == q.Length && p.Parts.SequenceEqual(q.Parts);
-        return Paper(a.Description) is var x && Paper(b.Description) is var y && x.Size == y.Size && x.FaceA == y.FaceA && x.FaceB == y.FaceB;
+        if (a.Kind != b.Kind || a.Name != b.Name)
+            return false;
+        if (a.Kind != ThingRow.Paper)
+            return Parts(a.Description) is var p
+                && Parts(b.Description) is var q
+                && p.Kind == q.Kind
+                && p.Length == q.Length
+                && p.Parts.SequenceEqual(q.Parts);
+        return Paper(a.Description) is var x
+            && Paper(b.Description) is var y
+            && x.Size == y.Size
+            && x.FaceA == y.FaceA
+            && x.FaceB == y.FaceB;
     }
 
     public static Paper Paper(string description) => JsonSerializer.Deserialize<Paper>(description, JsonText.In(LengthUnit.Inch))!;
@@ -58,8 +87,10 @@ internal sealed class Things(StudioContext context)
     // What comes back into a document under its old id is the same thing where its name is, or where it looks the same.
     private static bool IsSame(ThingRow thing, Described item)
     {
-        if (thing.Name == item.Name) return true;
-        if (thing.Kind != ThingRow.Paper) return false;
+        if (thing.Name == item.Name)
+            return true;
+        if (thing.Kind != ThingRow.Paper)
+            return false;
         var (was, now) = (Paper(thing.Description), Paper(item.Description));
         return was.Size == now.Size && was.FaceA == now.FaceA && was.FaceB == now.FaceB && was.FaceB is not null;
     }

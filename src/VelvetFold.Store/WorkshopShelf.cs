@@ -8,10 +8,27 @@ namespace VelvetFold.Store;
 public sealed record KitAtWorkshop(string Slug, string Name, int? Revision, DateTime? HandedOutAt, int Newest);
 
 /// <summary>What a host says of a workshop.</summary>
-public sealed record WorkshopEntry(string Name, DateOnly Date, TimeOnly? Starts = null, TimeOnly? Ends = null, string? Place = null, IReadOnlyList<string>? Kits = null);
+public sealed record WorkshopEntry(
+    string Name,
+    DateOnly Date,
+    TimeOnly? Starts = null,
+    TimeOnly? Ends = null,
+    string? Place = null,
+    IReadOnlyList<string>? Kits = null
+);
 
 /// <summary>A workshop with its kits and how many come.</summary>
-public sealed record StoredWorkshop(string Slug, int Version, string Name, DateOnly Date, TimeOnly? Starts, TimeOnly? Ends, string? Place, IReadOnlyList<KitAtWorkshop> Kits, int Guests);
+public sealed record StoredWorkshop(
+    string Slug,
+    int Version,
+    string Name,
+    DateOnly Date,
+    TimeOnly? Starts,
+    TimeOnly? Ends,
+    string? Place,
+    IReadOnlyList<KitAtWorkshop> Kits,
+    int Guests
+);
 
 /// <summary>Keeps workshops and which kits are made at them.</summary>
 public sealed class WorkshopShelf(StudioContext context, TimeProvider clock)
@@ -21,13 +38,38 @@ public sealed class WorkshopShelf(StudioContext context, TimeProvider clock)
     {
         var rows = await context.Workshops.AsNoTracking().Include(w => w.Kits).OrderBy(w => w.Date).ThenBy(w => w.Name).ToListAsync(cancel);
         var kits = await context.Kits.AsNoTracking().ToDictionaryAsync(k => k.Id, cancel);
-        var guests = await context.Guests.Where(g => g.WorkshopId != null).GroupBy(g => g.WorkshopId!.Value).Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count, cancel);
-        return [.. rows.Select(w => new StoredWorkshop(w.Slug, w.Version, w.Name, w.Date, w.Starts, w.Ends, w.Place,
-            [.. w.Kits.Select(k => new KitAtWorkshop(kits[k.KitId].Slug, kits[k.KitId].Name, k.Revision, k.HandedOutAt, kits[k.KitId].Revision))], guests.GetValueOrDefault(w.Id)))];
+        var guests = await context
+            .Guests.Where(g => g.WorkshopId != null)
+            .GroupBy(g => g.WorkshopId!.Value)
+            .Select(g => new { g.Key, Count = g.Count() })
+            .ToDictionaryAsync(g => g.Key, g => g.Count, cancel);
+        return
+        [
+            .. rows.Select(w => new StoredWorkshop(
+                w.Slug,
+                w.Version,
+                w.Name,
+                w.Date,
+                w.Starts,
+                w.Ends,
+                w.Place,
+                [
+                    .. w.Kits.Select(k => new KitAtWorkshop(
+                        kits[k.KitId].Slug,
+                        kits[k.KitId].Name,
+                        k.Revision,
+                        k.HandedOutAt,
+                        kits[k.KitId].Revision
+                    )),
+                ],
+                guests.GetValueOrDefault(w.Id)
+            )),
+        ];
     }
 
     /// <summary>A workshop; null where there is none of that address.</summary>
-    public async Task<StoredWorkshop?> FindAsync(string slug, CancellationToken cancel) => (await ListAsync(cancel)).FirstOrDefault(w => w.Slug == slug);
+    public async Task<StoredWorkshop?> FindAsync(string slug, CancellationToken cancel) =>
+        (await ListAsync(cancel)).FirstOrDefault(w => w.Slug == slug);
 
     /// <summary>Adds a workshop under an address made from its name.</summary>
     /// <exception cref="ArgumentException">It names a kit that there is not.</exception>
@@ -36,7 +78,16 @@ public sealed class WorkshopShelf(StudioContext context, TimeProvider clock)
         var kits = await KitsAsync(entry.Kits ?? [], cancel);
         var wish = Slug.Of(entry.Name, "workshop");
         var taken = await context.Workshops.Where(w => w.Slug.StartsWith(wish)).Select(w => w.Slug).ToHashSetAsync(cancel);
-        var row = new WorkshopRow { Slug = Slug.Free(wish, taken), Name = entry.Name, Date = entry.Date, Starts = entry.Starts, Ends = entry.Ends, Place = entry.Place, Version = 1 };
+        var row = new WorkshopRow
+        {
+            Slug = Slug.Free(wish, taken),
+            Name = entry.Name,
+            Date = entry.Date,
+            Starts = entry.Starts,
+            Ends = entry.Ends,
+            Place = entry.Place,
+            Version = 1,
+        };
         row.Kits.AddRange(kits.Select(k => new WorkshopKitRow { KitId = k.Id }));
         context.Workshops.Add(row);
         await context.SaveChangesAsync(cancel);
@@ -48,8 +99,19 @@ public sealed class WorkshopShelf(StudioContext context, TimeProvider clock)
     /// <exception cref="ArgumentException">It names a kit that there is not.</exception>
     public async Task<StoredWorkshop?> SaveAsync(string slug, int seen, WorkshopEntry entry, CancellationToken cancel)
     {
-        if (await context.Workshops.Include(w => w.Kits).SingleOrDefaultAsync(w => w.Slug == slug, cancel) is not { } row || row.Version != seen) return null;
-        (row.Name, row.Date, row.Starts, row.Ends, row.Place, row.Version) = (entry.Name, entry.Date, entry.Starts, entry.Ends, entry.Place, seen + 1);
+        if (
+            await context.Workshops.Include(w => w.Kits).SingleOrDefaultAsync(w => w.Slug == slug, cancel) is not { } row
+            || row.Version != seen
+        )
+            return null;
+        (row.Name, row.Date, row.Starts, row.Ends, row.Place, row.Version) = (
+            entry.Name,
+            entry.Date,
+            entry.Starts,
+            entry.Ends,
+            entry.Place,
+            seen + 1
+        );
         if (entry.Kits is { } named)
         {
             var ids = (await KitsAsync(named, cancel)).Select(k => k.Id).ToHashSet();
@@ -73,8 +135,14 @@ public sealed class WorkshopShelf(StudioContext context, TimeProvider clock)
     /// <returns>Whether the kit is made at that workshop.</returns>
     public async Task<bool> HandOutAsync(string slug, string kit, bool handedOut, CancellationToken cancel)
     {
-        var row = await context.WorkshopKits.SingleOrDefaultAsync(k => context.Workshops.Any(w => w.Id == k.WorkshopId && w.Slug == slug) && context.Kits.Any(x => x.Id == k.KitId && x.Slug == kit), cancel);
-        if (row is null) return false;
+        var row = await context.WorkshopKits.SingleOrDefaultAsync(
+            k =>
+                context.Workshops.Any(w => w.Id == k.WorkshopId && w.Slug == slug)
+                && context.Kits.Any(x => x.Id == k.KitId && x.Slug == kit),
+            cancel
+        );
+        if (row is null)
+            return false;
         var newest = await context.Kits.Where(k => k.Id == row.KitId).Select(k => k.Revision).SingleAsync(cancel);
         row.Revision = handedOut ? newest : null;
         row.HandedOutAt = handedOut ? clock.GetUtcNow().UtcDateTime : null;
@@ -90,6 +158,8 @@ public sealed class WorkshopShelf(StudioContext context, TimeProvider clock)
     private async Task<List<KitRow>> KitsAsync(IReadOnlyList<string> slugs, CancellationToken cancel)
     {
         var kits = await context.Kits.AsNoTracking().Where(k => slugs.Contains(k.Slug)).ToListAsync(cancel);
-        return slugs.FirstOrDefault(s => kits.TrueForAll(k => k.Slug != s)) is { } unknown ? throw new ArgumentException($"There is no kit '{unknown}'.", nameof(slugs)) : kits;
+        return slugs.FirstOrDefault(s => kits.TrueForAll(k => k.Slug != s)) is { } unknown
+            ? throw new ArgumentException($"There is no kit '{unknown}'.", nameof(slugs))
+            : kits;
     }
 }

@@ -32,12 +32,18 @@ internal static class Application
             kestrel.Limits.MaxRequestBodySize = LargestBody;
             kestrel.ListenLocalhost(start.Port);
         });
-        builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.None).AddFilter("Microsoft.AspNetCore", LogLevel.Warning).AddFilter("Microsoft.Hosting", LogLevel.Warning);
+        builder
+            .Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.None)
+            .AddFilter("Microsoft.AspNetCore", LogLevel.Warning)
+            .AddFilter("Microsoft.Hosting", LogLevel.Warning);
         AddParts(builder, start);
         var app = builder.Build();
         Map(app);
-        if (!IsDescribing) await PrepareAsync(app, start);
-        app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Velvet Fold is open at http://127.0.0.1:{start.Port} (data in {start.Data})"));
+        if (!IsDescribing)
+            await PrepareAsync(app, start);
+        app.Lifetime.ApplicationStarted.Register(() =>
+            Console.WriteLine($"Velvet Fold is open at http://127.0.0.1:{start.Port} (data in {start.Data})")
+        );
         await app.RunAsync();
         return 0;
     }
@@ -46,7 +52,16 @@ internal static class Application
     {
         builder.Services.AddSingleton(TimeProvider.System).AddSingleton<PlanMemory>().AddSingleton<PlanSearches>();
         builder.Services.AddDbContext<StudioContext>(options => options.UseStudio(start.Data));
-        builder.Services.AddScoped<KitShelf>().AddScoped<GuestList>().AddScoped<WorkshopShelf>().AddScoped<Invitations>().AddScoped<Pictures>().AddScoped<Ledger>().AddScoped<StockBook>().AddScoped<BagShelf>().AddScoped<DemoStudio>();
+        builder
+            .Services.AddScoped<KitShelf>()
+            .AddScoped<GuestList>()
+            .AddScoped<WorkshopShelf>()
+            .AddScoped<Invitations>()
+            .AddScoped<Pictures>()
+            .AddScoped<Ledger>()
+            .AddScoped<StockBook>()
+            .AddScoped<BagShelf>()
+            .AddScoped<DemoStudio>();
         builder.Services.AddSingleton(PostSettings.Of(builder.Configuration, start.Data)).AddSingleton<PostRoom>();
         builder.Services.ConfigureHttpJsonOptions(json => JsonText.Configure(json.SerializerOptions, LengthUnit.Inch));
         builder.Services.AddProblemDetails();
@@ -75,7 +90,8 @@ internal static class Application
         api.MapCounts();
         api.MapStudio();
         app.MapOpenApi("/api/openapi.json").ExcludeFromDescription();
-        app.MapFallback("/api/{**rest}", () => Results.Problem(statusCode: 404, detail: "There is nothing at this address.")).ExcludeFromDescription();
+        app.MapFallback("/api/{**rest}", () => Results.Problem(statusCode: 404, detail: "There is nothing at this address."))
+            .ExcludeFromDescription();
         app.MapFallback(FrontEnd.Page).ExcludeFromDescription();
     }
 
@@ -83,13 +99,16 @@ internal static class Application
     {
         await using var scope = app.Services.CreateAsyncScope();
         await StudioDatabase.PrepareAsync(scope.ServiceProvider.GetRequiredService<StudioContext>());
-        if (start.Demo) await scope.ServiceProvider.GetRequiredService<DemoStudio>().OpenAsync(default);
+        if (start.Demo)
+            await scope.ServiceProvider.GetRequiredService<DemoStudio>().OpenAsync(default);
     }
 
     // The application loads nothing from elsewhere, and no other page may frame it.
     private static Task Headers(HttpContext context, RequestDelegate next)
     {
-        context.Response.Headers.ContentSecurityPolicy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
+        context.Response.Headers.ContentSecurityPolicy =
+            "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; frame-ancestors 'none'; "
+            + "base-uri 'none'; form-action 'self'";
         context.Response.Headers.XContentTypeOptions = "nosniff";
         context.Response.Headers["Referrer-Policy"] = "same-origin";
         return next(context);

@@ -7,7 +7,21 @@ namespace VelvetFold.Core.Tests;
 public class Architecture
 {
     private static readonly string[] Stages =
-        ["Measures", "Drawing", "Stock", "Matting", "Kits", "Layouts", "Lines", "Judgement", "Cutting", "Guides", "Fitting", "Counting", "Workshops"];
+    [
+        "Measures",
+        "Drawing",
+        "Stock",
+        "Matting",
+        "Kits",
+        "Layouts",
+        "Lines",
+        "Judgement",
+        "Cutting",
+        "Guides",
+        "Fitting",
+        "Counting",
+        "Workshops",
+    ];
 
     public static TheoryData<string> StageNames => [.. Stages];
 
@@ -15,16 +29,33 @@ public class Architecture
     public void A_stage_uses_only_stages_above_it(string stage)
     {
         var below = Stages.SkipWhile(s => s != stage).Skip(1).Select(s => $"VelvetFold.Core.{s}").ToArray();
-        var result = Types.InAssembly(typeof(Length).Assembly).That().ResideInNamespace($"VelvetFold.Core.{stage}")
-            .ShouldNot().HaveDependencyOnAny(below).GetResult();
+        var result = Types
+            .InAssembly(typeof(Length).Assembly)
+            .That()
+            .ResideInNamespace($"VelvetFold.Core.{stage}")
+            .ShouldNot()
+            .HaveDependencyOnAny(below)
+            .GetResult();
         Assert.True(below.Length == 0 || result.IsSuccessful, string.Join(", ", result.FailingTypeNames ?? []));
     }
 
     [Fact]
     public void Core_knows_no_web_no_database_no_files_and_no_clock()
     {
-        var result = Types.InAssembly(typeof(Length).Assembly)
-            .ShouldNot().HaveDependencyOnAny("Microsoft.AspNetCore", "Microsoft.EntityFrameworkCore", "System.IO.File", "System.IO.Directory", "System.Net.Http", "System.DateTime", "VelvetFold.Formats", "VelvetFold.Store", "VelvetFold.Web")
+        var result = Types
+            .InAssembly(typeof(Length).Assembly)
+            .ShouldNot()
+            .HaveDependencyOnAny(
+                "Microsoft.AspNetCore",
+                "Microsoft.EntityFrameworkCore",
+                "System.IO.File",
+                "System.IO.Directory",
+                "System.Net.Http",
+                "System.DateTime",
+                "VelvetFold.Formats",
+                "VelvetFold.Store",
+                "VelvetFold.Web"
+            )
             .GetResult();
         Assert.True(result.IsSuccessful, string.Join(", ", result.FailingTypeNames ?? []));
     }

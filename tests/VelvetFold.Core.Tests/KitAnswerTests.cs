@@ -11,12 +11,18 @@ namespace VelvetFold.Core.Tests;
 
 public class KitAnswerTests
 {
-    private static Kit Sample(params Paper[] papers) => Kit(Layout(LayoutKind.Spread,
-        Piece("A1", "11 1/2", "11", Seam(), new Centred()),
-        Piece("S1", "11 1/2", "1", Seam(), Top("2"), paper: "other"),
-        Photo("P1", "4", "6", Left("1"), Under("S1", "1/4"), ("other", "1/8")),
-        Piece("J1", "4", "3", RightOf("P1", "1/2"), Top("0", "P1"), kind: PieceKind.Journaling),
-        Piece("C1", "11 1/2", "11", Seam(), new Centred(), PageSide.Right)), papers);
+    private static Kit Sample(params Paper[] papers) =>
+        Kit(
+            Layout(
+                LayoutKind.Spread,
+                Piece("A1", "11 1/2", "11", Seam(), new Centred()),
+                Piece("S1", "11 1/2", "1", Seam(), Top("2"), paper: "other"),
+                Photo("P1", "4", "6", Left("1"), Under("S1", "1/4"), ("other", "1/8")),
+                Piece("J1", "4", "3", RightOf("P1", "1/2"), Top("0", "P1"), kind: PieceKind.Journaling),
+                Piece("C1", "11 1/2", "11", Seam(), new Centred(), PageSide.Right)
+            ),
+            papers
+        );
 
     [Fact]
     public void Counts_are_times_the_kits()
@@ -28,7 +34,10 @@ public class KitAnswerTests
         var photo = Assert.Single(answer.Counts.Photos);
         Assert.Equal((1, 14), (photo.PerKit, photo.Total));
         Assert.Equal(answer.Counts.Pieces, answer.EachKit.Plan.BySheet.Sum(s => s.Patterns.Sum(p => p.Times * p.Placements.Count)));
-        Assert.Equal(answer.Counts.TotalPieces, KitAnswer.BatchOf(Sample(), 14).Plan.BySheet.Sum(s => s.Patterns.Sum(p => p.Times * p.Placements.Count)));
+        Assert.Equal(
+            answer.Counts.TotalPieces,
+            KitAnswer.BatchOf(Sample(), 14).Plan.BySheet.Sum(s => s.Patterns.Sum(p => p.Times * p.Placements.Count))
+        );
     }
 
     [Fact]
@@ -60,13 +69,20 @@ public class KitAnswerTests
     public void A_step_is_measured_from_what_is_down_and_from_the_page()
     {
         var text = KitAnswer.For(Sample(), 1).Steps.Single(s => s.Kind == StepKind.Lay && s.Pieces[0] == "L1-P1").Text;
-        Assert.Equal("Lay L1-P1, the photo on its mat (4¼ x 6¼): its left edge 1 from the left of the left page; ¼ below L1-S1 (3¼ from the top of the left page).", text);
+        Assert.Equal(
+            "Lay L1-P1, the photo on its mat (4¼ x 6¼): its left edge 1 from the left of the left page; ¼ below L1-S1 (3¼ from the top of the left page).",
+            text
+        );
     }
 
     [Fact]
     public void What_is_not_down_yet_is_not_measured_from()
     {
-        var layout = Layout(LayoutKind.Single, Piece("B1", "4", "4", Left("1"), Top("1", "B2")), Piece("B2", "4", "4", Left("1"), Top("1")));
+        var layout = Layout(
+            LayoutKind.Single,
+            Piece("B1", "4", "4", Left("1"), Top("1", "B2")),
+            Piece("B2", "4", "4", Left("1"), Top("1"))
+        );
         var text = KitAnswer.For(Kit(layout), 1).Steps.First(s => s.Kind == StepKind.Lay).Text;
         Assert.DoesNotContain("L1-B2", text, StringComparison.Ordinal);
         Assert.Contains("2 from the top of the page", text, StringComparison.Ordinal);
@@ -104,8 +120,14 @@ public class KitAnswerTests
     public void Pieces_that_come_to_lie_on_each_other_are_told()
     {
         var kit = Kit(Layout(LayoutKind.Single, Photo("P1", "4", "3", Left("1"), Top("1")), Piece("B1", "4", "3", Left("1"), Top("4"))));
-        Assert.Contains(KitAnswer.ForGuest(kit, [new("L1", "P1", OpeningMove.Turn)]).Differences, d => d.Says.StartsWith("L1-B1 now covers 3 x 1 of L1-P1", StringComparison.Ordinal));
-        Assert.DoesNotContain(KitAnswer.ForGuest(kit, [new("L1", "P1", OpeningMove.LeaveEmpty)]).Differences, d => d.Says.Contains("covers", StringComparison.Ordinal));
+        Assert.Contains(
+            KitAnswer.ForGuest(kit, [new("L1", "P1", OpeningMove.Turn)]).Differences,
+            d => d.Says.StartsWith("L1-B1 now covers 3 x 1 of L1-P1", StringComparison.Ordinal)
+        );
+        Assert.DoesNotContain(
+            KitAnswer.ForGuest(kit, [new("L1", "P1", OpeningMove.LeaveEmpty)]).Differences,
+            d => d.Says.Contains("covers", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -129,7 +151,10 @@ public class KitAnswerTests
     public void What_no_sheet_gives_is_found_and_the_rest_is_planned()
     {
         var strip = new TearStrip { Edge = Edge.Bottom, Width = L("1/2") };
-        var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "12", "12", Left("0"), Top("0")), Piece("B2", "4", "4", Left("0"), Top("0"))), Paper("plain", tear: strip));
+        var kit = Kit(
+            Layout(LayoutKind.Single, Piece("B1", "12", "12", Left("0"), Top("0")), Piece("B2", "4", "4", Left("0"), Top("0"))),
+            Paper("plain", tear: strip)
+        );
         var answer = KitAnswer.For(kit, 1);
         Assert.Equal("larger-than-sheet", Assert.Single(answer.Layouts[0].Findings).Code);
         Assert.Equal("L1-B2", Assert.Single(answer.EachKit.Plan.BySheet[0].Patterns[0].Placements).Piece);
@@ -138,7 +163,17 @@ public class KitAnswerTests
     [Fact]
     public void A_one_way_print_is_cut_as_it_stands_unless_meant_to_lie_turned()
     {
-        var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "4", "6", Left("0"), Top("0")), Piece("B2", "4", "6", Left("5"), Top("0")) with { PrintTurned = true }), Paper("plain", PrintDirection.OneWay));
+        var kit = Kit(
+            Layout(
+                LayoutKind.Single,
+                Piece("B1", "4", "6", Left("0"), Top("0")),
+                Piece("B2", "4", "6", Left("5"), Top("0")) with
+                {
+                    PrintTurned = true,
+                }
+            ),
+            Paper("plain", PrintDirection.OneWay)
+        );
         var cuts = CutList.Of(kit, [Resolver.Resolve(kit.Layouts[0], kit)]);
         Assert.All(cuts, c => Assert.Equal(Turn.None, c.Turn));
         Assert.Equal([S("4", "6"), S("6", "4")], cuts.Select(c => c.Size));

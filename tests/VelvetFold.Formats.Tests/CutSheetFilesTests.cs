@@ -17,7 +17,8 @@ public class CutSheetFilesTests
     private static string Find(string path)
     {
         var folder = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(folder, path))) folder = Path.GetDirectoryName(folder)!;
+        while (!File.Exists(Path.Combine(folder, path)))
+            folder = Path.GetDirectoryName(folder)!;
         return Path.Combine(folder, path);
     }
 
@@ -27,16 +28,20 @@ public class CutSheetFilesTests
         var (rows, row, field, quoted) = (new List<string[]>(), new List<string>(), new System.Text.StringBuilder(), false);
         for (var i = 0; i < text.Length; i++)
         {
-            if (quoted && text[i] == '"' && i + 1 < text.Length && text[i + 1] == '"') field.Append(text[i++]);
-            else if (text[i] == '"') quoted = !quoted;
-            else if (!quoted && text[i] == ',') (_, field) = (row.Count, Next());
+            if (quoted && text[i] == '"' && i + 1 < text.Length && text[i + 1] == '"')
+                field.Append(text[i++]);
+            else if (text[i] == '"')
+                quoted = !quoted;
+            else if (!quoted && text[i] == ',')
+                (_, field) = (row.Count, Next());
             else if (!quoted && text[i] == '\n')
             {
                 Next();
                 rows.Add([.. row]);
                 row.Clear();
             }
-            else if (quoted || text[i] != '\r') field.Append(text[i]);
+            else if (quoted || text[i] != '\r')
+                field.Append(text[i]);
         }
         return rows;
 
@@ -51,7 +56,10 @@ public class CutSheetFilesTests
     public void Every_cut_is_a_row()
     {
         var rows = ReadCsv(CutSheetFiles.Csv(Kit, Plan));
-        Assert.Equal(["Paper", "Sheet", "Times", "Cut", "Part", "Edge at the fence", "Setting", "Comes off", "Stays", "Plunge from", "to"], rows[0]);
+        Assert.Equal(
+            ["Paper", "Sheet", "Times", "Cut", "Part", "Edge at the fence", "Setting", "Comes off", "Stays", "Plunge from", "to"],
+            rows[0]
+        );
         var cuts = Plan.BySheet.SelectMany(s => s.Patterns).ToList();
         Assert.Equal(cuts.Sum(p => Math.Max(1, p.Cuts.Count)), rows.Count - 1);
         Assert.All(rows, r => Assert.Equal(11, r.Length));
@@ -72,18 +80,26 @@ public class CutSheetFilesTests
     {
         var svg = XDocument.Parse(CutSheetFiles.TrueSize(Kit, Plan)).Root!;
         XNamespace ns = "http://www.w3.org/2000/svg";
-        double Number(XElement e, string name) => double.Parse(e.Attribute(name)!.Value.Replace("mm", "", StringComparison.Ordinal), CultureInfo.InvariantCulture);
+        double Number(XElement e, string name) =>
+            double.Parse(e.Attribute(name)!.Value.Replace("mm", "", StringComparison.Ordinal), CultureInfo.InvariantCulture);
         var layers = svg.Elements(ns + "g").ToList();
         var patterns = Plan.BySheet.SelectMany(s => s.Patterns).ToList();
         Assert.Equal(patterns.Count, layers.Count);
         Assert.Equal(304.8, Number(svg, "width")); // 12 in are 304.8 mm (NIST SP 811: an inch is 25.4 mm exactly)
-        Assert.Equal($"0 0 304.8 {svg.Attribute("height")!.Value.Replace("mm", "", StringComparison.Ordinal)}", svg.Attribute("viewBox")!.Value);
+        Assert.Equal(
+            $"0 0 304.8 {svg.Attribute("height")!.Value.Replace("mm", "", StringComparison.Ordinal)}",
+            svg.Attribute("viewBox")!.Value
+        );
         Assert.Equal(patterns.Sum(p => Millimetres(p.Root.Box.Height)) + (layers.Count - 1) * 10, Number(svg, "height"), 1e-6);
         var ids = svg.Descendants().Select(e => (string?)e.Attribute("id")).OfType<string>().ToList();
         Assert.Equal(ids.Count, ids.Distinct().Count());
         foreach (var (pattern, layer) in patterns.Zip(layers))
         {
-            var drawn = layer.Elements(ns + "g").Select(g => g.Element(ns + "rect")!).Select(r => (Number(r, "width"), Number(r, "height"))).Order();
+            var drawn = layer
+                .Elements(ns + "g")
+                .Select(g => g.Element(ns + "rect")!)
+                .Select(r => (Number(r, "width"), Number(r, "height")))
+                .Order();
             Assert.Equal(pattern.Placements.Select(p => (Millimetres(p.Box.Width), Millimetres(p.Box.Height))).Order(), drawn);
         }
     }

@@ -10,7 +10,9 @@ public class PictureFileTests
     {
         var bitmap = new SKBitmap(60, 40);
         bitmap.Erase(SKColors.White);
-        for (var x = 0; x < 30; x++) for (var y = 0; y < 20; y++) bitmap.SetPixel(x, y, SKColors.Red);
+        for (var x = 0; x < 30; x++)
+        for (var y = 0; y < 20; y++)
+            bitmap.SetPixel(x, y, SKColors.Red);
         return bitmap;
     }
 
@@ -21,15 +23,50 @@ public class PictureFileTests
         return data.ToArray();
     }
 
-    // A JPEG with an Exif segment: one IFD with Orientation (tag 0x0112, SHORT) and a maker's name (0x010F, ASCII); little-endian TIFF as CIPA DC-008 (Exif 2.3), 4.5 and 4.6 have it.
+    // A JPEG with an Exif segment: one IFD with Orientation (tag 0x0112, SHORT) and a maker's name (0x010F, ASCII); little-endian TIFF
+    // as CIPA DC-008 (Exif 2.3), 4.5 and 4.6 have it.
     private static byte[] WithOrientation(int value)
     {
         byte[] tiff =
         [
-            (byte)'I', (byte)'I', 42, 0, 8, 0, 0, 0, 2, 0,
-            0x0F, 0x01, 2, 0, 7, 0, 0, 0, 38, 0, 0, 0,
-            0x12, 0x01, 3, 0, 1, 0, 0, 0, (byte)value, 0, 0, 0,
-            0, 0, 0, 0,
+            (byte)'I',
+            (byte)'I',
+            42,
+            0,
+            8,
+            0,
+            0,
+            0,
+            2,
+            0,
+            0x0F,
+            0x01,
+            2,
+            0,
+            7,
+            0,
+            0,
+            0,
+            38,
+            0,
+            0,
+            0,
+            0x12,
+            0x01,
+            3,
+            0,
+            1,
+            0,
+            0,
+            0,
+            (byte)value,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
             .. "SECRET\0"u8,
         ];
         byte[] body = [.. "Exif\0\0"u8, .. tiff];
@@ -37,7 +74,8 @@ public class PictureFileTests
         return [.. jpeg[..2], 0xFF, 0xE1, (byte)((body.Length + 2) >> 8), (byte)(body.Length + 2), .. body, .. jpeg[2..]];
     }
 
-    // Where the red quarter is seen, by the table of the Orientation tag: value 1, row 0 at the top and column 0 at the left; 2, top right; 3, bottom right; 4, bottom left; 5, left top; 6, right top;
+    // Where the red quarter is seen, by the table of the Orientation tag: value 1, row 0 at the top and column 0 at the left; 2, top
+    // right; 3, bottom right; 4, bottom left; 5, left top; 6, right top;
     // 7, right bottom; 8, left bottom (CIPA DC-008, 4.6.4 A).
     [Theory]
     [InlineData(1, false, false, false)]
@@ -68,7 +106,8 @@ public class PictureFileTests
         foreach (var b in bytes)
         {
             crc ^= b;
-            for (var k = 0; k < 8; k++) crc = (crc & 1) != 0 ? 0xEDB88320 ^ (crc >> 1) : crc >> 1;
+            for (var k = 0; k < 8; k++)
+                crc = (crc & 1) != 0 ? 0xEDB88320 ^ (crc >> 1) : crc >> 1;
         }
         return ~crc;
     }
@@ -77,15 +116,27 @@ public class PictureFileTests
     [InlineData(SKEncodedImageFormat.Jpeg, "JPEG")]
     [InlineData(SKEncodedImageFormat.Png, "PNG")]
     [InlineData(SKEncodedImageFormat.Webp, "WEBP")]
-    public void The_three_formats_are_read(SKEncodedImageFormat format, string name) => Assert.Equal((name, 60), (PictureFile.Read(Encoded(format)).Picture!.Format, PictureFile.Read(Encoded(format)).Picture!.PixelWidth));
+    public void The_three_formats_are_read(SKEncodedImageFormat format, string name) =>
+        Assert.Equal(
+            (name, 60),
+            (PictureFile.Read(Encoded(format)).Picture!.Format, PictureFile.Read(Encoded(format)).Picture!.PixelWidth)
+        );
 
     [Fact]
     public void What_is_no_picture_or_too_much_of_one_is_refused_in_a_sentence()
     {
         Assert.Equal("The file is empty.", PictureFile.Read([]).Fault);
-        Assert.StartsWith("The file is no JPEG, PNG or WebP", PictureFile.Read("<svg onload='x'/>"u8.ToArray()).Fault, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "The file is no JPEG, PNG or WebP",
+            PictureFile.Read("<svg onload='x'/>"u8.ToArray()).Fault,
+            StringComparison.Ordinal
+        );
         Assert.StartsWith("The file is no JPEG", PictureFile.Read(Encoded(SKEncodedImageFormat.Png)[..20]).Fault, StringComparison.Ordinal);
-        Assert.StartsWith("The file is larger than 25 MB", PictureFile.Read(new byte[PictureFile.LargestBytes + 1]).Fault, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "The file is larger than 25 MB",
+            PictureFile.Read(new byte[PictureFile.LargestBytes + 1]).Fault,
+            StringComparison.Ordinal
+        );
         // A PNG that says it has 40,000 x 40,000 pixels in a few bytes (IHDR, ISO/IEC 15948): refused before anything is unpacked.
         var bomb = Encoded(SKEncodedImageFormat.Png);
         (bomb[18], bomb[19], bomb[22], bomb[23]) = (0x9C, 0x40, 0x9C, 0x40);

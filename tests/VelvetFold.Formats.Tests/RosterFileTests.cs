@@ -14,7 +14,8 @@ public class RosterFileTests
     private static string Find(string path)
     {
         var folder = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(folder, path))) folder = Path.GetDirectoryName(folder)!;
+        while (!File.Exists(Path.Combine(folder, path)))
+            folder = Path.GetDirectoryName(folder)!;
         return Path.Combine(folder, path);
     }
 
@@ -37,12 +38,23 @@ public class RosterFileTests
     {
         var (guests, faults) = RosterFile.Read("name\tL1\tL7\nWren\tfour\t\n\t4 x 6\t\nwren\t\t\n", Kit, ["Ash"]);
         Assert.Empty(guests);
-        Assert.Equal(["text.row[1].column[3]", "text.row[2].column[2]", "text.row[3].column[1]", "text.row[4].column[1]"], faults.Select(f => f.Path));
+        Assert.Equal(
+            ["text.row[1].column[3]", "text.row[2].column[2]", "text.row[3].column[1]", "text.row[4].column[1]"],
+            faults.Select(f => f.Path)
+        );
         Assert.StartsWith("Row 2, column 2: 'four' is no photo", faults[1].Says, StringComparison.Ordinal);
-        Assert.Contains("on the roster already", Assert.Single(RosterFile.Read("name\nAsh", Kit, ["Ash"]).Faults).Says, StringComparison.Ordinal);
+        Assert.Contains(
+            "on the roster already",
+            Assert.Single(RosterFile.Read("name\nAsh", Kit, ["Ash"]).Faults).Says,
+            StringComparison.Ordinal
+        );
         Assert.NotEmpty(RosterFile.Read("", Kit, []).Faults);
         Assert.NotEmpty(RosterFile.Read("name,L1\n", Kit, []).Faults);
-        Assert.Contains("more columns", Assert.Single(RosterFile.Read("name,L1\nWren,4 x 6,3 x 4", Kit, []).Faults).Says, StringComparison.Ordinal);
+        Assert.Contains(
+            "more columns",
+            Assert.Single(RosterFile.Read("name,L1\nWren,4 x 6,3 x 4", Kit, []).Faults).Says,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -51,9 +63,14 @@ public class RosterFileTests
         var guest = KitAnswer.ForGuest(Kit, [new("L2", "P1", OpeningMove.Turn), new("L1", "P4", OpeningMove.LeaveEmpty)]);
         var pdf = PdfFile.Write(SwapCard.Of(Kit, guest, "Wren", PrintPaper.A4), Kit.Name, "en");
         using var document = PdfDocument.Open(pdf);
-        var text = string.Concat(string.Concat(document.GetPages().SelectMany(p => p.Letters).Select(l => l.Value)).Where(c => !char.IsWhiteSpace(c)));
+        var text = string.Concat(
+            string.Concat(document.GetPages().SelectMany(p => p.Letters).Select(l => l.Value)).Where(c => !char.IsWhiteSpace(c))
+        );
         Assert.Contains("Kiteweekend,forWren", text, StringComparison.Ordinal);
-        Assert.All(guest.Differences, d => Assert.Contains(string.Concat(d.Says.Where(c => !char.IsWhiteSpace(c))), text, StringComparison.Ordinal));
+        Assert.All(
+            guest.Differences,
+            d => Assert.Contains(string.Concat(d.Says.Where(c => !char.IsWhiteSpace(c))), text, StringComparison.Ordinal)
+        );
         Assert.Contains("Outof:", text, StringComparison.Ordinal);
         Assert.Contains("Itstaysinthesleeve.", text, StringComparison.Ordinal);
         Assert.Single(SwapCard.Of(Kit, KitAnswer.ForGuest(Kit, []), "Ash", PrintPaper.Letter));
@@ -66,17 +83,42 @@ public class RosterFileTests
         var kit = Kit with { Guide = new() { Language = GuideLanguage.German } };
         OpeningChange[] changes =
         [
-            new("L2", "P1", OpeningMove.Turn), new("L1", "P4", OpeningMove.LeaveEmpty), new("L1", "P3", OpeningMove.Card), new("L1", "P5", OpeningMove.Patch, With: "spar-plaid A"),
-            new("L1", "P2", OpeningMove.Placeholder), new("L1", "P1", OpeningMove.Resize, Size: kit.Layout("L1")!.Piece("P2")!.Size), new("L1", "J1", OpeningMove.Shift, At: new(Core.Measures.Length.Inches(0, 1, 8), Core.Measures.Length.Inches(0, 1, 8))),
+            new("L2", "P1", OpeningMove.Turn),
+            new("L1", "P4", OpeningMove.LeaveEmpty),
+            new("L1", "P3", OpeningMove.Card),
+            new("L1", "P5", OpeningMove.Patch, With: "spar-plaid A"),
+            new("L1", "P2", OpeningMove.Placeholder),
+            new("L1", "P1", OpeningMove.Resize, Size: kit.Layout("L1")!.Piece("P2")!.Size),
+            new("L1", "J1", OpeningMove.Shift, At: new(Core.Measures.Length.Inches(0, 1, 8), Core.Measures.Length.Inches(0, 1, 8))),
             new("L1", "P6", OpeningMove.Pocket),
         ];
         Assert.Empty(Adaptation.Unknown(kit, changes));
         var guest = KitAnswer.ForGuest(kit, changes, told: GuideLanguage.German);
         using var document = PdfDocument.Open(PdfFile.Write(SwapCard.Of(kit, guest, "Wren", PrintPaper.A4), kit.Name, "de"));
         var text = string.Join(' ', document.GetPages().SelectMany(p => p.GetWords()).Select(w => w.Text));
-        foreach (var word in new[] { "Auf der Seite", "Anders geschnitten", "Schritte", "Platzhalterkarte", "bleibt leer", "ist gedreht", "nach unten", "Karte zum Beschriften", "ein Feld aus", "Es bleibt in der Hülle.", "Aus:" })
+        foreach (
+            var word in new[]
+            {
+                "Auf der Seite",
+                "Anders geschnitten",
+                "Schritte",
+                "Platzhalterkarte",
+                "bleibt leer",
+                "ist gedreht",
+                "nach unten",
+                "Karte zum Beschriften",
+                "ein Feld aus",
+                "Es bleibt in der Hülle.",
+                "Aus:",
+            }
+        )
             Assert.Contains(word, text, StringComparison.Ordinal);
-        foreach (var word in new[] { " instead ", " the ", " is ", "sheet", "offcut", "step", " of ", "hidden" }) Assert.DoesNotContain(word, text.Replace("Up on the dune", "", StringComparison.Ordinal).Replace("The kite shop", "", StringComparison.Ordinal), StringComparison.OrdinalIgnoreCase);
+        foreach (var word in new[] { " instead ", " the ", " is ", "sheet", "offcut", "step", " of ", "hidden" })
+            Assert.DoesNotContain(
+                word,
+                text.Replace("Up on the dune", "", StringComparison.Ordinal).Replace("The kite shop", "", StringComparison.Ordinal),
+                StringComparison.OrdinalIgnoreCase
+            );
         // The same in English on the screen.
         Assert.Contains(KitAnswer.ForGuest(kit, changes).Differences, d => d.Says.Contains("instead of", StringComparison.Ordinal));
     }

@@ -8,14 +8,18 @@ public class SvgOutlineTests
 {
     private static readonly Size TwoByTwo = new(Length.Inches(2), Length.Inches(2));
 
-    private static double Area(OutlineReading reading) => (double)Outline.TwiceArea(reading.Points) / 2 / Length.TicksPerInch / Length.TicksPerInch;
+    private static double Area(OutlineReading reading) =>
+        (double)Outline.TwiceArea(reading.Points) / 2 / Length.TicksPerInch / Length.TicksPerInch;
 
     [Fact]
     public void A_triangle_keeps_its_corners_to_the_tick()
     {
         var read = SvgOutline.Read("M0 0 L4 0 L2 3 Z", new(Length.Inches(4), Length.Inches(3)));
         Assert.Null(read.Fault);
-        Assert.Equal([(Length.Zero, Length.Zero), (Length.Inches(4), Length.Zero), (Length.Inches(2), Length.Inches(3))], read.Points.Select(p => (p.X, p.Y)));
+        Assert.Equal(
+            [(Length.Zero, Length.Zero), (Length.Inches(4), Length.Zero), (Length.Inches(2), Length.Inches(3))],
+            read.Points.Select(p => (p.X, p.Y))
+        );
     }
 
     // The area of a circle 2 in across is pi; a polygon within a thousandth of it is at most 0.4 % smaller.
@@ -32,7 +36,8 @@ public class SvgOutlineTests
         Assert.InRange(read.Points.Count, 12, SvgOutline.MostPoints);
     }
 
-    // The area under a quadratic curve from (0,0) over (1,2) to (2,0) is two thirds of its control triangle: Archimedes' quadrature of the parabola.
+    // The area under a quadratic curve from (0,0) over (1,2) to (2,0) is two thirds of its control triangle: Archimedes' quadrature of
+    // the parabola.
     [Fact]
     public void A_quadratic_curve_has_two_thirds_of_its_triangle()
     {

@@ -14,17 +14,63 @@ public class TableFileTests
         Name = "Kit",
         Ruler = Length.Sixteenth,
         Matting = new() { Reveal = Length.Inches(0, 1, 8) },
-        Papers = [new() { Id = "plain", Name = "=1+1, \"plain\"", Size = new(Length.Inches(12), Length.Inches(12)), FaceA = new() { Colour = "#112233" }, OnHand = 7, Pack = new() { Of = 12, Price = new(9.6m) } }],
-        Parts = [new() { Id = "dots", Name = "Dots; brass", Kind = PartKind.Loose, OnHand = 3 }],
-        Layouts = [new() { Id = "L1", Name = "One", Page = new(Length.Inches(12), Length.Inches(12)), Pieces = [new() { Id = "B1", Kind = PieceKind.Panel, Size = new(Length.Inches(3, 1, 2), Length.Inches(4)), Paper = "plain", Across = new Centred(), Down = new Centred() }] }],
+        Papers =
+        [
+            new()
+            {
+                Id = "plain",
+                Name = "=1+1, \"plain\"",
+                Size = new(Length.Inches(12), Length.Inches(12)),
+                FaceA = new() { Colour = "#112233" },
+                OnHand = 7,
+                Pack = new() { Of = 12, Price = new(9.6m) },
+            },
+        ],
+        Parts =
+        [
+            new()
+            {
+                Id = "dots",
+                Name = "Dots; brass",
+                Kind = PartKind.Loose,
+                OnHand = 3,
+            },
+        ],
+        Layouts =
+        [
+            new()
+            {
+                Id = "L1",
+                Name = "One",
+                Page = new(Length.Inches(12), Length.Inches(12)),
+                Pieces =
+                [
+                    new()
+                    {
+                        Id = "B1",
+                        Kind = PieceKind.Panel,
+                        Size = new(Length.Inches(3, 1, 2), Length.Inches(4)),
+                        Paper = "plain",
+                        Across = new Centred(),
+                        Down = new Centred(),
+                    },
+                ],
+            },
+        ],
     };
 
     private static List<string[]> Parsed(string csv)
     {
-        using var parser = new TextFieldParser(new StringReader(csv)) { TextFieldType = FieldType.Delimited, HasFieldsEnclosedInQuotes = true, TrimWhiteSpace = false };
+        using var parser = new TextFieldParser(new StringReader(csv))
+        {
+            TextFieldType = FieldType.Delimited,
+            HasFieldsEnclosedInQuotes = true,
+            TrimWhiteSpace = false,
+        };
         parser.SetDelimiters(",");
         var rows = new List<string[]>();
-        while (!parser.EndOfData) rows.Add(parser.ReadFields()!);
+        while (!parser.EndOfData)
+            rows.Add(parser.ReadFields()!);
         return rows;
     }
 
@@ -32,7 +78,15 @@ public class TableFileTests
     public void Tables_are_read_by_another_parser_and_no_cell_runs_as_a_formula()
     {
         var answer = CountsAnswer.For(Kit, 5);
-        foreach (var table in new[] { TableFile.Stock(Kit), TableFile.Counts(Kit, answer), TableFile.Shopping(Kit, answer), TableFile.Costs(answer) })
+        foreach (
+            var table in new[]
+            {
+                TableFile.Stock(Kit),
+                TableFile.Counts(Kit, answer),
+                TableFile.Shopping(Kit, answer),
+                TableFile.Costs(answer),
+            }
+        )
         {
             var rows = Parsed(table);
             Assert.All(rows, r => Assert.Equal(rows[0].Length, r.Length));
@@ -74,17 +128,29 @@ public class TableFileTests
         var bad = TableFile.ReadStock("Id,Pack of,Pack price\nplain,0,9.999\ndots,2,dear\n", Kit).Faults;
         Assert.Equal(["row 2, Pack of", "row 2, Pack price", "row 3, Pack price"], bad.Select(f => f.Path));
         // What goes out comes in as it was.
-        Assert.Equal([new StockCount(true, "plain", 7, 12, new Money(9.6m)), new StockCount(false, "dots", 3)], TableFile.ReadStock(TableFile.Stock(Kit), Kit).Counts);
+        Assert.Equal(
+            [new StockCount(true, "plain", 7, 12, new Money(9.6m)), new StockCount(false, "dots", 3)],
+            TableFile.ReadStock(TableFile.Stock(Kit), Kit).Counts
+        );
     }
 
     [Fact]
     public void The_shopping_list_comes_back_with_what_was_bought()
     {
-        Assert.Equal([new BoughtPacks(true, "plain", 2)], TableFile.ReadBought("Name,Packs,Bought\n\"'=1+1, \"\"plain\"\"\",3,2\nDots; brass,1,\n", Kit).Bought);
+        Assert.Equal(
+            [new BoughtPacks(true, "plain", 2)],
+            TableFile.ReadBought("Name,Packs,Bought\n\"'=1+1, \"\"plain\"\"\",3,2\nDots; brass,1,\n", Kit).Bought
+        );
         // Without a column of its own, the packs of the list were bought.
         var list = TableFile.Shopping(Kit, CountsAnswer.For(Kit, 500));
-        Assert.Equal([new BoughtPacks(true, "plain", int.Parse(Parsed(list)[1][7], System.Globalization.CultureInfo.InvariantCulture))], TableFile.ReadBought(list, Kit).Bought);
-        Assert.Equal(["row 2, Bought", "row 3, Name"], TableFile.ReadBought("Name,Bought\nDots; brass,half\nGold,1\n", Kit).Faults.Select(f => f.Path));
+        Assert.Equal(
+            [new BoughtPacks(true, "plain", int.Parse(Parsed(list)[1][7], System.Globalization.CultureInfo.InvariantCulture))],
+            TableFile.ReadBought(list, Kit).Bought
+        );
+        Assert.Equal(
+            ["row 2, Bought", "row 3, Name"],
+            TableFile.ReadBought("Name,Bought\nDots; brass,half\nGold,1\n", Kit).Faults.Select(f => f.Path)
+        );
         Assert.Empty(TableFile.ReadBought("Name,Bought\nDots; brass,half\n\"'=1+1, \"\"plain\"\"\",1\n", Kit).Bought);
     }
 
@@ -94,13 +160,30 @@ public class TableFileTests
         var answer = CountsAnswer.For(Kit, 5);
         Assert.Empty(TableFile.CompareCounts(TableFile.Counts(Kit, answer), Kit, answer).Differences);
         // Columns in another order, a decimal comma, a size in another unit; one piece too few, and one that is not there.
-        var (differences, faults) = TableFile.CompareCounts("The run;What;Name;Face;Width;Height\n4;piece;\"=1+1, \"\"plain\"\"\";A;88,9 mm;101,6 mm\n3;photo;;;4;6\n", Kit, answer);
+        var (differences, faults) = TableFile.CompareCounts(
+            "The run;What;Name;Face;Width;Height\n4;piece;\"=1+1, \"\"plain\"\"\";A;88,9 mm;101,6 mm\n3;photo;;;4;6\n",
+            Kit,
+            answer
+        );
         Assert.Empty(faults);
         Assert.Equal(3, differences.Count);
-        Assert.Contains(differences, d => d.EndsWith(": 4 in your table, 5 counted here.", StringComparison.Ordinal) && d.StartsWith("piece 3½ x 4", StringComparison.Ordinal));
+        Assert.Contains(
+            differences,
+            d =>
+                d.EndsWith(": 4 in your table, 5 counted here.", StringComparison.Ordinal)
+                && d.StartsWith("piece 3½ x 4", StringComparison.Ordinal)
+        );
         Assert.Contains("photo 4 x 6: 3 in your table, 0 counted here.", differences);
-        Assert.Contains(differences, d => d.StartsWith("sheet", StringComparison.Ordinal) && d.Contains("0 in your table", StringComparison.Ordinal));
-        Assert.Equal(["row 2, What", "row 3, Width", "row 4, The run"], TableFile.CompareCounts("What,Width,Height,The run\nknob,1,1,1\npiece,wide,4,2\nsheet,,,some\n", Kit, answer).Faults.Select(f => f.Path));
+        Assert.Contains(
+            differences,
+            d => d.StartsWith("sheet", StringComparison.Ordinal) && d.Contains("0 in your table", StringComparison.Ordinal)
+        );
+        Assert.Equal(
+            ["row 2, What", "row 3, Width", "row 4, The run"],
+            TableFile
+                .CompareCounts("What,Width,Height,The run\nknob,1,1,1\npiece,wide,4,2\nsheet,,,some\n", Kit, answer)
+                .Faults.Select(f => f.Path)
+        );
         Assert.Equal("text", Assert.Single(TableFile.CompareCounts("Name\nx", Kit, answer).Faults).Path);
     }
 }

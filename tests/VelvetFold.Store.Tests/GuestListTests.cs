@@ -17,19 +17,26 @@ public sealed class GuestListTests : IDisposable
         return guest!;
     }
 
-    private Task<StoredWorkshop> Workshop(string name, DateOnly date) => _studio.With(c => new WorkshopShelf(c, _studio.At).AddAsync(new(name, date, Kits: [_slug]), default));
+    private Task<StoredWorkshop> Workshop(string name, DateOnly date) =>
+        _studio.With(c => new WorkshopShelf(c, _studio.At).AddAsync(new(name, date, Kits: [_slug]), default));
 
     [Fact]
     public async Task A_name_is_there_once_in_a_kit_and_many_are_added_all_or_none()
     {
         await Add("Wren");
         Assert.Equal(GuestOutcome.NameTaken, (await _studio.Guests(g => g.AddAsync(_slug, new("Wren", "[]"), default))).Outcome);
-        Assert.Equal(GuestOutcome.NameTaken, await _studio.Guests(g => g.AddAllAsync(_slug, [("Ash", "{}"), ("Wren", "{}")], null, default)));
+        Assert.Equal(
+            GuestOutcome.NameTaken,
+            await _studio.Guests(g => g.AddAllAsync(_slug, [("Ash", "{}"), ("Wren", "{}")], null, default))
+        );
         Assert.Equal(["Wren"], (await _studio.Guests(g => g.ListAsync(_slug, default)))!.Select(g => g.Name));
         Assert.Equal(GuestOutcome.Done, await _studio.Guests(g => g.AddAllAsync(_slug, [("Ash", "{}"), ("Bram", "{}")], null, default)));
         Assert.Equal(["Ash", "Bram", "Wren"], (await _studio.Guests(g => g.ListAsync(_slug, default)))!.Select(g => g.Name));
         Assert.Equal(GuestOutcome.NoKit, (await _studio.Guests(g => g.AddAsync("nothing", new("Wren", "[]"), default))).Outcome);
-        Assert.Equal(GuestOutcome.NoWorkshop, (await _studio.Guests(g => g.AddAsync(_slug, new("Jory", "[]", Workshop: "nowhere"), default))).Outcome);
+        Assert.Equal(
+            GuestOutcome.NoWorkshop,
+            (await _studio.Guests(g => g.AddAsync(_slug, new("Jory", "[]", Workshop: "nowhere"), default))).Outcome
+        );
     }
 
     [Fact]
@@ -38,7 +45,10 @@ public sealed class GuestListTests : IDisposable
         var guest = await Add("Wren");
         await Save(1, new("Wren", "[]", """{"L1":"4 x 6"}""", "wren@example.org", "large print"));
         var (_, kept) = await Save(2, new("Wren", "[1]"));
-        Assert.Equal(("""{"L1":"4 x 6"}""", "wren@example.org", "large print", "[1]", 3), (kept!.Photos, kept.Email, kept.Needs, kept.Changes, kept.Version));
+        Assert.Equal(
+            ("""{"L1":"4 x 6"}""", "wren@example.org", "large print", "[1]", 3),
+            (kept!.Photos, kept.Email, kept.Needs, kept.Changes, kept.Version)
+        );
         var (_, emptied) = await Save(3, new("Wren", "[]", Email: "", Needs: ""));
         Assert.Equal((null, null), (emptied!.Email, emptied.Needs));
         Assert.Equal(GuestOutcome.LostRace, (await Save(3, new("Wren", "[2]"))).Outcome);
@@ -46,7 +56,8 @@ public sealed class GuestListTests : IDisposable
         var both = await Task.WhenAll(Save(4, new("Wren", "[3]")), Save(4, new("Wren", "[4]")));
         Assert.Single(both, b => b.Outcome == GuestOutcome.Done);
 
-        Task<(GuestOutcome Outcome, GuestRow? Guest)> Save(int seen, GuestSaid said) => _studio.Guests(g => g.SaveAsync(_slug, guest.Id, seen, said, default));
+        Task<(GuestOutcome Outcome, GuestRow? Guest)> Save(int seen, GuestSaid said) =>
+            _studio.Guests(g => g.SaveAsync(_slug, guest.Id, seen, said, default));
     }
 
     [Fact]
@@ -60,17 +71,26 @@ public sealed class GuestListTests : IDisposable
         Assert.Equal((1, 2), (kit.Revision, kit.Newest));
         Assert.Equal(1, Assert.Single(await _studio.Guests(g => g.HandedOutAsync(_slug, default))).Value);
         // Changed in its name, the workshop hands out what it did.
-        Assert.Null(await _studio.With(c => new WorkshopShelf(c, _studio.At).SaveAsync(table.Slug, 7, new("Sunday table", table.Date, Kits: [_slug]), default)));
-        var saved = await _studio.With(c => new WorkshopShelf(c, _studio.At).SaveAsync(table.Slug, 1, new("Sunday table", table.Date, Kits: [_slug]), default));
+        Assert.Null(
+            await _studio.With(c =>
+                new WorkshopShelf(c, _studio.At).SaveAsync(table.Slug, 7, new("Sunday table", table.Date, Kits: [_slug]), default)
+            )
+        );
+        var saved = await _studio.With(c =>
+            new WorkshopShelf(c, _studio.At).SaveAsync(table.Slug, 1, new("Sunday table", table.Date, Kits: [_slug]), default)
+        );
         Assert.Equal(("Sunday table", 1, 1), (saved!.Name, saved.Kits[0].Revision, saved.Guests));
         Assert.True(await Hand(false));
         Assert.Null((await Find()).Kits[0].Revision);
-        await Assert.ThrowsAsync<ArgumentException>(() => _studio.With(c => new WorkshopShelf(c, _studio.At).AddAsync(new("None", table.Date, Kits: ["nothing"]), default)));
+        await Assert.ThrowsAsync<ArgumentException>(() =>
+            _studio.With(c => new WorkshopShelf(c, _studio.At).AddAsync(new("None", table.Date, Kits: ["nothing"]), default))
+        );
         // Without its workshop a guest stays with the kit.
         Assert.True(await _studio.With(c => new WorkshopShelf(c, _studio.At).RemoveAsync(table.Slug, 2, default)));
         Assert.Null(Assert.Single((await _studio.Guests(g => g.ListAsync(_slug, default)))!).WorkshopId);
 
-        Task<bool> Hand(bool handedOut) => _studio.With(c => new WorkshopShelf(c, _studio.At).HandOutAsync(table.Slug, _slug, handedOut, default));
+        Task<bool> Hand(bool handedOut) =>
+            _studio.With(c => new WorkshopShelf(c, _studio.At).HandOutAsync(table.Slug, _slug, handedOut, default));
         async Task<StoredWorkshop> Find() => (await _studio.With(c => new WorkshopShelf(c, _studio.At).FindAsync(table.Slug, default)))!;
     }
 
@@ -84,12 +104,16 @@ public sealed class GuestListTests : IDisposable
         Assert.Equal("Wren", (await Open(first))!.Guest.Name);
         Assert.Equal("Ash", (await Open(await Make(ash.Id)))!.Guest.Name);
         // Only its hash lies in the database.
-        Assert.DoesNotContain(await _studio.With(c => Task.FromResult(c.Invitations.Select(i => i.SecretHash).ToList())), hash => hash.Contains(first, StringComparison.Ordinal));
+        Assert.DoesNotContain(
+            await _studio.With(c => Task.FromResult(c.Invitations.Select(i => i.SecretHash).ToList())),
+            hash => hash.Contains(first, StringComparison.Ordinal)
+        );
         var second = await Make(wren.Id);
         Assert.NotEqual(first, second);
         Assert.Null(await Open(first));
         Assert.NotNull(await Open(second));
-        foreach (var wrong in new[] { "", second[..^1], second + "A", second.ToUpperInvariant(), new string('x', 200) }) Assert.Null(await Open(wrong));
+        foreach (var wrong in new[] { "", second[..^1], second + "A", second.ToUpperInvariant(), new string('x', 200) })
+            Assert.Null(await Open(wrong));
         _studio.At.Now = new(2026, 5, 10, 11, 0, 0, TimeSpan.Zero);
         Assert.NotNull(await Open(second));
         _studio.At.Now = new(2026, 5, 10, 13, 0, 0, TimeSpan.Zero);
@@ -119,7 +143,10 @@ public sealed class GuestListTests : IDisposable
         Assert.True(await Do(1, (s, bag) => s.OpenAsync(bag, "other photos", 2, default)));
         var opened = await Bag(1);
         Assert.Equal((null, 2), (opened.ClosedBy, opened.Revision));
-        Assert.Equal("2026-05-01 09:00Z closed by Ada, revision 1; instead: the rest in Slate\n2026-05-02 09:00Z opened: other photos\n", opened.Record);
+        Assert.Equal(
+            "2026-05-01 09:00Z closed by Ada, revision 1; instead: the rest in Slate\n2026-05-02 09:00Z opened: other photos\n",
+            opened.Record
+        );
 
         // Two who pack the same bag at once: one is told.
         await using var one = _studio.Open();
@@ -130,8 +157,10 @@ public sealed class GuestListTests : IDisposable
         Assert.False(await second.PackAsync(same, new Dictionary<string, int> { ["L1-B"] = 1 }, default));
         Assert.Equal("L1-A", Assert.Single(BagShelf.PackedIn(await Bag(2))).Key);
 
-        Task<int> Put(IReadOnlyList<(int, int)> guests, int more) => _studio.With(c => new BagShelf(c, _studio.At).PutOutAsync(_slug, guests, more, 1, default));
+        Task<int> Put(IReadOnlyList<(int, int)> guests, int more) =>
+            _studio.With(c => new BagShelf(c, _studio.At).PutOutAsync(_slug, guests, more, 1, default));
         async Task<BagRow> Bag(int number) => (await _studio.With(c => new BagShelf(c, _studio.At).FindAsync(_slug, number, default)))!;
-        Task<bool> Do(int number, Func<BagShelf, BagRow, Task<bool>> act) => _studio.With(async c => new BagShelf(c, _studio.At) is var s && await act(s, (await s.FindAsync(_slug, number, default))!));
+        Task<bool> Do(int number, Func<BagShelf, BagRow, Task<bool>> act) =>
+            _studio.With(async c => new BagShelf(c, _studio.At) is var s && await act(s, (await s.FindAsync(_slug, number, default))!));
     }
 }

@@ -40,20 +40,29 @@ public sealed class KitShelfTests : IDisposable
         Assert.Equal([slug], (await _studio.Kits(s => s.ListAsync(default))).Select(k => k.Slug));
         Assert.True(await _studio.Kits(s => s.MarkPrintedAsync(slug, 1, default)));
         Assert.False(await _studio.Kits(s => s.MarkPrintedAsync(slug, 7, default)));
-        Assert.Equal([null, _studio.At.Now.UtcDateTime], (await _studio.Kits(s => s.RevisionsAsync(slug, default))).Select(r => r.PrintedAt));
+        Assert.Equal(
+            [null, _studio.At.Now.UtcDateTime],
+            (await _studio.Kits(s => s.RevisionsAsync(slug, default))).Select(r => r.PrintedAt)
+        );
 
-        async Task<(string, int?)> Read(int? revision) => (await _studio.Kits(s => s.FindAsync(slug, revision, default)))!.Kit is var kit ? (kit.Name, kit.Papers[0].OnHand) : default;
+        async Task<(string, int?)> Read(int? revision) =>
+            (await _studio.Kits(s => s.FindAsync(slug, revision, default)))!.Kit is var kit ? (kit.Name, kit.Papers[0].OnHand) : default;
     }
 
     [Fact]
     public async Task Of_two_who_have_seen_the_same_one_saves_and_the_other_is_told()
     {
         var slug = (await _studio.Kits(s => s.AddAsync(TestStudio.Kit(), default))).Slug;
-        var saved = await Task.WhenAll(Enumerable.Range(0, 8).Select(i => _studio.Kits(s => s.SaveAsync(slug, 1, TestStudio.Kit($"Kit {i}", sheets: 12 + i), default))));
+        var saved = await Task.WhenAll(
+            Enumerable.Range(0, 8).Select(i => _studio.Kits(s => s.SaveAsync(slug, 1, TestStudio.Kit($"Kit {i}", sheets: 12 + i), default)))
+        );
         var won = Assert.Single(saved, s => s is not null)!;
         Assert.Equal(won.Kit.Name, (await _studio.Kits(s => s.FindAsync(slug, null, default)))!.Kit.Name);
         // Nothing of it moved any stock.
-        Assert.Equal(12, Assert.Single(await _studio.With(c => new Ledger(c).BalancesAsync(slug, default)), b => b.ItemId == "plain").OnHand);
+        Assert.Equal(
+            12,
+            Assert.Single(await _studio.With(c => new Ledger(c).BalancesAsync(slug, default)), b => b.ItemId == "plain").OnHand
+        );
         Assert.Null(await _studio.Kits(s => s.SaveAsync("nothing", 1, TestStudio.Kit(), default)));
     }
 

@@ -33,40 +33,59 @@ public sealed class LedgerTests : IDisposable
 
     // Whatever is booked, repeated, refused or taken back: what a kit shows is what the movements add up to, and none is ever gone.
     [Fact]
-    public void Movements_always_add_up_to_what_is_on_hand() => Gen.Select(Gen.Int[0, 20], Gen.Select(Gen.Int[0, 3], Gen.Int[0, 30]).Array[1, 8]).Sample((begins, steps) =>
-    {
-        var slug = Add("Any", begins).GetAwaiter().GetResult();
-        var (expected, seen) = (begins, 0);
-        foreach (var ((kind, n), i) in steps.Select((step, i) => (step, i)))
-        {
-            var done = (kind switch
-            {
-                0 => Count(slug, n, $"{slug} {i}"),
-                1 => Book(slug, _ => Booking.Bought([(Plain, n + 1)])),
-                2 => Book(slug, _ => new Booking(BookingKind.Cut, [new(Plain, -(n + 1))])),
-                _ => TakeLastBack(slug),
-            }).GetAwaiter().GetResult().Outcome == BookingOutcome.Done;
-            // The second press of the same button books nothing.
-            if (kind == 0) Assert.Equal(done && expected != n ? BookingOutcome.Repeated : BookingOutcome.Done, Count(slug, n, $"{slug} {i}").GetAwaiter().GetResult().Outcome);
-            var movements = Movements(slug).GetAwaiter().GetResult();
-            expected = movements.Where(m => m is { Item: StockItem.Sheets, IsPromise: false }).Sum(m => m.Count);
-            Assert.True(expected >= 0 && movements.Count >= seen);
-            Assert.Equal(expected, OnHand(slug).GetAwaiter().GetResult());
-            seen = movements.Count;
-        }
-    }, iter: 25, threads: 1);
+    public void Movements_always_add_up_to_what_is_on_hand() =>
+        Gen.Select(Gen.Int[0, 20], Gen.Select(Gen.Int[0, 3], Gen.Int[0, 30]).Array[1, 8])
+            .Sample(
+                (begins, steps) =>
+                {
+                    var slug = Add("Any", begins).GetAwaiter().GetResult();
+                    var (expected, seen) = (begins, 0);
+                    foreach (var ((kind, n), i) in steps.Select((step, i) => (step, i)))
+                    {
+                        var done =
+                            (
+                                kind switch
+                                {
+                                    0 => Count(slug, n, $"{slug} {i}"),
+                                    1 => Book(slug, _ => Booking.Bought([(Plain, n + 1)])),
+                                    2 => Book(slug, _ => new Booking(BookingKind.Cut, [new(Plain, -(n + 1))])),
+                                    _ => TakeLastBack(slug),
+                                }
+                            )
+                                .GetAwaiter()
+                                .GetResult()
+                                .Outcome == BookingOutcome.Done;
+                        // The second press of the same button books nothing.
+                        if (kind == 0)
+                            Assert.Equal(
+                                done && expected != n ? BookingOutcome.Repeated : BookingOutcome.Done,
+                                Count(slug, n, $"{slug} {i}").GetAwaiter().GetResult().Outcome
+                            );
+                        var movements = Movements(slug).GetAwaiter().GetResult();
+                        expected = movements.Where(m => m is { Item: StockItem.Sheets, IsPromise: false }).Sum(m => m.Count);
+                        Assert.True(expected >= 0 && movements.Count >= seen);
+                        Assert.Equal(expected, OnHand(slug).GetAwaiter().GetResult());
+                        seen = movements.Count;
+                    }
+                },
+                iter: 25,
+                threads: 1
+            );
 
     private async Task<Booked> TakeLastBack(string slug)
     {
         var last = (await Movements(slug)).FirstOrDefault(m => m.MayGoBack);
-        return last is null ? new(BookingOutcome.NotThere) : await _studio.With(c => new StockBook(c, _studio.At).TakeBackAsync(last.Booking!.Value, null, default));
+        return last is null
+            ? new(BookingOutcome.NotThere)
+            : await _studio.With(c => new StockBook(c, _studio.At).TakeBackAsync(last.Booking!.Value, null, default));
     }
 
     [Fact]
     public async Task They_are_found_by_name_reason_and_kit_page_by_page()
     {
         var slug = await Add(sheets: 1);
-        for (var i = 1; i <= 230; i++) await Count(slug, i % 2 == 0 ? 1 : 2, reason: i == 7 ? "one was damp" : "counted");
+        for (var i = 1; i <= 230; i++)
+            await Count(slug, i % 2 == 0 ? 1 : 2, reason: i == 7 ? "one was damp" : "counted");
         var newest = await Movements(slug);
         Assert.Equal(Ledger.Page, newest.Count);
         Assert.Equal(newest.OrderByDescending(m => m.Id).Select(m => m.Id), newest.Select(m => m.Id));
@@ -83,10 +102,16 @@ public sealed class LedgerTests : IDisposable
     [Fact]
     public async Task An_offcut_is_booked_with_its_size_and_its_face()
     {
-        var (size, both) = (new Size(Length.Inches(3, 1, 2), Length.Inches(6)), new OffcutOnHand { Size = new(Length.Inches(3, 1, 2), Length.Inches(6)), Count = 2 });
+        var (size, both) = (
+            new Size(Length.Inches(3, 1, 2), Length.Inches(6)),
+            new OffcutOnHand { Size = new(Length.Inches(3, 1, 2), Length.Inches(6)), Count = 2 }
+        );
         var slug = await Add("Offcuts", 12, both, both with { Face = SheetFace.B, Count = 1 });
         Assert.Equal([(null, 2), (SheetFace.B, 1)], (await Kit(slug)).Papers[0].Offcuts.Select(o => (o.Face, o.Count)).Order());
-        Assert.Equal(BookingOutcome.Done, (await Book(slug, s => Booking.Counted([(Pile.Offcuts("plain", size, SheetFace.B), 4)], s))).Outcome);
+        Assert.Equal(
+            BookingOutcome.Done,
+            (await Book(slug, s => Booking.Counted([(Pile.Offcuts("plain", size, SheetFace.B), 4)], s))).Outcome
+        );
         Assert.Equal([(null, 2), (SheetFace.B, 4)], (await Kit(slug)).Papers[0].Offcuts.Select(o => (o.Face, o.Count)).Order());
         // Two lines of one pile cannot be: the ledger adds them up.
         var booked = (await Movements(slug)).Where(m => m.Item == StockItem.Offcuts).ToList();
@@ -103,7 +128,10 @@ public sealed class LedgerTests : IDisposable
         Assert.Equal([thing], other.Alike);
         Assert.True(await _studio.With(c => new StockBook(c, _studio.At).JoinAsync(other.Thing, thing, default)));
         Assert.Equal((24, 24), (await OnHand(kites), await OnHand(bread)));
-        Assert.Equal(["bread", "kites"], (await _studio.With(c => new Ledger(c).BalancesAsync(null, default))).Single(b => b.Item == StockItem.Sheets).UsedBy.Order());
+        Assert.Equal(
+            ["bread", "kites"],
+            (await _studio.With(c => new Ledger(c).BalancesAsync(null, default))).Single(b => b.Item == StockItem.Sheets).UsedBy.Order()
+        );
 
         await Book(kites, _ => new Booking(BookingKind.Confirmed, []) { Promises = [new(Plain, 17)], Kits = 17 });
         Assert.Equal((24, 17, 7), (await Kit(bread)).Papers[0] is var seen ? (seen.OnHand, seen.Promised, seen.Free) : default);
@@ -127,7 +155,9 @@ public sealed class LedgerTests : IDisposable
         Assert.Equal(8, await OnHand(slug));
         // An id that is taken up for another paper means another thing, of which nothing lies there.
         await _studio.Kits(s => s.SaveAsync(slug, 3, document with { Papers = [] }, default));
-        await _studio.Kits(s => s.SaveAsync(slug, 4, document with { Papers = [document.Papers[0] with { Name = "Moss", FaceB = null }] }, default));
+        await _studio.Kits(s =>
+            s.SaveAsync(slug, 4, document with { Papers = [document.Papers[0] with { Name = "Moss", FaceB = null }] }, default)
+        );
         Assert.Null(await OnHand(slug));
         Assert.Equal(2, (await _studio.With(c => Task.FromResult(c.Things.Count(t => t.Kind == ThingRow.Paper)))));
     }
@@ -136,8 +166,16 @@ public sealed class LedgerTests : IDisposable
     public async Task Of_bookings_at_once_none_takes_what_another_took()
     {
         var slug = await Add(sheets: 10);
-        var outcomes = await Task.WhenAll(Enumerable.Range(0, 8).Select(_ => Book(slug, _ => new Booking(BookingKind.Cut, [new(Plain, -3)]))));
-        Assert.Equal((3, 5), (outcomes.Count(o => o.Outcome == BookingOutcome.Done), outcomes.Count(o => o is { Outcome: BookingOutcome.Short, Name: "Plain", OnHand: 1 })));
+        var outcomes = await Task.WhenAll(
+            Enumerable.Range(0, 8).Select(_ => Book(slug, _ => new Booking(BookingKind.Cut, [new(Plain, -3)])))
+        );
+        Assert.Equal(
+            (3, 5),
+            (
+                outcomes.Count(o => o.Outcome == BookingOutcome.Done),
+                outcomes.Count(o => o is { Outcome: BookingOutcome.Short, Name: "Plain", OnHand: 1 })
+            )
+        );
         Assert.Equal(1, await OnHand(slug));
         var same = await Task.WhenAll(Enumerable.Range(0, 6).Select(_ => Book(slug, _ => Booking.Bought([(Plain, 5)]), "one press")));
         Assert.Equal(1, same.Count(o => o.Outcome == BookingOutcome.Done));

@@ -42,15 +42,46 @@ public sealed class TestStudio : IDisposable
     }
 
     /// <summary>A kit with so many sheets and parts on hand.</summary>
-    public static Kit Kit(string name = "Kite weekend", int? sheets = 12, int? parts = 3, params OffcutOnHand[] offcuts) => new()
-    {
-        Name = name,
-        Ruler = Length.Sixteenth,
-        Matting = new() { Reveal = Length.Inches(0, 1, 8) },
-        Papers = [new() { Id = "plain", Name = "Plain", Size = new(Length.Inches(12), Length.Inches(12)), FaceA = new() { Colour = "#112233" }, FaceB = new() { Colour = "#ddeeff" }, OnHand = sheets, Offcuts = offcuts }],
-        Parts = [new() { Id = "dots", Name = "Dots", Kind = PartKind.Loose, Parts = [new() { Id = "dot", Count = 30 }], OnHand = parts }],
-        Layouts = [new() { Id = "L1", Name = "One", Page = new(Length.Inches(12), Length.Inches(12)) }],
-    };
+    public static Kit Kit(string name = "Kite weekend", int? sheets = 12, int? parts = 3, params OffcutOnHand[] offcuts) =>
+        new()
+        {
+            Name = name,
+            Ruler = Length.Sixteenth,
+            Matting = new() { Reveal = Length.Inches(0, 1, 8) },
+            Papers =
+            [
+                new()
+                {
+                    Id = "plain",
+                    Name = "Plain",
+                    Size = new(Length.Inches(12), Length.Inches(12)),
+                    FaceA = new() { Colour = "#112233" },
+                    FaceB = new() { Colour = "#ddeeff" },
+                    OnHand = sheets,
+                    Offcuts = offcuts,
+                },
+            ],
+            Parts =
+            [
+                new()
+                {
+                    Id = "dots",
+                    Name = "Dots",
+                    Kind = PartKind.Loose,
+                    Parts = [new() { Id = "dot", Count = 30 }],
+                    OnHand = parts,
+                },
+            ],
+            Layouts =
+            [
+                new()
+                {
+                    Id = "L1",
+                    Name = "One",
+                    Page = new(Length.Inches(12), Length.Inches(12)),
+                },
+            ],
+        };
 
     public sealed class Clock : TimeProvider
     {

@@ -27,14 +27,25 @@ public sealed class ComputeApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal("1 1/2 in", (string?)Piece("A3")["placed"]!["box"]!["height"]);
         Assert.Equal("3 1/2 in", (string?)Piece("S1")["placed"]!["box"]!["y"]);
         Assert.Equal("1 1/2 in", (string?)answer["cutList"]!.AsArray().Single(c => (string?)c!["label"] == "L1-A3")!["size"]!["height"]);
-        Assert.Contains(answer["counts"]!["byPiece"]!.AsArray(), c => c!["labels"]!.AsArray().Any(l => (string?)l == "L1-A3") && (int?)c["total"] == 14);
+        Assert.Contains(
+            answer["counts"]!["byPiece"]!.AsArray(),
+            c => c!["labels"]!.AsArray().Any(l => (string?)l == "L1-A3") && (int?)c["total"] == 14
+        );
         Assert.Contains(answer["steps"]!.AsArray(), s => ((string?)s!["text"])!.Contains("Lay L1-A3 (11½ x 1½", StringComparison.Ordinal));
     }
 
     [Fact]
     public async Task A_piece_is_measured_from_another_edge_and_stays()
     {
-        JsonObject Question(string piece, string edge, string? of) => new() { ["kit"] = Demo("kite-weekend"), ["layout"] = "L2", ["piece"] = piece, ["edge"] = edge, ["of"] = of };
+        JsonObject Question(string piece, string edge, string? of) =>
+            new()
+            {
+                ["kit"] = Demo("kite-weekend"),
+                ["layout"] = "L2",
+                ["piece"] = piece,
+                ["edge"] = edge,
+                ["of"] = of,
+            };
         var (status, answer) = await Ask("/api/compute/measured-from", Question("B3", "right", null));
         Assert.Equal(HttpStatusCode.OK, status);
         var down = answer["kit"]!["layouts"]![1]!["pieces"]!.AsArray().Single(p => (string?)p!["id"] == "B3")!["across"]!;
@@ -47,7 +58,12 @@ public sealed class ComputeApiTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task An_outline_is_read_from_a_path_or_refused_in_words()
     {
-        JsonObject Question(string path) => new() { ["path"] = path, ["size"] = new JsonObject { ["width"] = "4 in", ["height"] = "3 in" } };
+        JsonObject Question(string path) =>
+            new()
+            {
+                ["path"] = path,
+                ["size"] = new JsonObject { ["width"] = "4 in", ["height"] = "3 in" },
+            };
         var (status, answer) = await Ask("/api/compute/outline", Question("M0 0 L4 0 L2 3 Z"));
         Assert.Equal((HttpStatusCode.OK, 3), (status, answer["shape"]!["points"]!.AsArray().Count));
         var (refused, problem) = await Ask("/api/compute/outline", Question("a curve"));
@@ -66,7 +82,9 @@ public sealed class ComputeApiTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task A_guest_is_answered_with_the_adapted_kit_and_the_differences()
     {
-        var question = JsonNode.Parse("""{"changes":[{"layout":"L1","piece":"P2","move":"turn"},{"layout":"L1","piece":"P4","move":"leave-empty"}]}""")!;
+        var question = JsonNode.Parse(
+            """{"changes":[{"layout":"L1","piece":"P2","move":"turn"},{"layout":"L1","piece":"P4","move":"leave-empty"}]}"""
+        )!;
         question["kit"] = Demo("kite-weekend");
         var (status, answer) = await Ask("/api/compute/guest", question);
         Assert.Equal(HttpStatusCode.OK, status);
@@ -90,7 +108,15 @@ public sealed class ComputeApiTests(Studio studio) : IClassFixture<Studio>
     [InlineData("8.9 cm", "mm", "89 mm", "89 mm")]
     public async Task A_typed_length_is_read(string text, string unit, string exact, string reading)
     {
-        var (_, answer) = await Ask("/api/compute/length", new JsonObject { ["text"] = text, ["unit"] = unit, ["ruler"] = unit == "in" ? "1/16 in" : "1 mm" });
+        var (_, answer) = await Ask(
+            "/api/compute/length",
+            new JsonObject
+            {
+                ["text"] = text,
+                ["unit"] = unit,
+                ["ruler"] = unit == "in" ? "1/16 in" : "1 mm",
+            }
+        );
         Assert.Equal((exact, reading), ((string?)answer["exact"], (string?)answer["reading"]));
     }
 
@@ -110,7 +136,10 @@ public sealed class ComputeApiTests(Studio studio) : IClassFixture<Studio>
         var (status, answer) = await Ask("/api/compute/pages", new JsonObject { ["kit"] = kit });
         Assert.Equal(HttpStatusCode.OK, status);
         var panel = answer["layouts"]![2]!["pieces"]![1]!;
-        Assert.Equal(("11 1/2 in", "11 3/4 in"), ((string?)panel["placed"]!["box"]!["height"], (string?)panel["placed"]!["cutSize"]!["height"]));
+        Assert.Equal(
+            ("11 1/2 in", "11 3/4 in"),
+            ((string?)panel["placed"]!["box"]!["height"], (string?)panel["placed"]!["cutSize"]!["height"])
+        );
         Assert.Equal("10 1/2 in", (string?)answer["layouts"]![2]!["pieces"]![0]!["hidden"]![0]!["box"]!["width"]);
         Assert.All(answer["layouts"]!.AsArray(), l => Assert.Empty(l!["findings"]!.AsArray()));
     }
@@ -118,10 +147,14 @@ public sealed class ComputeApiTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task Measure_lines_are_read_with_errors_and_written_back()
     {
-        var (status, answer) = await Ask("/api/compute/measure-lines", new JsonObject
-        {
-            ["text"] = "spread 12 x 12 \"Harbour\"\nbase 12 x 12 Slate\n4 strips 2 x 7 Bridle Dot, 2 from top, evenly 1 from sides\nstrp 9 x 1",
-        });
+        var (status, answer) = await Ask(
+            "/api/compute/measure-lines",
+            new JsonObject
+            {
+                ["text"] =
+                    "spread 12 x 12 \"Harbour\"\nbase 12 x 12 Slate\n4 strips 2 x 7 Bridle Dot, 2 from top, evenly 1 from sides\nstrp 9 x 1",
+            }
+        );
         Assert.Equal(HttpStatusCode.OK, status);
         Assert.Equal(5, answer["layout"]!["pieces"]!.AsArray().Count);
         var error = Assert.Single(answer["errors"]!.AsArray())!;
@@ -134,12 +167,40 @@ public sealed class ComputeApiTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task A_layout_is_mirrored_and_a_piece_moved()
     {
-        var (_, mirrored) = await Ask("/api/compute/layouts", new JsonObject { ["kit"] = Demo("kite-weekend"), ["layout"] = "L1", ["do"] = "mirror" });
+        var (_, mirrored) = await Ask(
+            "/api/compute/layouts",
+            new JsonObject
+            {
+                ["kit"] = Demo("kite-weekend"),
+                ["layout"] = "L1",
+                ["do"] = "mirror",
+            }
+        );
         Assert.Equal("right", (string?)mirrored["kit"]!["layouts"]![0]!["pieces"]![0]!["side"]);
-        var (_, moved) = await Ask("/api/compute/move", new JsonObject { ["kit"] = Demo("kite-weekend"), ["layout"] = "L2", ["piece"] = "B2", ["across"] = 2, ["down"] = -1 });
+        var (_, moved) = await Ask(
+            "/api/compute/move",
+            new JsonObject
+            {
+                ["kit"] = Demo("kite-weekend"),
+                ["layout"] = "L2",
+                ["piece"] = "B2",
+                ["across"] = 2,
+                ["down"] = -1,
+            }
+        );
         var piece = moved["kit"]!["layouts"]![1]!["pieces"]![1]!;
         Assert.Equal(("1 5/8 in", "15/16 in"), ((string?)piece["across"]!["distance"], (string?)piece["down"]!["distance"]));
-        var (status, refused) = await Ask("/api/compute/move", new JsonObject { ["kit"] = Demo("kite-weekend"), ["layout"] = "L2", ["piece"] = "X9", ["across"] = 2, ["down"] = 0 });
+        var (status, refused) = await Ask(
+            "/api/compute/move",
+            new JsonObject
+            {
+                ["kit"] = Demo("kite-weekend"),
+                ["layout"] = "L2",
+                ["piece"] = "X9",
+                ["across"] = 2,
+                ["down"] = 0,
+            }
+        );
         Assert.Equal(HttpStatusCode.BadRequest, status);
         Assert.NotNull(refused["errors"]!["piece"]);
     }

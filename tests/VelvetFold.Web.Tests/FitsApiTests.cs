@@ -39,7 +39,10 @@ public sealed class FitsApiTests(Studio studio) : IClassFixture<Studio>
     [InlineData(""" "layout":"L1","text":"three by four" """, "text")]
     [InlineData(""" "layout":"L1","text":"13 of 3 x 4" """, "photos")]
     [InlineData(""" "layout":"L1","text":"3 x 4","count":0 """, "count")]
-    [InlineData(""" "layout":"L1","photos":[{"id":"a","size":{"width":"3 in","height":"4 in"}},{"id":"a","size":{"width":"3 in","height":"4 in"}}] """, "photos[1].id")]
+    [InlineData(
+        """ "layout":"L1","photos":[{"id":"a","size":{"width":"3 in","height":"4 in"}},{"id":"a","size":{"width":"3 in","height":"4 in"}}] """,
+        "photos[1].id"
+    )]
     public async Task Bad_input_is_named(string more, string path)
     {
         var (status, answer) = await Ask(more);
@@ -50,11 +53,19 @@ public sealed class FitsApiTests(Studio studio) : IClassFixture<Studio>
     public async Task A_guests_photos_are_kept_with_them()
     {
         await _http.PostAsync("/api/demo", null);
-        var added = await _http.PostAsync("/api/kits/kite-weekend/guests", Studio.Json("""{"name":"Marit","changes":[],"photos":{"L1":"2 of 4 x 6"}}"""));
+        var added = await _http.PostAsync(
+            "/api/kits/kite-weekend/guests",
+            Studio.Json("""{"name":"Marit","changes":[],"photos":{"L1":"2 of 4 x 6"}}""")
+        );
         var guest = JsonNode.Parse(await added.Content.ReadAsStringAsync())!;
         Assert.Equal("2 of 4 x 6", (string?)guest["photos"]!["L1"]);
         // Changes alone leave them as they are.
-        using var change = new HttpRequestMessage(HttpMethod.Put, $"/api/kits/kite-weekend/guests/{guest["id"]}") { Content = Studio.Json("""{"name":"Marit","changes":[{"layout":"L1","piece":"P2","move":"split","rows":1,"columns":2,"gutter":"1/8 in"}]}""") };
+        using var change = new HttpRequestMessage(HttpMethod.Put, $"/api/kits/kite-weekend/guests/{guest["id"]}")
+        {
+            Content = Studio.Json(
+                """{"name":"Marit","changes":[{"layout":"L1","piece":"P2","move":"split","rows":1,"columns":2,"gutter":"1/8 in"}]}"""
+            ),
+        };
         change.Headers.TryAddWithoutValidation("If-Match", $"\"{guest["version"]}\"");
         var saved = JsonNode.Parse(await (await _http.SendAsync(change)).Content.ReadAsStringAsync())!;
         Assert.Equal(("2 of 4 x 6", "split"), ((string?)saved["photos"]!["L1"], (string?)saved["changes"]![0]!["move"]));

@@ -24,7 +24,10 @@ public sealed class GuideApiTests(Studio studio) : IClassFixture<Studio>
     [InlineData("year-of-bread", "de")]
     public async Task The_guide_of_a_demo_kit_is_proved_in_both_languages(string name, string language)
     {
-        var (status, answer) = await Ask("/api/compute/guide", $$"""{"kit":{{KitFile.WriteDocument(DemoStudio.Kit(name))}},"language":"{{language}}"}""");
+        var (status, answer) = await Ask(
+            "/api/compute/guide",
+            $$"""{"kit":{{KitFile.WriteDocument(DemoStudio.Kit(name))}},"language":"{{language}}"}"""
+        );
         Assert.Equal(HttpStatusCode.OK, status);
         Assert.True((bool)answer["proof"]!["holds"]!, answer["proof"]!.ToJsonString());
         Assert.Equal(answer["steps"]!.AsArray().Count, answer["pictures"]!.AsArray().Count);
@@ -56,7 +59,9 @@ public sealed class GuideApiTests(Studio studio) : IClassFixture<Studio>
         var (_, since) = await Ask("/api/compute/guide", $$"""{"kit":{{Kite}},"since":{{bad.ToJsonString()}}}""");
         Assert.True(since["errors"]!.AsObject().ContainsKey("since.kits"));
         await _http.PostAsync("/api/demo", null);
-        foreach (var (query, path) in new[] { ("form=poster", "form"), ("paper=a0", "paper"), ("language=xx", "language"), ("form=1", "form") })
+        foreach (
+            var (query, path) in new[] { ("form=poster", "form"), ("paper=a0", "paper"), ("language=xx", "language"), ("form=1", "form") }
+        )
         {
             var refused = await _http.GetAsync($"/api/kits/kite-weekend/guide.pdf?{query}");
             Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
@@ -71,7 +76,14 @@ public sealed class GuideApiTests(Studio studio) : IClassFixture<Studio>
         var (_, pages) = await Ask("/api/compute/guide/pages", $$"""{"kit":{{Kite}},"form":"card","paper":"a4"}""");
         Assert.All(pages["pages"]!.AsArray(), p => Assert.StartsWith("<svg ", (string)p!["svg"]!, StringComparison.Ordinal));
         await _http.PostAsync("/api/demo", null);
-        foreach (var (path, type) in new[] { ("guide.pdf?form=wordless", "application/pdf"), ("guide.html?language=de", "text/html"), ("bench", "application/json") })
+        foreach (
+            var (path, type) in new[]
+            {
+                ("guide.pdf?form=wordless", "application/pdf"),
+                ("guide.html?language=de", "text/html"),
+                ("bench", "application/json"),
+            }
+        )
         {
             var file = await _http.GetAsync($"/api/kits/kite-weekend/{path}");
             Assert.Equal((HttpStatusCode.OK, type), (file.StatusCode, file.Content.Headers.ContentType!.MediaType));

@@ -17,7 +17,8 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
     private async Task<(HttpStatusCode Status, JsonNode? Answer)> Ask(HttpMethod method, string path, string? body = null, int? seen = null)
     {
         using var request = new HttpRequestMessage(method, path) { Content = body is null ? null : Studio.Json(body) };
-        if (seen is { } version) request.Headers.TryAddWithoutValidation("If-Match", $"\"{version}\"");
+        if (seen is { } version)
+            request.Headers.TryAddWithoutValidation("If-Match", $"\"{version}\"");
         using var response = await _http.SendAsync(request);
         var text = await response.Content.ReadAsStringAsync();
         return (response.StatusCode, text.Length == 0 ? null : JsonNode.Parse(text));
@@ -26,14 +27,22 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
     private async Task<JsonNode> GuestAt(string name, string? workshop, string? email = null)
     {
         await _http.PostAsync("/api/demo", null);
-        var (status, guest) = await Ask(HttpMethod.Post, Guests, $$"""{"name":"{{name}}","changes":[],"workshop":"{{workshop}}","email":"{{email}}"}""");
+        var (status, guest) = await Ask(
+            HttpMethod.Post,
+            Guests,
+            $$"""{"name":"{{name}}","changes":[],"workshop":"{{workshop}}","email":"{{email}}"}"""
+        );
         Assert.Equal(HttpStatusCode.Created, status);
         return guest!;
     }
 
     private async Task<string> LinkOf(JsonNode guest, bool mail = false)
     {
-        var (status, made) = await Ask(HttpMethod.Post, $"{Guests}/{guest["id"]}/invitation", $$"""{"mail":{{(mail ? "true" : "false")}},"address":"http://127.0.0.1:5080"}""");
+        var (status, made) = await Ask(
+            HttpMethod.Post,
+            $"{Guests}/{guest["id"]}/invitation",
+            $$"""{"mail":{{(mail ? "true" : "false")}},"address":"http://127.0.0.1:5080"}"""
+        );
         Assert.Equal(HttpStatusCode.Created, status);
         return ((string)made!["address"]!).Replace("http://127.0.0.1:5080/invite", "/api/invitations", StringComparison.Ordinal);
     }
@@ -52,12 +61,19 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal((HttpStatusCode.BadRequest, true), (bad, faults!["errors"]!.AsObject().ContainsKey("photos.L1")));
         await Ask(HttpMethod.Put, link, """{"photos":{"L1":"2 of 4 x 6 whole"},"needs":"a seat by the window"}""");
         var mine = (await Ask(HttpMethod.Get, Guests)).Answer!.AsArray().Single(g => (string?)g!["name"] == "Zinnia")!;
-        Assert.Equal(("2 of 4 x 6 whole", "a seat by the window", true), ((string?)mine["photos"]!["L1"], (string?)mine["needs"], mine["answeredAt"] is not null));
+        Assert.Equal(
+            ("2 of 4 x 6 whole", "a seat by the window", true),
+            ((string?)mine["photos"]!["L1"], (string?)mine["needs"], mine["answeredAt"] is not null)
+        );
 
         // The message lies in the outbox, with the link in it.
         var sent = (await Ask(HttpMethod.Get, "/api/outbox")).Answer!["mail"]![0]!;
         Assert.Contains("zinnia@example.org", (string?)sent["to"], StringComparison.Ordinal);
-        Assert.Contains(link.Replace("/api/invitations", "/invite", StringComparison.Ordinal), (string?)sent["text"], StringComparison.Ordinal);
+        Assert.Contains(
+            link.Replace("/api/invitations", "/invite", StringComparison.Ordinal),
+            (string?)sent["text"],
+            StringComparison.Ordinal
+        );
         Assert.StartsWith("From: ", await _http.GetStringAsync($"/api/outbox/{sent["id"]}.eml"), StringComparison.Ordinal);
 
         // A new link closes the old one; withdrawn, none opens.
@@ -74,9 +90,17 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
     public async Task A_link_ends_with_its_workshop_and_needs_one()
     {
         var alone = await GuestAt("Yarrow", null);
-        var (status, why) = await Ask(HttpMethod.Post, $"{Guests}/{alone["id"]}/invitation", """{"mail":false,"address":"http://127.0.0.1:5080"}""");
+        var (status, why) = await Ask(
+            HttpMethod.Post,
+            $"{Guests}/{alone["id"]}/invitation",
+            """{"mail":false,"address":"http://127.0.0.1:5080"}"""
+        );
         Assert.Equal((HttpStatusCode.BadRequest, true), (status, why!["errors"]!.AsObject().ContainsKey("workshop")));
-        var (_, past) = await Ask(HttpMethod.Post, "/api/workshops", """{"name":"Last spring","date":"2020-04-01","kits":["kite-weekend"]}""");
+        var (_, past) = await Ask(
+            HttpMethod.Post,
+            "/api/workshops",
+            """{"name":"Last spring","date":"2020-04-01","kits":["kite-weekend"]}"""
+        );
         var late = await GuestAt("Willow", (string?)past!["slug"]);
         Assert.Equal(HttpStatusCode.NotFound, (await Ask(HttpMethod.Get, await LinkOf(late))).Status);
     }
@@ -88,15 +112,29 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
         var link = await LinkOf(guest);
         using var bitmap = new SKBitmap(1500, 1000);
         using var data = bitmap.Encode(SKEncodedImageFormat.Png, 90);
-        using var bytes = new ByteArrayContent(data.ToArray()) { Headers = { ContentType = new MediaTypeHeaderValue("application/octet-stream") } };
-        var added = JsonNode.Parse(await (await _http.PostAsync($"{link}/pictures?layout=L1&name=..%2Fdune.png", bytes)).Content.ReadAsStringAsync())!;
+        using var bytes = new ByteArrayContent(data.ToArray())
+        {
+            Headers = { ContentType = new MediaTypeHeaderValue("application/octet-stream") },
+        };
+        var added = JsonNode.Parse(
+            await (await _http.PostAsync($"{link}/pictures?layout=L1&name=..%2Fdune.png", bytes)).Content.ReadAsStringAsync()
+        )!;
         Assert.Equal(("dune.png", "6 x 4", 1500), ((string?)added["name"], (string?)added["said"], (int)added["pixelWidth"]!));
         var small = await _http.GetByteArrayAsync($"{link}/pictures/{added["id"]}");
         using var shown = SKBitmap.Decode(small);
         Assert.Equal((480, 320), (shown.Width, shown.Height));
-        Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Put, $"{link}/pictures/{added["id"]}", """{"said":"large"}""")).Status);
-        Assert.Equal("4 x 3 whole", (string?)(await Ask(HttpMethod.Put, $"{link}/pictures/{added["id"]}", """{"said":"4 x 3 whole"}""")).Answer!["said"]);
-        using var text = new ByteArrayContent("no picture"u8.ToArray()) { Headers = { ContentType = new MediaTypeHeaderValue("image/jpeg") } };
+        Assert.Equal(
+            HttpStatusCode.BadRequest,
+            (await Ask(HttpMethod.Put, $"{link}/pictures/{added["id"]}", """{"said":"large"}""")).Status
+        );
+        Assert.Equal(
+            "4 x 3 whole",
+            (string?)(await Ask(HttpMethod.Put, $"{link}/pictures/{added["id"]}", """{"said":"4 x 3 whole"}""")).Answer!["said"]
+        );
+        using var text = new ByteArrayContent("no picture"u8.ToArray())
+        {
+            Headers = { ContentType = new MediaTypeHeaderValue("image/jpeg") },
+        };
         Assert.Equal(HttpStatusCode.BadRequest, (await _http.PostAsync($"{link}/pictures?layout=L1", text)).StatusCode);
         // Another guest's link does not show it.
         var other = await LinkOf(await GuestAt("Teasel", "saturday-table"));
@@ -108,18 +146,38 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
     public async Task A_workshop_is_kept_changed_and_its_kit_fixed_when_handed_out()
     {
         await _http.PostAsync("/api/demo", null);
-        var (created, workshop) = await Ask(HttpMethod.Post, "/api/workshops", """{"name":"Autumn table","date":"2027-10-02","starts":"10:00:00","ends":"15:00:00","kits":["kite-weekend"]}""");
+        var (created, workshop) = await Ask(
+            HttpMethod.Post,
+            "/api/workshops",
+            """{"name":"Autumn table","date":"2027-10-02","starts":"10:00:00","ends":"15:00:00","kits":["kite-weekend"]}"""
+        );
         Assert.Equal(HttpStatusCode.Created, created);
         var path = $"/api/workshops/{workshop!["slug"]}";
         Assert.Equal(HttpStatusCode.NoContent, (await Ask(HttpMethod.Put, $"{path}/kits/kite-weekend/handed-out")).Status);
         Assert.Equal(HttpStatusCode.NotFound, (await Ask(HttpMethod.Put, $"{path}/kits/a-year-of-bread/handed-out")).Status);
-        var (changed, saved) = await Ask(HttpMethod.Put, path, """{"name":"Autumn table","date":"2027-10-09","kits":["kite-weekend","a-year-of-bread"]}""", 1);
+        var (changed, saved) = await Ask(
+            HttpMethod.Put,
+            path,
+            """{"name":"Autumn table","date":"2027-10-09","kits":["kite-weekend","a-year-of-bread"]}""",
+            1
+        );
         Assert.True(changed == HttpStatusCode.OK, saved?.ToJsonString());
         Assert.Equal(["a-year-of-bread", "kite-weekend"], saved!["kits"]!.AsArray().Select(k => (string?)k!["slug"]).Order());
         Assert.Equal(1, saved["kits"]!.AsArray().Count(k => k!["revision"] is not null));
-        Assert.Equal(HttpStatusCode.PreconditionFailed, (await Ask(HttpMethod.Put, path, """{"name":"Autumn table","date":"2027-10-09"}""", 1)).Status);
-        Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, "/api/workshops", """{"name":"X","date":"2027-10-09","kits":["nothing"]}""")).Status);
-        Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, "/api/workshops", """{"name":"X","date":"2027-10-09","starts":"10:00:00","ends":"09:00:00"}""")).Status);
+        Assert.Equal(
+            HttpStatusCode.PreconditionFailed,
+            (await Ask(HttpMethod.Put, path, """{"name":"Autumn table","date":"2027-10-09"}""", 1)).Status
+        );
+        Assert.Equal(
+            HttpStatusCode.BadRequest,
+            (await Ask(HttpMethod.Post, "/api/workshops", """{"name":"X","date":"2027-10-09","kits":["nothing"]}""")).Status
+        );
+        Assert.Equal(
+            HttpStatusCode.BadRequest,
+            (
+                await Ask(HttpMethod.Post, "/api/workshops", """{"name":"X","date":"2027-10-09","starts":"10:00:00","ends":"09:00:00"}""")
+            ).Status
+        );
         Assert.Equal(HttpStatusCode.NoContent, (await Ask(HttpMethod.Delete, path, seen: 2)).Status);
     }
 
@@ -140,16 +198,32 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
         var port = ((IPEndPoint)listener.LocalEndpoint).Port;
         var taken = TakeAsync(listener);
         await using var own = new Studio();
-        await using var configured = own.WithWebHostBuilder(b => b.UseSetting("mail:host", "127.0.0.1").UseSetting("mail:port", port.ToString(System.Globalization.CultureInfo.InvariantCulture)));
+        await using var configured = own.WithWebHostBuilder(b =>
+            b.UseSetting("mail:host", "127.0.0.1").UseSetting("mail:port", port.ToString(System.Globalization.CultureInfo.InvariantCulture))
+        );
         using var http = configured.CreateClient();
         await http.PostAsync("/api/demo", null);
         var guest = JsonNode.Parse(await http.GetStringAsync(Guests))!.AsArray().Single(g => (string?)g!["name"] == "Wren")!;
-        var made = JsonNode.Parse(await (await http.PostAsync($"{Guests}/{guest["id"]}/invitation", Studio.Json("""{"mail":true,"address":"http://127.0.0.1:5080"}"""))).Content.ReadAsStringAsync())!;
+        var made = JsonNode.Parse(
+            await (
+                await http.PostAsync(
+                    $"{Guests}/{guest["id"]}/invitation",
+                    Studio.Json("""{"mail":true,"address":"http://127.0.0.1:5080"}""")
+                )
+            ).Content.ReadAsStringAsync()
+        )!;
         Assert.True((bool)made["mailed"]!, (string?)made["trouble"]);
         Assert.Contains("Dear Wren", await taken, StringComparison.Ordinal);
         listener.Stop();
         // Nobody answers any more: it is said, and the message lies in the outbox all the same.
-        made = JsonNode.Parse(await (await http.PostAsync($"{Guests}/{guest["id"]}/invitation", Studio.Json("""{"mail":true,"address":"http://127.0.0.1:5080"}"""))).Content.ReadAsStringAsync())!;
+        made = JsonNode.Parse(
+            await (
+                await http.PostAsync(
+                    $"{Guests}/{guest["id"]}/invitation",
+                    Studio.Json("""{"mail":true,"address":"http://127.0.0.1:5080"}""")
+                )
+            ).Content.ReadAsStringAsync()
+        )!;
         Assert.Contains("did not take the message", (string?)made["trouble"], StringComparison.Ordinal);
         Assert.Equal(2, JsonNode.Parse(await http.GetStringAsync("/api/outbox"))!["mail"]!.AsArray().Count);
     }
@@ -163,7 +237,8 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
         var (message, isData) = (new StringBuilder(), false);
         while (await reader.ReadLineAsync() is { } line)
         {
-            if (isData && line != ".") message.AppendLine(line);
+            if (isData && line != ".")
+                message.AppendLine(line);
             else if (isData)
             {
                 isData = false;
@@ -179,7 +254,8 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
                 await writer.WriteLineAsync("221 bye");
                 break;
             }
-            else await writer.WriteLineAsync("250 ok");
+            else
+                await writer.WriteLineAsync("250 ok");
         }
         return message.ToString();
     }

@@ -23,7 +23,8 @@ public sealed class KitApiTests : IDisposable
     private async Task<HttpResponseMessage> Put(string slug, Kit kit, string? etag)
     {
         using var request = new HttpRequestMessage(HttpMethod.Put, $"/api/kits/{slug}") { Content = Studio.Json(Document(kit)) };
-        if (etag is not null) request.Headers.TryAddWithoutValidation("If-Match", etag);
+        if (etag is not null)
+            request.Headers.TryAddWithoutValidation("If-Match", etag);
         return await _http.SendAsync(request);
     }
 
@@ -60,7 +61,12 @@ public sealed class KitApiTests : IDisposable
         await _http.PostAsync("/api/kits", Studio.Json(Document(Demo)));
         await _http.PostAsync("/api/kits", Studio.Json(Document(DemoStudio.Kit("year-of-bread"))));
         async Task<string[]> Found(string find) =>
-            [.. (await Read(await _http.GetAsync($"/api/stock?find={Uri.EscapeDataString(find)}"))).AsArray().SelectMany(k => k!["papers"]!.AsArray().Concat(k["parts"]!.AsArray())).Select(p => (string)p!["name"]!)];
+            [
+                .. (await Read(await _http.GetAsync($"/api/stock?find={Uri.EscapeDataString(find)}")))
+                    .AsArray()
+                    .SelectMany(k => k!["papers"]!.AsArray().Concat(k["parts"]!.AsArray()))
+                    .Select(p => (string)p!["name"]!),
+            ];
         Assert.Equal(["Tail twine"], await Found("TWINE"));
         Assert.Equal(["Spar Plaid"], await Found("kite plaid")); // a word of the kit's name and one of the paper's
         Assert.Empty(await Found("velvet rope"));
@@ -84,7 +90,10 @@ public sealed class KitApiTests : IDisposable
         await _http.PostAsync("/api/kits", Studio.Json(Document(Demo)));
         var answers = await Task.WhenAll(Enumerable.Range(0, 8).Select(i => Put("kite-weekend", Demo with { Name = $"Kit {i}" }, "\"1\"")));
         Assert.Equal(1, answers.Count(a => a.StatusCode == HttpStatusCode.OK));
-        Assert.All(answers.Where(a => a.StatusCode != HttpStatusCode.OK), a => Assert.Equal(HttpStatusCode.PreconditionFailed, a.StatusCode));
+        Assert.All(
+            answers.Where(a => a.StatusCode != HttpStatusCode.OK),
+            a => Assert.Equal(HttpStatusCode.PreconditionFailed, a.StatusCode)
+        );
     }
 
     [Fact]
@@ -97,7 +106,8 @@ public sealed class KitApiTests : IDisposable
     [Fact]
     public async Task Kits_of_one_name_get_addresses_of_their_own()
     {
-        for (var i = 0; i < 3; i++) await _http.PostAsync("/api/kits", Studio.Json(Document(Demo)));
+        for (var i = 0; i < 3; i++)
+            await _http.PostAsync("/api/kits", Studio.Json(Document(Demo)));
         var slugs = (await Read(await _http.GetAsync("/api/kits"))).AsArray().Select(k => (string?)k!["slug"]);
         Assert.Equal(["kite-weekend", "kite-weekend-2", "kite-weekend-3"], slugs.Order());
     }
@@ -109,8 +119,15 @@ public sealed class KitApiTests : IDisposable
         kit["layouts"]![0]!["pieces"]![2]!["size"]!["width"] = "eleven";
         kit["papers"]![0]!["faceA"]!["colour"] = "#12";
         var refused = await _http.PostAsync("/api/kits", Studio.Json(kit.ToJsonString()));
-        Assert.Equal((HttpStatusCode.BadRequest, "application/problem+json"), (refused.StatusCode, refused.Content.Headers.ContentType!.MediaType));
-        Assert.Contains("'eleven' is not a length", (string?)(await Read(refused))["errors"]!["layouts[0].pieces[2].size.width"], StringComparison.Ordinal);
+        Assert.Equal(
+            (HttpStatusCode.BadRequest, "application/problem+json"),
+            (refused.StatusCode, refused.Content.Headers.ContentType!.MediaType)
+        );
+        Assert.Contains(
+            "'eleven' is not a length",
+            (string?)(await Read(refused))["errors"]!["layouts[0].pieces[2].size.width"],
+            StringComparison.Ordinal
+        );
         Assert.Empty((await Read(await _http.GetAsync("/api/kits"))).AsArray());
     }
 
@@ -129,7 +146,10 @@ public sealed class KitApiTests : IDisposable
     [Fact]
     public async Task A_bad_file_changes_nothing_and_lists_every_fault()
     {
-        var refused = await _http.PostAsync("/api/kits/file", Studio.Json("""{"format":"velvet-fold-kit","version":1,"kit":{"name":"X","ruler":"0.1","unit":"ell","matting":{}}}"""));
+        var refused = await _http.PostAsync(
+            "/api/kits/file",
+            Studio.Json("""{"format":"velvet-fold-kit","version":1,"kit":{"name":"X","ruler":"0.1","unit":"ell","matting":{}}}""")
+        );
         Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
         Assert.Equal(["kit.matting.reveal", "kit.unit"], (await Read(refused))["errors"]!.AsObject().Select(e => e.Key).Order());
         Assert.Empty((await Read(await _http.GetAsync("/api/kits"))).AsArray());
@@ -167,17 +187,24 @@ public sealed class KitApiTests : IDisposable
     public async Task What_is_not_there_is_a_problem_in_words(string address)
     {
         var response = await _http.GetAsync(address);
-        Assert.Equal((HttpStatusCode.NotFound, "application/problem+json"), (response.StatusCode, response.Content.Headers.ContentType!.MediaType));
+        Assert.Equal(
+            (HttpStatusCode.NotFound, "application/problem+json"),
+            (response.StatusCode, response.Content.Headers.ContentType!.MediaType)
+        );
     }
 
     [Fact]
     public async Task The_schema_is_served() =>
-        Assert.Equal("https://json-schema.org/draft/2020-12/schema", (string?)(await Read(await _http.GetAsync("/api/schema/kit")))["$schema"]);
+        Assert.Equal(
+            "https://json-schema.org/draft/2020-12/schema",
+            (string?)(await Read(await _http.GetAsync("/api/schema/kit")))["$schema"]
+        );
 
     [Fact]
     public async Task The_demo_opens_once_however_often_it_is_asked_for()
     {
-        for (var i = 0; i < 2; i++) Assert.Equal(HttpStatusCode.NoContent, (await _http.PostAsync("/api/demo", null)).StatusCode);
+        for (var i = 0; i < 2; i++)
+            Assert.Equal(HttpStatusCode.NoContent, (await _http.PostAsync("/api/demo", null)).StatusCode);
         var kits = (await Read(await _http.GetAsync("/api/kits"))).AsArray();
         Assert.Equal(2, kits.Count);
         Assert.All(kits, k => Assert.Equal(0, (int?)k!["faults"]));
@@ -188,12 +215,17 @@ public sealed class KitApiTests : IDisposable
     {
         await _http.PostAsync("/api/kits", Studio.Json(Document(Demo)));
         const string guests = "/api/kits/kite-weekend/guests";
-        var added = await Read(await _http.PostAsync(guests, Studio.Json("""{"name":"Marta","changes":[{"layout":"L1","piece":"P2","move":"turn"}]}""")));
+        var added = await Read(
+            await _http.PostAsync(guests, Studio.Json("""{"name":"Marta","changes":[{"layout":"L1","piece":"P2","move":"turn"}]}"""))
+        );
         Assert.Equal(HttpStatusCode.Conflict, (await _http.PostAsync(guests, Studio.Json("""{"name":"Marta","changes":[]}"""))).StatusCode);
 
         async Task<HttpStatusCode> Save(int seen)
         {
-            using var request = new HttpRequestMessage(HttpMethod.Put, $"{guests}/{(int?)added["id"]}") { Content = Studio.Json("""{"name":"Marta B","changes":[]}""") };
+            using var request = new HttpRequestMessage(HttpMethod.Put, $"{guests}/{(int?)added["id"]}")
+            {
+                Content = Studio.Json("""{"name":"Marta B","changes":[]}"""),
+            };
             request.Headers.TryAddWithoutValidation("If-Match", $"\"{seen}\"");
             return (await _http.SendAsync(request)).StatusCode;
         }

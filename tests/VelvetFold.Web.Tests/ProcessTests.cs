@@ -23,7 +23,11 @@ public sealed class ProcessTests : IDisposable
     private static Process Start(string data, int port)
     {
         var program = Path.Combine(AppContext.BaseDirectory, "VelvetFold.Web.dll");
-        var start = new ProcessStartInfo("dotnet", [program, "--data", data, "--port", port.ToString(CultureInfo.InvariantCulture)]) { RedirectStandardError = true, RedirectStandardOutput = true };
+        var start = new ProcessStartInfo("dotnet", [program, "--data", data, "--port", port.ToString(CultureInfo.InvariantCulture)])
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+        };
         return Process.Start(start)!;
     }
 
@@ -81,7 +85,10 @@ public sealed class ProcessTests : IDisposable
                 {
                     while (!killed.IsCancellationRequested)
                     {
-                        using var request = new HttpRequestMessage(HttpMethod.Put, $"/api/kits/{slug}") { Content = Studio.Json(KitFile.WriteDocument(kit with { Name = $"Kit {seen}" })) };
+                        using var request = new HttpRequestMessage(HttpMethod.Put, $"/api/kits/{slug}")
+                        {
+                            Content = Studio.Json(KitFile.WriteDocument(kit with { Name = $"Kit {seen}" })),
+                        };
                         request.Headers.IfMatch.Add(new EntityTagHeaderValue($"\"{seen}\""));
                         using var response = await http.SendAsync(request);
                         response.EnsureSuccessStatusCode();
@@ -139,7 +146,8 @@ public sealed class ProcessTests : IDisposable
         {
             try
             {
-                if ((await http.GetAsync("/api/health")).IsSuccessStatusCode) return;
+                if ((await http.GetAsync("/api/health")).IsSuccessStatusCode)
+                    return;
             }
             catch (HttpRequestException)
             {

@@ -4,7 +4,8 @@ using VelvetFold.Formats;
 
 namespace VelvetFold.Web.Tests;
 
-/// <summary>The studio's stock over the wire: two kits on a pile, a run that is confirmed, bookings that are repeated and taken back, revisions that come back.</summary>
+/// <summary>The studio's stock over the wire: two kits on a pile, a run that is confirmed, bookings that are repeated and taken back,
+/// revisions that come back.</summary>
 public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
 {
     private readonly HttpClient _http = studio.CreateClient();
@@ -14,7 +15,8 @@ public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
     private async Task<(HttpStatusCode Status, JsonNode? Answer)> Ask(HttpMethod method, string path, string? body = null, int? seen = null)
     {
         using var request = new HttpRequestMessage(method, path) { Content = body is null ? null : Studio.Json(body) };
-        if (seen is { } version) request.Headers.TryAddWithoutValidation("If-Match", $"\"{version}\"");
+        if (seen is { } version)
+            request.Headers.TryAddWithoutValidation("If-Match", $"\"{version}\"");
         using var response = await _http.SendAsync(request);
         var text = await response.Content.ReadAsStringAsync();
         return (response.StatusCode, text.Length == 0 ? null : JsonNode.Parse(text));
@@ -29,13 +31,15 @@ public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
         return (string)made!["slug"]!;
     }
 
-    private async Task<JsonNode> Paper(string slug, string id) => (await Kit(slug))["papers"]!.AsArray().First(p => (string?)p!["id"] == id)!;
+    private async Task<JsonNode> Paper(string slug, string id) =>
+        (await Kit(slug))["papers"]!.AsArray().First(p => (string?)p!["id"] == id)!;
 
     private async Task<JsonNode> Kit(string slug) => (await Ask(HttpMethod.Get, $"/api/kits/{slug}")).Answer!["kit"]!;
 
     private async Task<JsonNode> Stock(string slug) => (await Ask(HttpMethod.Get, $"/api/kits/{slug}/stock")).Answer!;
 
-    private async Task<JsonNode> Thing(string slug, string id) => (await Stock(slug))["things"]!.AsArray().First(t => (string?)t!["id"] == id)!;
+    private async Task<JsonNode> Thing(string slug, string id) =>
+        (await Stock(slug))["things"]!.AsArray().First(t => (string?)t!["id"] == id)!;
 
     private async Task<JsonNode?> Done(HttpMethod method, string path, string? body = null, int? seen = null)
     {
@@ -58,7 +62,13 @@ public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(HttpStatusCode.PreconditionFailed, (await Ask(HttpMethod.Put, $"/api/kits/{slug}", first.ToJsonString(), 1)).Status);
         await Done(HttpMethod.Put, $"/api/kits/{slug}", first.ToJsonString(), 2);
         Assert.Equal(after, (int)(await Paper(slug, "ember"))["onHand"]!);
-        Assert.Equal(after, (int)(await Ask(HttpMethod.Get, $"/api/kits/{slug}/revisions/1")).Answer!["kit"]!["papers"]!.AsArray().First(p => (string?)p!["id"] == "ember")!["onHand"]!);
+        Assert.Equal(
+            after,
+            (int)
+                (await Ask(HttpMethod.Get, $"/api/kits/{slug}/revisions/1")).Answer!["kit"]!["papers"]!
+                    .AsArray()
+                    .First(p => (string?)p!["id"] == "ember")!["onHand"]!
+        );
         // No revision's document carries a count, and no file does unless it is asked to.
         Assert.DoesNotContain("onHand", (await _http.GetStringAsync($"/api/kits/{slug}/file")), StringComparison.Ordinal);
         Assert.Contains("onHand", (await _http.GetStringAsync($"/api/kits/{slug}/file?counts=true")), StringComparison.Ordinal);
@@ -69,9 +79,14 @@ public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
     {
         var slug = await NewKit("Pressed kit");
         var before = (await Paper(slug, "ember")).ToJsonString();
-        var presses = await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/batch", """{"what":"cut","kits":2,"key":"a press"}""", 1)));
+        var presses = await Task.WhenAll(
+            Enumerable
+                .Range(0, 4)
+                .Select(_ => Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/batch", """{"what":"cut","kits":2,"key":"a press"}""", 1))
+        );
         Assert.All(presses, p => Assert.Equal(HttpStatusCode.OK, p.Status));
-        async Task<List<JsonNode>> Cut() => [.. (await Ask(HttpMethod.Get, $"/api/ledger?kit={slug}&find=2 kits cut")).Answer!["movements"]!.AsArray().Select(m => m!)];
+        async Task<List<JsonNode>> Cut() =>
+            [.. (await Ask(HttpMethod.Get, $"/api/ledger?kit={slug}&find=2 kits cut")).Answer!["movements"]!.AsArray().Select(m => m!)];
         var booked = await Cut();
         var booking = Assert.Single(booked.Select(m => (long)m["booking"]!).Distinct());
         Assert.All(booked, m => Assert.True((bool)m["mayGoBack"]!));
@@ -128,10 +143,36 @@ public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
     {
         var slug = await NewKit("Marked kit");
         var before = (await Paper(slug, "slate")).ToJsonString();
-        var plan = (await Ask(HttpMethod.Post, "/api/compute/batch", $$"""{"kit":{{(await Kit(slug)).ToJsonString()}},"kits":14}""")).Answer!["plan"]!;
-        var pattern = plan["bySheet"]!.AsArray().First(s => (string?)s!["sheet"] == "slate")!["patterns"]!.AsArray().First(p => p!["from"] is null)!;
-        var pieces = new JsonArray([.. pattern["placements"]!.AsArray().Select(p => (JsonNode)new JsonObject { ["piece"] = (string?)p!["piece"], ["box"] = p["box"]!.DeepClone(), ["turned"] = (bool)p["turned"]! })]);
-        string Sheets(int cut, JsonArray of) => new JsonObject { ["sheet"] = new JsonObject { ["paper"] = "slate", ["mode"] = "batch", ["pieces"] = of.DeepClone() }, ["cut"] = cut }.ToJsonString();
+        var plan = (
+            await Ask(HttpMethod.Post, "/api/compute/batch", $$"""{"kit":{{(await Kit(slug)).ToJsonString()}},"kits":14}""")
+        ).Answer!["plan"]!;
+        var pattern = plan["bySheet"]!.AsArray().First(s => (string?)s!["sheet"] == "slate")!["patterns"]!
+            .AsArray()
+            .First(p => p!["from"] is null)!;
+        var pieces = new JsonArray([
+            .. pattern["placements"]!
+                .AsArray()
+                .Select(p =>
+                    (JsonNode)
+                        new JsonObject
+                        {
+                            ["piece"] = (string?)p!["piece"],
+                            ["box"] = p["box"]!.DeepClone(),
+                            ["turned"] = (bool)p["turned"]!,
+                        }
+                ),
+        ]);
+        string Sheets(int cut, JsonArray of) =>
+            new JsonObject
+            {
+                ["sheet"] = new JsonObject
+                {
+                    ["paper"] = "slate",
+                    ["mode"] = "batch",
+                    ["pieces"] = of.DeepClone(),
+                },
+                ["cut"] = cut,
+            }.ToJsonString();
 
         await Done(HttpMethod.Post, $"/api/kits/{slug}/stock/sheets", Sheets(1, pieces), 1);
         Assert.Equal(1, (int)(await Stock(slug))["cut"]![0]!["cut"]!);
@@ -170,11 +211,29 @@ public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
     public async Task A_count_an_offcut_and_whether_it_is_counted_at_all_are_put_right()
     {
         var slug = await NewKit("Counted kit");
-        await Done(HttpMethod.Post, $"/api/kits/{slug}/stock/corrections", """{"reason":"found some","id":"slate","onHand":3,"offcut":{"width":"4 in","height":"6 in"},"face":"B"}""", 1);
+        await Done(
+            HttpMethod.Post,
+            $"/api/kits/{slug}/stock/corrections",
+            """{"reason":"found some","id":"slate","onHand":3,"offcut":{"width":"4 in","height":"6 in"},"face":"B"}""",
+            1
+        );
         Assert.Contains((await Thing(slug, "slate"))["offcuts"]!.AsArray(), o => (string?)o!["face"] == "B" && (int)o["count"]! == 3);
-        await Done(HttpMethod.Post, $"/api/kits/{slug}/stock/corrections", """{"reason":"the shop has plenty","id":"slate","limited":false}""", 1);
+        await Done(
+            HttpMethod.Post,
+            $"/api/kits/{slug}/stock/corrections",
+            """{"reason":"the shop has plenty","id":"slate","limited":false}""",
+            1
+        );
         Assert.Null((await Paper(slug, "slate"))["onHand"]);
-        foreach (var bad in new[] { """{"reason":"x","id":"gold","onHand":3}""", """{"reason":"x","id":"slate"}""", """{"reason":"x","id":"slate","onHand":-1}""", """{"reason":"x","id":"slate","onHand":1,"offcut":{"width":"40 in","height":"6 in"}}""" })
+        foreach (
+            var bad in new[]
+            {
+                """{"reason":"x","id":"gold","onHand":3}""",
+                """{"reason":"x","id":"slate"}""",
+                """{"reason":"x","id":"slate","onHand":-1}""",
+                """{"reason":"x","id":"slate","onHand":1,"offcut":{"width":"40 in","height":"6 in"}}""",
+            }
+        )
             Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/corrections", bad, 1)).Status);
     }
 }

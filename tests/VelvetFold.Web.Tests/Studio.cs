@@ -17,9 +17,11 @@ public sealed class Studio : WebApplicationFactory<Program>
     protected override void Dispose(bool disposing)
     {
         base.Dispose(disposing);
-        if (!disposing) return;
+        if (!disposing)
+            return;
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        if (Directory.Exists(Folder)) Directory.Delete(Folder, recursive: true);
+        if (Directory.Exists(Folder))
+            Directory.Delete(Folder, recursive: true);
     }
 
     public static int FreePort()

@@ -15,7 +15,15 @@ public sealed record CostLine(string What, Money Amount, Money? Waste, IReadOnly
 /// <param name="PerKit">The total shared by the kits, rounded up.</param>
 /// <param name="Price">With the margin, rounded up.</param>
 /// <param name="Unpriced">Papers and parts whose price is not known: the total is less than the truth.</param>
-public sealed record CostSheet(string Currency, IReadOnlyList<CostLine> Lines, Money Total, Money PerKit, Money Price, int MarginPercent, IReadOnlyList<string> Unpriced);
+public sealed record CostSheet(
+    string Currency,
+    IReadOnlyList<CostLine> Lines,
+    Money Total,
+    Money PerKit,
+    Money Price,
+    int MarginPercent,
+    IReadOnlyList<string> Unpriced
+);
 
 /// <summary>Works out what a run of kits costs: paper and parts as they are used, cutting and packing by time.</summary>
 public static class Costing
@@ -25,24 +33,68 @@ public static class Costing
     /// <param name="used">The share of each paper's sheets that ends in pieces, 0 to 1.</param>
     /// <param name="needed">Sheets, packs and rolls of parts for the run, spares included, by id.</param>
     /// <param name="cuts">Cuts that the host makes.</param>
-    public static CostSheet Of(Kit kit, int kits, IReadOnlyDictionary<string, int> sheets, IReadOnlyDictionary<string, decimal> used, IReadOnlyDictionary<string, int> needed, long cuts)
+    public static CostSheet Of(
+        Kit kit,
+        int kits,
+        IReadOnlyDictionary<string, int> sheets,
+        IReadOnlyDictionary<string, decimal> used,
+        IReadOnlyDictionary<string, int> needed,
+        long cuts
+    )
     {
         var (lines, unpriced, costs) = (new List<CostLine>(), new List<string>(), kit.Costs);
         foreach (var paper in kit.Papers.Where(p => sheets.GetValueOrDefault(p.Id) > 0))
-            if (paper.Pack is not { Price: { } price } pack) unpriced.Add(paper.Name);
+            if (paper.Pack is not { Price: { } price } pack)
+                unpriced.Add(paper.Name);
             else
             {
                 var amount = (price * sheets[paper.Id] / pack.Of).Rounded;
                 var waste = 1 - Math.Min(1, used.GetValueOrDefault(paper.Id));
-                lines.Add(new(paper.Name, amount, (amount * waste).Rounded, [.. Bought(N(sheets[paper.Id]), sheets[paper.Id] == 1 ? "sheet" : "sheets", pack.Of, price), $"{Math.Round(waste * 100).ToString(CultureInfo.InvariantCulture)} % of the paper ends in no piece."]));
+                lines.Add(
+                    new(
+                        paper.Name,
+                        amount,
+                        (amount * waste).Rounded,
+                        [
+                            .. Bought(N(sheets[paper.Id]), sheets[paper.Id] == 1 ? "sheet" : "sheets", pack.Of, price),
+                            $"{Math.Round(waste * 100).ToString(CultureInfo.InvariantCulture)} % of the paper ends in no piece.",
+                        ]
+                    )
+                );
             }
         foreach (var sheet in kit.Parts.Where(p => needed.GetValueOrDefault(p.Id) > 0))
-            if (sheet.Pack is not { Price: { } price } pack) unpriced.Add(sheet.Name);
-            else lines.Add(new(sheet.Name, (price * needed[sheet.Id] / pack.Of).Rounded, null, [.. Bought(N(needed[sheet.Id]), sheet.Kind == PartKind.ByLength ? "by length" : "in all", pack.Of, price)]));
+            if (sheet.Pack is not { Price: { } price } pack)
+                unpriced.Add(sheet.Name);
+            else
+                lines.Add(
+                    new(
+                        sheet.Name,
+                        (price * needed[sheet.Id] / pack.Of).Rounded,
+                        null,
+                        [.. Bought(N(needed[sheet.Id]), sheet.Kind == PartKind.ByLength ? "by length" : "in all", pack.Of, price)]
+                    )
+                );
         if (costs.Hour is { } hour)
         {
-            lines.Add(new("Cutting", (hour * cuts * costs.SecondsPerCut / 3600).Rounded, null, [$"{N(cuts)} cuts at {N(costs.SecondsPerCut)} seconds are {Minutes(cuts * costs.SecondsPerCut)}; an hour is {hour}."]));
-            lines.Add(new("Packing", (hour * kits * costs.MinutesPerBag / 60).Rounded, null, [$"{N(kits)} bags at {N(costs.MinutesPerBag)} minutes are {Minutes((long)kits * costs.MinutesPerBag * 60)}; an hour is {hour}."]));
+            lines.Add(
+                new(
+                    "Cutting",
+                    (hour * cuts * costs.SecondsPerCut / 3600).Rounded,
+                    null,
+                    [$"{N(cuts)} cuts at {N(costs.SecondsPerCut)} seconds are {Minutes(cuts * costs.SecondsPerCut)}; an hour is {hour}."]
+                )
+            );
+            lines.Add(
+                new(
+                    "Packing",
+                    (hour * kits * costs.MinutesPerBag / 60).Rounded,
+                    null,
+                    [
+                        $"{N(kits)} bags at {N(costs.MinutesPerBag)} minutes are "
+                            + $"{Minutes((long)kits * costs.MinutesPerBag * 60)}; an hour is {hour}.",
+                    ]
+                )
+            );
         }
         var total = lines.Aggregate(Money.Zero, (sum, line) => sum + line.Amount);
         var each = kits > 0 ? (total / kits).RoundedUp : Money.Zero;
@@ -50,13 +102,28 @@ public static class Costing
     }
 
     /// <summary>The share of each paper's sheets that a plan turns into pieces.</summary>
-    public static IReadOnlyDictionary<string, decimal> Used(Kit kit, CutPlan plan) => plan.BySheet.Where(s => s.SheetsUsed > 0 && kit.Paper(s.Sheet) is not null).ToDictionary(
-        s => s.Sheet,
-        s => (decimal)((double)s.Patterns.Where(p => p.From is null).Aggregate(Int128.Zero, (sum, p) => sum + p.Times * p.Placements.Aggregate(Int128.Zero, (area, x) => area + x.Box.Size.Area)) / ((double)kit.Paper(s.Sheet)!.Size.Area * s.SheetsUsed)));
+    public static IReadOnlyDictionary<string, decimal> Used(Kit kit, CutPlan plan) =>
+        plan
+            .BySheet.Where(s => s.SheetsUsed > 0 && kit.Paper(s.Sheet) is not null)
+            .ToDictionary(
+                s => s.Sheet,
+                s =>
+                    (decimal)(
+                        (double)
+                            s
+                                .Patterns.Where(p => p.From is null)
+                                .Aggregate(
+                                    Int128.Zero,
+                                    (sum, p) => sum + p.Times * p.Placements.Aggregate(Int128.Zero, (area, x) => area + x.Box.Size.Area)
+                                ) / ((double)kit.Paper(s.Sheet)!.Size.Area * s.SheetsUsed)
+                    )
+            );
 
     private static IEnumerable<string> Bought(string count, string what, int of, Money price)
     {
-        yield return of == 1 ? $"{count} {what} at {price}." : $"{count} {what}; a pack of {N(of)} is {price}, each {(price / of).Amount.ToString("0.00##", CultureInfo.InvariantCulture)}.";
+        yield return of == 1
+            ? $"{count} {what} at {price}."
+            : $"{count} {what}; a pack of {N(of)} is {price}, each {(price / of).Amount.ToString("0.00##", CultureInfo.InvariantCulture)}.";
     }
 
     private static string Minutes(long seconds)

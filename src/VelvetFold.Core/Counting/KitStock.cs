@@ -10,22 +10,44 @@ namespace VelvetFold.Core.Counting;
 /// <param name="PromisedElsewhere">What is promised to others.</param>
 /// <param name="Cut">The sheets of this kit that are marked as cut, each kind once.</param>
 public sealed record KitStock(
-    IReadOnlyDictionary<Pile, int> OnHand, IReadOnlySet<Pile> Limited, IReadOnlyDictionary<Pile, int> PromisedHere,
-    IReadOnlyDictionary<Pile, int> PromisedElsewhere, IReadOnlyList<SheetsCut> Cut)
+    IReadOnlyDictionary<Pile, int> OnHand,
+    IReadOnlySet<Pile> Limited,
+    IReadOnlyDictionary<Pile, int> PromisedHere,
+    IReadOnlyDictionary<Pile, int> PromisedElsewhere,
+    IReadOnlyList<SheetsCut> Cut
+)
 {
     /// <summary>The most sizes of offcuts of a paper that a plan looks at, the largest first, and the most of one size.</summary>
-    public const int MostOffcuts = 100, MostOfOne = 1_000;
+    public const int MostOffcuts = 100,
+        MostOfOne = 1_000;
 
     /// <summary>Nothing on hand, nothing limited.</summary>
-    public static readonly KitStock None = new(new Dictionary<Pile, int>(), new HashSet<Pile>(), new Dictionary<Pile, int>(), new Dictionary<Pile, int>(), []);
+    public static readonly KitStock None = new(
+        new Dictionary<Pile, int>(),
+        new HashSet<Pile>(),
+        new Dictionary<Pile, int>(),
+        new Dictionary<Pile, int>(),
+        []
+    );
 
-    /// <summary>A kit's document with its counts: what is on hand, what of it is promised to others, and which of its sheets are cut.</summary>
+    /// <summary>A kit's document with its counts: what is on hand, what of it is promised to others, and which of its sheets are
+    /// cut.</summary>
     public Kit In(Kit kit)
     {
         kit = Without(kit);
         return kit with
         {
-            Papers = [.. kit.Papers.Select(p => p with { OnHand = Of(Pile.Sheets(p.Id)), Promised = Elsewhere(Pile.Sheets(p.Id)), Offcuts = OffcutsOf(p.Id) })],
+            Papers =
+            [
+                .. kit.Papers.Select(p =>
+                    p with
+                    {
+                        OnHand = Of(Pile.Sheets(p.Id)),
+                        Promised = Elsewhere(Pile.Sheets(p.Id)),
+                        Offcuts = OffcutsOf(p.Id),
+                    }
+                ),
+            ],
             Parts = [.. kit.Parts.Select(p => p with { OnHand = Of(Pile.Parts(p.Id)), Promised = Elsewhere(Pile.Parts(p.Id)) })],
             KeptSheets =
             [
@@ -53,17 +75,23 @@ public sealed record KitStock(
 
     private int? Of(Pile pile) => Limited.Contains(pile) ? OnHand.GetValueOrDefault(pile) : null;
 
-    private int? Elsewhere(Pile pile) => Limited.Contains(pile) && PromisedElsewhere.GetValueOrDefault(pile) is not 0 and var promised ? promised : null;
+    private int? Elsewhere(Pile pile) =>
+        Limited.Contains(pile) && PromisedElsewhere.GetValueOrDefault(pile) is not 0 and var promised ? promised : null;
 
     private IReadOnlyList<OffcutOnHand> OffcutsOf(string paper) =>
-    [
-        .. OnHand.Where(p => p.Key is { Item: StockItem.Offcuts, Size: not null } && p.Key.Id == paper)
-            .Select(p => new OffcutOnHand
-            {
-                Size = p.Key.Size!.Value,
-                Face = p.Key.Face,
-                Count = Math.Min(MostOfOne, p.Value - PromisedElsewhere.GetValueOrDefault(p.Key)),
-            })
-            .Where(o => o.Count > 0).OrderByDescending(o => o.Size.Area).ThenBy(o => o.Size.Width).ThenBy(o => o.Face).Take(MostOffcuts),
-    ];
+        [
+            .. OnHand
+                .Where(p => p.Key is { Item: StockItem.Offcuts, Size: not null } && p.Key.Id == paper)
+                .Select(p => new OffcutOnHand
+                {
+                    Size = p.Key.Size!.Value,
+                    Face = p.Key.Face,
+                    Count = Math.Min(MostOfOne, p.Value - PromisedElsewhere.GetValueOrDefault(p.Key)),
+                })
+                .Where(o => o.Count > 0)
+                .OrderByDescending(o => o.Size.Area)
+                .ThenBy(o => o.Size.Width)
+                .ThenBy(o => o.Face)
+                .Take(MostOffcuts),
+        ];
 }

@@ -22,19 +22,47 @@ public static class Packing
         var pieces = new KitWork(kit).Pieces;
         var order = kit.Layouts.Select((l, i) => (l.Id, i)).ToDictionary(l => l.Id, l => l.i);
         var papers = kit.Papers.Select((p, i) => (p.Id, i)).ToDictionary(p => p.Id, p => p.i);
-        var cut = pieces.OrderBy(p => order[p.Layout]).ThenBy(p => papers[p.Paper]).ThenBy(p => p.Face).ThenByDescending(p => p.Size.Area).ThenBy(p => p.Label, StringComparer.Ordinal)
+        var cut = pieces
+            .OrderBy(p => order[p.Layout])
+            .ThenBy(p => papers[p.Paper])
+            .ThenBy(p => p.Face)
+            .ThenByDescending(p => p.Size.Area)
+            .ThenBy(p => p.Label, StringComparer.Ordinal)
             .Select(p => new PackItem(p.Label, p.Layout, $"{kit.Paper(p.Paper)!.Name}, face {p.Face}", reading.Format(p.Size), 1));
-        var parts = PartCounts.Of(kit, 1).Where(c => c.Total > 0).Select(c => (Count: c, Sheet: kit.PartSheet(c.Sheet)!)).SelectMany(c => c.Sheet.IsWhole || c.Count.LengthPerKit is not null
-            ? [new PackItem(c.Sheet.Id, null, c.Sheet.Name, c.Count.LengthPerKit is { } length ? reading.Format(length) : "whole sheet", c.Count.PerKit ?? 1)]
-            : c.Count.Needs.Select(n => new PackItem($"{c.Sheet.Id} {n.Part}", null, c.Sheet.Name, n.Part, n.PerKit)));
+        var parts = PartCounts
+            .Of(kit, 1)
+            .Where(c => c.Total > 0)
+            .Select(c => (Count: c, Sheet: kit.PartSheet(c.Sheet)!))
+            .SelectMany(c =>
+                c.Sheet.IsWhole || c.Count.LengthPerKit is not null
+                    ?
+                    [
+                        new PackItem(
+                            c.Sheet.Id,
+                            null,
+                            c.Sheet.Name,
+                            c.Count.LengthPerKit is { } length ? reading.Format(length) : "whole sheet",
+                            c.Count.PerKit ?? 1
+                        ),
+                    ]
+                    : c.Count.Needs.Select(n => new PackItem($"{c.Sheet.Id} {n.Part}", null, c.Sheet.Name, n.Part, n.PerKit))
+            );
         return [.. cut, .. kit.Layouts.SelectMany(l => l.Pieces.Select(p => Ready(kit, l, p)).OfType<PackItem>()), .. parts];
     }
 
-    // What is neither cut nor on a sheet of parts, and is wanted on the page all the same: a card that stands in for a photo, a hinged pocket.
+    // What is neither cut nor on a sheet of parts, and is wanted on the page all the same: a card that stands in for a photo, a hinged
+    // pocket.
     private static PackItem? Ready(Kit kit, Layout layout, Piece piece)
     {
         string Size(Size size) => kit.Reading().Format(size);
-        if (piece.IsPlaceholder) return new($"{layout.Label(piece)} card", layout.Id, "placeholder cards", Size(piece.Stack(kit.Matting)?.Photo ?? piece.Size), 1);
+        if (piece.IsPlaceholder)
+            return new(
+                $"{layout.Label(piece)} card",
+                layout.Id,
+                "placeholder cards",
+                Size(piece.Stack(kit.Matting)?.Photo ?? piece.Size),
+                1
+            );
         return piece is { Part: null, Paper: null, Kind: PieceKind.DieCut or PieceKind.Sticker or PieceKind.Tie or PieceKind.Raised }
             ? new(layout.Label(piece), layout.Id, "ready-made", $"{piece.Name ?? "as it is"}, {Size(piece.Size)}", 1)
             : null;
@@ -47,8 +75,18 @@ public static class Packing
         ArgumentNullException.ThrowIfNull(packed);
         var wanted = items.ToDictionary(i => i.Label, i => i.Count);
         return new(
-            [.. items.Where(i => packed.GetValueOrDefault(i.Label) < i.Count).Select(i => i with { Count = i.Count - packed.GetValueOrDefault(i.Label) })],
-            [.. packed.Where(p => p.Value > wanted.GetValueOrDefault(p.Key)).Select(p => new Surplus(p.Key, p.Value - wanted.GetValueOrDefault(p.Key), wanted.ContainsKey(p.Key))).OrderBy(s => s.Label, StringComparer.Ordinal)]);
+            [
+                .. items
+                    .Where(i => packed.GetValueOrDefault(i.Label) < i.Count)
+                    .Select(i => i with { Count = i.Count - packed.GetValueOrDefault(i.Label) }),
+            ],
+            [
+                .. packed
+                    .Where(p => p.Value > wanted.GetValueOrDefault(p.Key))
+                    .Select(p => new Surplus(p.Key, p.Value - wanted.GetValueOrDefault(p.Key), wanted.ContainsKey(p.Key)))
+                    .OrderBy(s => s.Label, StringComparer.Ordinal),
+            ]
+        );
     }
 }
 

@@ -13,7 +13,15 @@ public sealed record PartNeed(string Part, int PerKit, int OnSheet, IReadOnlyLis
 /// <param name="Total">Sheets, packs or rolls for the run.</param>
 /// <param name="KitsPossible">How many kits those on hand give; none where they are not limited or nothing is taken of them.</param>
 public sealed record PartCount(
-    string Sheet, IReadOnlyList<PartNeed> Needs, Length? LengthPerKit, int? PerKit, int Total, int? OnHand, int Missing, int? KitsPossible);
+    string Sheet,
+    IReadOnlyList<PartNeed> Needs,
+    Length? LengthPerKit,
+    int? PerKit,
+    int Total,
+    int? OnHand,
+    int Missing,
+    int? KitsPossible
+);
 
 /// <summary>Counts ready-made parts.</summary>
 public static class PartCounts
@@ -23,12 +31,16 @@ public static class PartCounts
 
     private static PartCount Of(Kit kit, PartSheet sheet, int kits)
     {
-        var uses = kit.Layouts.SelectMany(l => l.Pieces.Where(p => p.Part?.Sheet == sheet.Id).Select(p => (Label: l.Label(p), Piece: p))).ToList();
-        if (sheet.Kind == PartKind.ByLength) return ByLength(sheet, uses.Aggregate(Length.Zero, (sum, u) => sum + u.Piece.Part!.TakesLength(u.Piece.Size)), kits);
+        var uses = kit
+            .Layouts.SelectMany(l => l.Pieces.Where(p => p.Part?.Sheet == sheet.Id).Select(p => (Label: l.Label(p), Piece: p)))
+            .ToList();
+        if (sheet.Kind == PartKind.ByLength)
+            return ByLength(sheet, uses.Aggregate(Length.Zero, (sum, u) => sum + u.Piece.Part!.TakesLength(u.Piece.Size)), kits);
         var needs = uses.SelectMany(u => u.Piece.Part!.Takes(sheet).Select(t => (Part: t, u.Label)))
             .GroupBy(t => t.Part)
             .Select(g => new PartNeed(g.Key, g.Count(), sheet.Part(g.Key)?.Count ?? 0, [.. g.Select(t => t.Label).Distinct()]))
-            .OrderBy(n => n.Part, StringComparer.Ordinal).ToList();
+            .OrderBy(n => n.Part, StringComparer.Ordinal)
+            .ToList();
         // What is not on the sheet is told by a finding and cannot be counted.
         var counted = needs.Where(n => n.OnSheet > 0).ToList();
         if (sheet.IsWhole)
@@ -37,23 +49,53 @@ public static class PartCounts
             return Limited(sheet, needs, null, perKit, (long)perKit * kits, hand => perKit == 0 ? null : hand / perKit);
         }
         var total = counted.Count == 0 ? 0 : counted.Max(n => ((long)n.PerKit * kits + n.OnSheet - 1) / n.OnSheet);
-        return Limited(sheet, needs, null, null, total, hand => counted.Count == 0 ? null : counted.Min(n => (int)Math.Min(int.MaxValue, (long)hand * n.OnSheet / n.PerKit)));
+        return Limited(
+            sheet,
+            needs,
+            null,
+            null,
+            total,
+            hand => counted.Count == 0 ? null : counted.Min(n => (int)Math.Min(int.MaxValue, (long)hand * n.OnSheet / n.PerKit))
+        );
     }
 
     // A length never runs from one roll to the next: a roll gives whole kits' worth of it only where one kit's fits on it.
     private static PartCount ByLength(PartSheet sheet, Length perKit, int kits)
     {
-        if (!perKit.IsPositive || sheet.Length is not { IsPositive: true } roll) return Limited(sheet, [], perKit, null, 0, _ => null);
+        if (!perKit.IsPositive || sheet.Length is not { IsPositive: true } roll)
+            return Limited(sheet, [], perKit, null, 0, _ => null);
         var onOne = (int)Math.Min(int.MaxValue, roll.Ticks / perKit.Ticks);
         var total = onOne > 0 ? ((long)kits + onOne - 1) / onOne : (perKit.Ticks * kits + roll.Ticks - 1) / roll.Ticks;
-        return Limited(sheet, [], perKit, null, total, hand => onOne > 0 ? (int)Math.Min(int.MaxValue, (long)hand * onOne) : (int)(roll.Ticks * hand / perKit.Ticks));
+        return Limited(
+            sheet,
+            [],
+            perKit,
+            null,
+            total,
+            hand => onOne > 0 ? (int)Math.Min(int.MaxValue, (long)hand * onOne) : (int)(roll.Ticks * hand / perKit.Ticks)
+        );
     }
 
-    private static PartCount Limited(PartSheet sheet, IReadOnlyList<PartNeed> needs, Length? length, int? perKit, long total, Func<int, int?> possible)
+    private static PartCount Limited(
+        PartSheet sheet,
+        IReadOnlyList<PartNeed> needs,
+        Length? length,
+        int? perKit,
+        long total,
+        Func<int, int?> possible
+    )
     {
         var all = (int)Math.Min(int.MaxValue, total);
-        return new(sheet.Id, needs, length, perKit, all, sheet.OnHand, sheet.Free is { } have ? Math.Max(0, all - have) : 0,
-            sheet.Free is { } hand ? possible(Math.Max(0, hand)) : null);
+        return new(
+            sheet.Id,
+            needs,
+            length,
+            perKit,
+            all,
+            sheet.OnHand,
+            sheet.Free is { } have ? Math.Max(0, all - have) : 0,
+            sheet.Free is { } hand ? possible(Math.Max(0, hand)) : null
+        );
     }
 
     private static int Sheets(int needed, int onSheet) => (needed + onSheet - 1) / onSheet;

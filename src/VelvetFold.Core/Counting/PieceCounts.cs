@@ -11,12 +11,20 @@ public sealed record PieceCount(string Paper, SheetFace Face, Size Size, int Per
 public sealed record PhotoCount(Size Size, int PerKit, int Total);
 
 /// <summary>Sheets of one paper: needed, on hand (none where that is not limited), and how many are missing.</summary>
-/// <param name="KitsPossible">How many kits the free sheets give: exactly, by the plans of fewer kits, where they are short; else at least so many. None where sheets are not limited.</param>
+/// <param name="KitsPossible">How many kits the free sheets give: exactly, by the plans of fewer kits, where they are short; else at
+/// least so many. None where sheets are not limited.</param>
 /// <param name="Cut">How many of the run's sheets are cut already; they are not on hand any more.</param>
 public sealed record SheetCount(string Paper, int PerKit, int Total, int? OnHand, int Missing, int? KitsPossible, int Cut);
 
 /// <summary>All counts of a kit, for one and for the run.</summary>
-public sealed record Counts(int Kits, int Pieces, IReadOnlyList<PieceCount> ByPiece, IReadOnlyList<PhotoCount> Photos, IReadOnlyList<SheetCount> Sheets, IReadOnlyList<PartCount> Parts)
+public sealed record Counts(
+    int Kits,
+    int Pieces,
+    IReadOnlyList<PieceCount> ByPiece,
+    IReadOnlyList<PhotoCount> Photos,
+    IReadOnlyList<SheetCount> Sheets,
+    IReadOnlyList<PartCount> Parts
+)
 {
     /// <summary>Pieces for all kits together.</summary>
     public long TotalPieces => (long)Pieces * Kits;
@@ -42,21 +50,28 @@ public static class PieceCounts
             .GroupBy(p => (p.Paper, p.Face, p.Size))
             .Select(g => new PieceCount(g.Key.Paper, g.Key.Face, g.Key.Size, g.Count(), g.Count() * kits, [.. g.Select(p => p.Label)]));
         var photos = layouts
-            .SelectMany(l => l.Pieces).Where(p => p.Piece.HasPrint)
+            .SelectMany(l => l.Pieces)
+            .Where(p => p.Piece.HasPrint)
             .GroupBy(p => p.Piece.Size)
             .Select(g => new PhotoCount(g.Key, g.Count(), g.Count() * kits));
-        var sheets = kit.Papers.Where(p => each.For(p.Id) is not null || run.Sheets(p.Id) > 0).Select(p => Sheets(work, p, each.For(p.Id)?.SheetsUsed ?? 0, run));
+        var sheets = kit
+            .Papers.Where(p => each.For(p.Id) is not null || run.Sheets(p.Id) > 0)
+            .Select(p => Sheets(work, p, each.For(p.Id)?.SheetsUsed ?? 0, run));
         return new(kits, pieces.Count, [.. byPiece], [.. photos], [.. sheets], PartCounts.Of(kit, kits));
     }
 
     private static SheetCount Sheets(KitWork work, Paper paper, int perKit, RunPlan run)
     {
         var (needed, cut) = (run.Sheets(paper.Id), run.Cut(paper.Id));
-        if (paper.Free is not { } free) return new(paper.Id, perKit, needed, paper.OnHand, 0, null, cut);
+        if (paper.Free is not { } free)
+            return new(paper.Id, perKit, needed, paper.OnHand, 0, null, cut);
         var missing = Math.Max(0, needed - cut - free);
-        // A short paper's kits are counted in the plans that call it short; of one that suffices, cut kit by kit it may give even more than the run.
-        int? possible = missing > 0 ? StockReach.Most(work.Counting().Only(p => p.Paper == paper.Id), paper.Id, Math.Max(0, free), 0, run.Kits)
-            : needed > 0 ? Math.Max(run.Kits, perKit > 0 ? (free + cut) / perKit : 0) : null;
+        // A short paper's kits are counted in the plans that call it short; of one that suffices, cut kit by kit it may give even more
+        // than the run.
+        int? possible =
+            missing > 0 ? StockReach.Most(work.Counting().Only(p => p.Paper == paper.Id), paper.Id, Math.Max(0, free), 0, run.Kits)
+            : needed > 0 ? Math.Max(run.Kits, perKit > 0 ? (free + cut) / perKit : 0)
+            : null;
         return new(paper.Id, perKit, needed, paper.OnHand, missing, possible, cut);
     }
 }

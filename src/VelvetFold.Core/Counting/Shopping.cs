@@ -11,7 +11,19 @@ namespace VelvetFold.Core.Counting;
 /// <param name="Packs">Packs to buy; single ones where no pack is known.</param>
 /// <param name="LeftAfter">What is left for others when the run is done.</param>
 /// <param name="Price">Of the packs together; none where no price is known.</param>
-public sealed record Purchase(string Item, string Name, bool IsPaper, int Needed, int Spare, int? OnHand, int Missing, int PackOf, int Packs, int LeftAfter, Money? Price);
+public sealed record Purchase(
+    string Item,
+    string Name,
+    bool IsPaper,
+    int Needed,
+    int Spare,
+    int? OnHand,
+    int Missing,
+    int PackOf,
+    int Packs,
+    int LeftAfter,
+    Money? Price
+);
 
 /// <summary>Works out what to buy.</summary>
 public static class Shopping
@@ -20,18 +32,47 @@ public static class Shopping
     /// <param name="sheets">Sheets by paper that still have to be there, spares included.</param>
     /// <param name="parts">Counts of parts for the run, without spares.</param>
     public static IReadOnlyList<Purchase> Of(Kit kit, IReadOnlyDictionary<string, int> sheets, IReadOnlyList<PartCount> parts) =>
-    [
-        .. kit.Papers.Where(p => sheets.GetValueOrDefault(p.Id) > 0).Select(p => Line(p.Id, p.Name, true, sheets[p.Id], 0, p.OnHand, p.Free, p.Pack)),
-        .. parts.Where(p => p.Total > 0).Select(p => (Count: p, Sheet: kit.PartSheet(p.Sheet)!)).Select(p => Line(p.Sheet.Id, p.Sheet.Name, false, p.Count.Total + Spares(kit, p.Sheet, p.Count.Total), Spares(kit, p.Sheet, p.Count.Total), p.Sheet.OnHand, p.Sheet.Free, p.Sheet.Pack)),
-    ];
+        [
+            .. kit
+                .Papers.Where(p => sheets.GetValueOrDefault(p.Id) > 0)
+                .Select(p => Line(p.Id, p.Name, true, sheets[p.Id], 0, p.OnHand, p.Free, p.Pack)),
+            .. parts
+                .Where(p => p.Total > 0)
+                .Select(p => (Count: p, Sheet: kit.PartSheet(p.Sheet)!))
+                .Select(p =>
+                    Line(
+                        p.Sheet.Id,
+                        p.Sheet.Name,
+                        false,
+                        p.Count.Total + Spares(kit, p.Sheet, p.Count.Total),
+                        Spares(kit, p.Sheet, p.Count.Total),
+                        p.Sheet.OnHand,
+                        p.Sheet.Free,
+                        p.Sheet.Pack
+                    )
+                ),
+        ];
 
-    private static int Spares(Kit kit, PartSheet sheet, int total) => kit.Spares.FirstOrDefault(s => s.Of == SpareRule.Kind(sheet.Kind))?.For(total) ?? 0;
+    private static int Spares(Kit kit, PartSheet sheet, int total) =>
+        kit.Spares.FirstOrDefault(s => s.Of == SpareRule.Kind(sheet.Kind))?.For(total) ?? 0;
 
     private static Purchase Line(string id, string name, bool isPaper, int needed, int spare, int? onHand, int? free, Pack? pack)
     {
         var missing = Math.Max(0, needed - (free ?? 0));
         var of = pack?.Of ?? 1;
         var packs = (missing + of - 1) / of;
-        return new(id, name, isPaper, needed, spare, onHand, missing, of, packs, (free ?? 0) + packs * of - needed, pack?.Price is { } price ? price * packs : null);
+        return new(
+            id,
+            name,
+            isPaper,
+            needed,
+            spare,
+            onHand,
+            missing,
+            of,
+            packs,
+            (free ?? 0) + packs * of - needed,
+            pack?.Price is { } price ? price * packs : null
+        );
     }
 }

@@ -8,9 +8,14 @@ namespace VelvetFold.Core.Counting;
 [JsonConverter(typeof(TextEnum<StockItem>))]
 public enum StockItem
 {
-    [JsonStringEnumMemberName("sheets")] Sheets,
-    [JsonStringEnumMemberName("offcuts")] Offcuts,
-    [JsonStringEnumMemberName("parts")] Parts,
+    [JsonStringEnumMemberName("sheets")]
+    Sheets,
+
+    [JsonStringEnumMemberName("offcuts")]
+    Offcuts,
+
+    [JsonStringEnumMemberName("parts")]
+    Parts,
 }
 
 /// <summary>What a pile in stock is of: whole sheets of a paper, its offcuts of one size, or packs of parts.</summary>

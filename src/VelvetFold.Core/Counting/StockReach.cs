@@ -13,7 +13,13 @@ public sealed record PaperReach(string Paper, int OnHand, int Kits, int WithOneM
 /// <param name="First">The paper or sheet of parts that runs out first.</param>
 /// <param name="WithOneMore">How many kits one more sheet of it would bring it to, the others as they are.</param>
 /// <param name="Savings">Sheets that the run would not take, were hidden middles cut out.</param>
-public sealed record StockReach(int? Kits, string? First, int? WithOneMore, IReadOnlyList<PaperReach> Papers, IReadOnlyList<GutSaving> Savings)
+public sealed record StockReach(
+    int? Kits,
+    string? First,
+    int? WithOneMore,
+    IReadOnlyList<PaperReach> Papers,
+    IReadOnlyList<GutSaving> Savings
+)
 {
     /// <summary>Finds it for a kit, planning each limited paper for one number of kits and another until the sheets just suffice.</summary>
     /// <param name="kits">The run that savings are looked for in.</param>
@@ -29,12 +35,23 @@ public sealed record StockReach(int? Kits, string? First, int? WithOneMore, IRea
             var most = Most(own, paper.Id, onHand, 0);
             papers.Add(new(paper.Id, onHand, most, Most(own, paper.Id, onHand + 1, most)));
         }
-        var parts = PartCounts.Of(kit, 1).Where(p => p.KitsPossible is not null).Select(p => (Id: p.Sheet, Kits: p.KitsPossible!.Value)).ToList();
+        var parts = PartCounts
+            .Of(kit, 1)
+            .Where(p => p.KitsPossible is not null)
+            .Select(p => (Id: p.Sheet, Kits: p.KitsPossible!.Value))
+            .ToList();
         var all = papers.Select(p => (Id: p.Paper, p.Kits)).Concat(parts).OrderBy(p => p.Kits).ToList();
-        if (all.Count == 0) return new(null, null, null, papers, savings);
+        if (all.Count == 0)
+            return new(null, null, null, papers, savings);
         var (first, reach) = all[0];
         var next = all.Count > 1 ? all[1].Kits : int.MaxValue;
-        return new(reach, first, papers.FirstOrDefault(p => p.Paper == first) is { } scarce ? Math.Min(scarce.WithOneMore, next) : null, papers, savings);
+        return new(
+            reach,
+            first,
+            papers.FirstOrDefault(p => p.Paper == first) is { } scarce ? Math.Min(scarce.WithOneMore, next) : null,
+            papers,
+            savings
+        );
     }
 
     /// <summary>
@@ -48,12 +65,15 @@ public sealed record StockReach(int? Kits, string? First, int? WithOneMore, IRea
         bool Suffice(int kits) => work.Run(kits) is var run && run.Sheets(paper) - run.Cut(paper) <= sheets;
 
         var (low, high) = (atLeast, below ?? Math.Max(1, atLeast + 1));
-        while (below is null && high <= KitRules.MostKits && Suffice(high)) (low, high) = (high, high * 2);
+        while (below is null && high <= KitRules.MostKits && Suffice(high))
+            (low, high) = (high, high * 2);
         while (high - low > 1)
         {
             var middle = low + (high - low) / 2;
-            if (Suffice(middle)) low = middle;
-            else high = middle;
+            if (Suffice(middle))
+                low = middle;
+            else
+                high = middle;
         }
         return low;
     }

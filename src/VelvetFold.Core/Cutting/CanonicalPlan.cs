@@ -3,12 +3,15 @@ using VelvetFold.Core.Kits;
 namespace VelvetFold.Core.Cutting;
 
 /// <summary>
-/// The one plan of an instance: pieces, papers, stock and a number of kits. It is searched within counted work and never by the clock, so that it is the same on every
+/// The one plan of an instance: pieces, papers, stock and a number of kits. It is searched within counted work and never by the clock,
+/// so that it is the same on every
 /// machine and in any order of asking; every screen, file and print shows it.
 /// </summary>
 /// <remarks>
-/// Beside what the search finds for n kits itself stand the plan for one kit fewer and one kit by itself, and the plans for more kits with what is too much left out:
-/// so n kits never take more than n times one, nor more than n - 1 and one, nor more than a larger number of kits. Plans that are proved need none of that.
+/// Beside what the search finds for n kits itself stand the plan for one kit fewer and one kit by itself, and the plans for more kits
+/// with what is too much left out:
+/// so n kits never take more than n times one, nor more than n - 1 and one, nor more than a larger number of kits. Plans that are
+/// proved need none of that.
 /// </remarks>
 public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMode mode, PlanTerms terms)
 {
@@ -28,26 +31,38 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
         _orders.TryGetValue(kits, out var known) ? known : _orders[kits] = CutPlanner.Plannable(CutList.Order(kit, pieces, kits, mode));
 
     // One kit more, out of new sheets: what lies about is used up by the others, and kept sheets are theirs.
-    private CutOrder One => _one ??= CutPlanner.Plannable(CutList.Order(
-        kit with { Papers = [.. kit.Papers.Select(p => p with { Offcuts = [] })], KeptSheets = [] }, pieces, 1, mode));
+    private CutOrder One =>
+        _one ??= CutPlanner.Plannable(
+            CutList.Order(kit with { Papers = [.. kit.Papers.Select(p => p with { Offcuts = [] })], KeptSheets = [] }, pieces, 1, mode)
+        );
 
     // What the search finds for so many kits, nothing else looked at; null where nothing of that paper is cut.
-    private SheetPlan? Found(string paper, int kits) => _found.TryGetValue((paper, kits), out var known) ? known
-        : _found[(paper, kits)] = CutPlanner.Plan(Only(Order(kits), paper), terms).For(paper);
+    private SheetPlan? Found(string paper, int kits) =>
+        _found.TryGetValue((paper, kits), out var known)
+            ? known
+            : _found[(paper, kits)] = CutPlanner.Plan(Only(Order(kits), paper), terms).For(paper);
 
     private SheetPlan? OneMore(string paper) => Found(One, paper);
 
-    private SheetPlan? Found(CutOrder order, string paper) => _found.TryGetValue((paper, -1), out var known) ? known
-        : _found[(paper, -1)] = CutPlanner.Plan(Only(order, paper), terms).For(paper);
+    private SheetPlan? Found(CutOrder order, string paper) =>
+        _found.TryGetValue((paper, -1), out var known)
+            ? known
+            : _found[(paper, -1)] = CutPlanner.Plan(Only(order, paper), terms).For(paper);
 
     private static CutOrder Only(CutOrder order, string paper) =>
-        order with { Sheets = [.. order.Sheets.Where(s => s.Id == paper)], Pieces = [.. order.Pieces.Where(p => p.Sheet == paper)] };
+        order with
+        {
+            Sheets = [.. order.Sheets.Where(s => s.Id == paper)],
+            Pieces = [.. order.Pieces.Where(p => p.Sheet == paper)],
+        };
 
     private SheetPlan? Least(string paper, int kits)
     {
-        if (_least.TryGetValue((paper, kits), out var known)) return known;
+        if (_least.TryGetValue((paper, kits), out var known))
+            return known;
         var best = Found(paper, kits);
-        if (best is not null && Chosen(paper, kits, best) is { } chosen) return _least[(paper, kits)] = chosen;
+        if (best is not null && Chosen(paper, kits, best) is { } chosen)
+            return _least[(paper, kits)] = chosen;
         if (mode == CutMode.Batch && best is { Proved: false } && Order(kits).Pieces.All(p => p.Sheet != paper || p.Pair is null))
         {
             best = Above(paper, kits, best);
@@ -56,12 +71,15 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
         return _least[(paper, kits)] = best;
     }
 
-    private SheetPlan? Chosen(string paper, int kits, SheetPlan canonical) => kit.ChosenPlans
-        .Where(c => c.Paper == paper && c.Mode == mode && (c.Kits == kits || mode == CutMode.EachKit))
-        .Select(c => ChosenPlans.Read(c, Only(Order(kits), paper), canonical)).FirstOrDefault(p => p is not null);
+    private SheetPlan? Chosen(string paper, int kits, SheetPlan canonical) =>
+        kit
+            .ChosenPlans.Where(c => c.Paper == paper && c.Mode == mode && (c.Kits == kits || mode == CutMode.EachKit))
+            .Select(c => ChosenPlans.Read(c, Only(Order(kits), paper), canonical))
+            .FirstOrDefault(p => p is not null);
 
     /// <summary>
-    /// What a longer search finds, paper by paper, where that is better than the canonical plan (fewer sheets, or as many in fewer cuts), as plans to choose; and the plan
+    /// What a longer search finds, paper by paper, where that is better than the canonical plan (fewer sheets, or as many in fewer
+    /// cuts), as plans to choose; and the plan
     /// with them.
     /// </summary>
     /// <param name="longer">The work of the search, and who hears of it.</param>
@@ -74,9 +92,12 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
         {
             var (own, canonical) = (Only(Order(kits), paper), Least(paper, kits)!);
             // Sheets that are kept stand as they are; what lies round them is not searched again.
-            var found = longer.Stop.IsCancellationRequested || own.Sheets[0].Kept.Count > 0 ? null
-                : CutPlanner.Plan(own, longer with { BudgetMs = Math.Max(1, longer.BudgetMs / open.Count), Memory = null }).For(paper);
-            if (found is null || (found.SheetsUsed, Cuts(found)).CompareTo((canonical.SheetsUsed, Cuts(canonical))) >= 0) plans.Add(canonical);
+            var found =
+                longer.Stop.IsCancellationRequested || own.Sheets[0].Kept.Count > 0
+                    ? null
+                    : CutPlanner.Plan(own, longer with { BudgetMs = Math.Max(1, longer.BudgetMs / open.Count), Memory = null }).For(paper);
+            if (found is null || (found.SheetsUsed, Cuts(found)).CompareTo((canonical.SheetsUsed, Cuts(canonical))) >= 0)
+                plans.Add(canonical);
             else
             {
                 plans.Add(found);
@@ -91,17 +112,34 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
     // A plan for more kits is one for fewer with something left out.
     private SheetPlan Above(string paper, int kits, SheetPlan best)
     {
-        for (var more = kits + 1; more <= kits + MostAbove && more <= KitRules.MostKits && !best.Proved && AreaBound(paper, more) < best.SheetsUsed; more++)
-            if (Found(paper, more) is { } other && other.SheetsUsed < best.SheetsUsed && PlanSums.Without(other, Only(Order(kits), paper)) is { } less && less.SheetsUsed < best.SheetsUsed)
+        for (
+            var more = kits + 1;
+            more <= kits + MostAbove && more <= KitRules.MostKits && !best.Proved && AreaBound(paper, more) < best.SheetsUsed;
+            more++
+        )
+            if (
+                Found(paper, more) is { } other
+                && other.SheetsUsed < best.SheetsUsed
+                && PlanSums.Without(other, Only(Order(kits), paper)) is { } less
+                && less.SheetsUsed < best.SheetsUsed
+            )
                 best = less with { LowerBound = best.LowerBound, Stale = best.Stale };
         return best;
     }
 
     private SheetPlan Below(string paper, int kits, SheetPlan best)
     {
-        if (kits < 2 || best.Proved || OneMore(paper) is not { } one || AreaBound(paper, kits - 1) + one.SheetsUsed >= best.SheetsUsed) return best;
-        return Least(paper, kits - 1) is { } fewer && fewer.SheetsUsed + one.SheetsUsed < best.SheetsUsed && PlanSums.Of(fewer, one, Only(Order(kits), paper)) is { } sum
-            ? sum with { LowerBound = best.LowerBound, Stale = best.Stale }
+        if (kits < 2 || best.Proved || OneMore(paper) is not { } one || AreaBound(paper, kits - 1) + one.SheetsUsed >= best.SheetsUsed)
+            return best;
+        return
+            Least(paper, kits - 1) is { } fewer
+            && fewer.SheetsUsed + one.SheetsUsed < best.SheetsUsed
+            && PlanSums.Of(fewer, one, Only(Order(kits), paper)) is { } sum
+            ? sum with
+            {
+                LowerBound = best.LowerBound,
+                Stale = best.Stale,
+            }
             : best;
     }
 
@@ -110,7 +148,8 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
     {
         var order = Order(kits);
         var sheet = order.Sheets.First(s => s.Id == paper);
-        var area = order.Pieces.Where(p => p.Sheet == paper).Aggregate(Int128.Zero, (sum, p) => sum + p.Size.Area * p.Quantity)
+        var area =
+            order.Pieces.Where(p => p.Sheet == paper).Aggregate(Int128.Zero, (sum, p) => sum + p.Size.Area * p.Quantity)
             - sheet.Extras.Aggregate(Int128.Zero, (sum, e) => sum + e.Size.Area * e.Count);
         return area <= 0 ? 0 : (int)((area + sheet.Size.Area - 1) / sheet.Size.Area);
     }

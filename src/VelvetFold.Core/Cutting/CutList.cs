@@ -13,16 +13,29 @@ namespace VelvetFold.Core.Cutting;
 /// <param name="Gut">The border that is kept where its inside is cut out.</param>
 /// <param name="By">Who cuts it.</param>
 /// <param name="Outline">The corners of a template, from the top left of its size as it is cut.</param>
-public sealed record CutPiece(string Label, string Layout, string Piece, string Paper, SheetFace Face, Size Size, Turn Turn, Length? Gut = null, CutBy By = CutBy.Either, [property: JsonIgnore] IReadOnlyList<OutlinePoint>? Outline = null);
+public sealed record CutPiece(
+    string Label,
+    string Layout,
+    string Piece,
+    string Paper,
+    SheetFace Face,
+    Size Size,
+    Turn Turn,
+    Length? Gut = null,
+    CutBy By = CutBy.Either,
+    [property: JsonIgnore] IReadOnlyList<OutlinePoint>? Outline = null
+);
 
 /// <summary>What has to be cut for one kit, from the layouts.</summary>
 public static class CutList
 {
-    /// <summary>The pieces to cut, layout by layout, back to front, inner mats before outer ones. Pieces without paper are left out; a finding tells of them.</summary>
+    /// <summary>The pieces to cut, layout by layout, back to front, inner mats before outer ones. Pieces without paper are left out; a
+    /// finding tells of them.</summary>
     public static IReadOnlyList<CutPiece> Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts) =>
         [.. layouts.SelectMany(layout => layout.Pieces.SelectMany(placed => PiecesOf(kit, layout.Layout, placed)))];
 
-    /// <summary>The order to the planner: for one kit as a guest cuts it, or for so many as the host cuts them together. Pieces that the other one cuts are left out.</summary>
+    /// <summary>The order to the planner: for one kit as a guest cuts it, or for so many as the host cuts them together. Pieces that
+    /// the other one cuts are left out.</summary>
     public static CutOrder Order(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, CutMode mode)
     {
         var (times, other) = mode == CutMode.Batch ? (kits, CutBy.Guest) : (1, CutBy.Host);
@@ -30,7 +43,10 @@ public static class CutList
         return new(
             [.. kit.Papers.Select(p => Sheet(kit, p, own, times, mode))],
             [.. Demands(kit, own, times)],
-            kit.LongestCut, kit.NarrowestStrip, kit.Ruler);
+            kit.LongestCut,
+            kit.NarrowestStrip,
+            kit.Ruler
+        );
     }
 
     // Equal outlines that lie into each other are cut two by two.
@@ -41,17 +57,38 @@ public static class CutList
         {
             var piece = open[0];
             open.RemoveAt(0);
-            if (Nested(kit, piece) is not { } pair) yield return Single(piece, times);
-            else if (open.Find(o => o.Paper == piece.Paper && o.Face == piece.Face && o.Size == piece.Size && o.Turn == piece.Turn && o.Outline is { } outline && outline.SequenceEqual(piece.Outline!)) is { } other)
+            if (Nested(kit, piece) is not { } pair)
+                yield return Single(piece, times);
+            else if (
+                open.Find(o =>
+                    o.Paper == piece.Paper
+                    && o.Face == piece.Face
+                    && o.Size == piece.Size
+                    && o.Turn == piece.Turn
+                    && o.Outline is { } outline
+                    && outline.SequenceEqual(piece.Outline!)
+                ) is
+                { } other
+            )
             {
                 open.Remove(other);
-                yield return new Demand($"{piece.Label} + {other.Label}", piece.Paper, pair.Size, times, piece.Turn, piece.Face) { Pair = pair, Labels = [piece.Label, other.Label] };
+                yield return new Demand($"{piece.Label} + {other.Label}", piece.Paper, pair.Size, times, piece.Turn, piece.Face)
+                {
+                    Pair = pair,
+                    Labels = [piece.Label, other.Label],
+                };
             }
             else
             {
                 // One a kit: those of two kits lie into each other.
-                if (times > 1) yield return new Demand($"{piece.Label} + {piece.Label}", piece.Paper, pair.Size, times / 2, piece.Turn, piece.Face) { Pair = pair, Labels = [piece.Label, piece.Label] };
-                if (times % 2 == 1) yield return Single(piece, 1);
+                if (times > 1)
+                    yield return new Demand($"{piece.Label} + {piece.Label}", piece.Paper, pair.Size, times / 2, piece.Turn, piece.Face)
+                    {
+                        Pair = pair,
+                        Labels = [piece.Label, piece.Label],
+                    };
+                if (times % 2 == 1)
+                    yield return Single(piece, 1);
             }
         }
 
@@ -59,17 +96,29 @@ public static class CutList
     }
 
     private static NestedPair? Nested(Kit kit, CutPiece piece) =>
-        piece.Outline is { } outline && kit.Paper(piece.Paper)?[piece.Face] is var face && NestedPair.Of(outline, kit.Ruler, mayHalfTurn: face?.Direction is not PrintDirection.OneWay) is { } pair
-            && CutPlanner.Fits(new Demand(piece.Label, piece.Paper, pair.Size, 1, piece.Turn), kit.Paper(piece.Paper)!.Usable.Size, kit.LongestCut) ? pair : null;
+        piece.Outline is { } outline
+        && kit.Paper(piece.Paper)?[piece.Face] is var face
+        && NestedPair.Of(outline, kit.Ruler, mayHalfTurn: face?.Direction is not PrintDirection.OneWay) is { } pair
+        && CutPlanner.Fits(
+            new Demand(piece.Label, piece.Paper, pair.Size, 1, piece.Turn),
+            kit.Paper(piece.Paper)!.Usable.Size,
+            kit.LongestCut
+        )
+            ? pair
+            : null;
 
-    private static StockSheet Sheet(Kit kit, Paper paper, IReadOnlyList<CutPiece> pieces, int times, CutMode mode) => new(paper.Id, paper.Size, paper.OnHand)
-    {
-        Trims = paper.Trims,
-        TearStripFace = paper.FaceB is null ? null : SheetFace.B,
-        AtOnce = mode == CutMode.Batch && kit.CutsThrough is { } deep && paper.Thickness is { IsPositive: true } sheet ? (int)Math.Max(1, deep.Ticks / sheet.Ticks) : 1,
-        Extras = [.. mode == CutMode.Batch ? OnHand(kit, paper) : [], .. Insides(paper, pieces, times)],
-        Kept = [.. kit.KeptSheets.Where(k => k.Paper == paper.Id && k.Mode == mode)],
-    };
+    private static StockSheet Sheet(Kit kit, Paper paper, IReadOnlyList<CutPiece> pieces, int times, CutMode mode) =>
+        new(paper.Id, paper.Size, paper.OnHand)
+        {
+            Trims = paper.Trims,
+            TearStripFace = paper.FaceB is null ? null : SheetFace.B,
+            AtOnce =
+                mode == CutMode.Batch && kit.CutsThrough is { } deep && paper.Thickness is { IsPositive: true } sheet
+                    ? (int)Math.Max(1, deep.Ticks / sheet.Ticks)
+                    : 1,
+            Extras = [.. mode == CutMode.Batch ? OnHand(kit, paper) : [], .. Insides(paper, pieces, times)],
+            Kept = [.. kit.KeptSheets.Where(k => k.Paper == paper.Id && k.Mode == mode)],
+        };
 
     // Offcuts lie in the studio: the host cuts them. A guest's kit is cut out of what every bag has.
     private static IEnumerable<ExtraPaper> OnHand(Kit kit, Paper paper)
@@ -89,12 +138,29 @@ public static class CutList
     private static IEnumerable<CutPiece> PiecesOf(Kit kit, Layout layout, PlacedPiece placed)
     {
         var piece = placed.Piece;
-        if (piece.Kind == PieceKind.Photo) return placed.Stack.Layers.SelectMany((layer, i) => MatOf(kit, layout, placed, layer, i));
-        if (!piece.IsCut || kit.Paper(piece.Paper) is not { } paper) return [];
+        if (piece.Kind == PieceKind.Photo)
+            return placed.Stack.Layers.SelectMany((layer, i) => MatOf(kit, layout, placed, layer, i));
+        if (!piece.IsCut || kit.Paper(piece.Paper) is not { } paper)
+            return [];
         var size = piece.CutSize;
-        if (piece.Joins.Count > 0) return piece.CutParts.Select((part, i) => Cut($"{placed.Label} part {i + 1}", layout, piece, paper, piece.Face, part, piece.PrintTurned));
+        if (piece.Joins.Count > 0)
+            return piece.CutParts.Select(
+                (part, i) => Cut($"{placed.Label} part {i + 1}", layout, piece, paper, piece.Face, part, piece.PrintTurned)
+            );
         if (piece.Side != PageSide.Both || AtSeam(layout, placed) is not { } left)
-            return [Cut(placed.Label, layout, piece, paper, piece.Face, size, piece.PrintTurned, piece.Side == PageSide.Both || piece.Shape is not null ? null : piece.Gut)];
+            return
+            [
+                Cut(
+                    placed.Label,
+                    layout,
+                    piece,
+                    paper,
+                    piece.Face,
+                    size,
+                    piece.PrintTurned,
+                    piece.Side == PageSide.Both || piece.Shape is not null ? null : piece.Gut
+                ),
+            ];
         // Across the seam it is two pieces, one for each page.
         return
         [
@@ -106,14 +172,16 @@ public static class CutList
     // How much of a piece across the seam lies on the left page, its left edge's allowance included; null where it lies on one page only.
     private static Length? AtSeam(Layout layout, PlacedPiece placed)
     {
-        if (layout.Kind == LayoutKind.Single) return null;
+        if (layout.Kind == LayoutKind.Single)
+            return null;
         var left = layout.Page.Width - placed.Box.X;
         return left.IsPositive && left < placed.Box.Width ? left + placed.Piece.Finish(Edge.Left).Uses : null;
     }
 
     private static IEnumerable<CutPiece> MatOf(Kit kit, Layout layout, PlacedPiece placed, MatLayer layer, int i)
     {
-        if (kit.Paper(layer.Mat.Paper) is not { } paper) yield break;
+        if (kit.Paper(layer.Mat.Paper) is not { } paper)
+            yield break;
         var label = $"{placed.Label} mat{(placed.Stack.Layers.Count > 1 ? $" {i + 1}" : "")}";
         if (layer.Mat.Frame is not { } width)
         {
@@ -126,17 +194,43 @@ public static class CutList
     }
 
     // A print that is meant to lie a quarter turned on the page is cut a quarter turned from the sheet.
-    private static CutPiece Cut(string label, Layout layout, Piece piece, Paper paper, SheetFace face, Size size, bool turned, Length? gut = null)
+    private static CutPiece Cut(
+        string label,
+        Layout layout,
+        Piece piece,
+        Paper paper,
+        SheetFace face,
+        Size size,
+        bool turned,
+        Length? gut = null
+    )
     {
         var free = (paper[face]?.Direction ?? PrintDirection.Free) == PrintDirection.Free;
         turned = turned && !free;
-        return new(label, layout.Id, piece.Id, paper.Id, face, turned ? size.Turned : size, free ? Turn.Free : Turn.None, gut, piece.CutBy, OutlineOf(piece, size, turned));
+        return new(
+            label,
+            layout.Id,
+            piece.Id,
+            paper.Id,
+            face,
+            turned ? size.Turned : size,
+            free ? Turn.Free : Turn.None,
+            gut,
+            piece.CutBy,
+            OutlineOf(piece, size, turned)
+        );
     }
 
     // Edges that use up paper beyond the outline keep a piece from lying close to another.
     private static IReadOnlyList<OutlinePoint>? OutlineOf(Piece piece, Size size, bool turned)
     {
-        if (piece.Shape is not { Kind: OutlineKind.Template, Points.Count: >= 3 } shape || piece.CutSize != piece.Size || size != piece.Size || Outline.Bounds(shape.Points).Size != size) return null;
+        if (
+            piece.Shape is not { Kind: OutlineKind.Template, Points.Count: >= 3 } shape
+            || piece.CutSize != piece.Size
+            || size != piece.Size
+            || Outline.Bounds(shape.Points).Size != size
+        )
+            return null;
         return turned ? [.. shape.Points.Select(p => new OutlinePoint(size.Height - p.Y, p.X))] : shape.Points;
     }
 }

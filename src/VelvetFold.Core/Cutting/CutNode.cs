@@ -12,9 +12,12 @@ public abstract record CutNode(Box Box)
     public IEnumerable<CutNode> All()
     {
         yield return this;
-        if (this is not SplitNode split) yield break;
-        foreach (var node in split.Off.All()) yield return node;
-        foreach (var node in split.Rest.All()) yield return node;
+        if (this is not SplitNode split)
+            yield break;
+        foreach (var node in split.Off.All())
+            yield return node;
+        foreach (var node in split.Rest.All())
+            yield return node;
     }
 }
 
@@ -31,7 +34,8 @@ public sealed record SplitNode(Box Box, Edge Fence, CutNode Off, CutNode Rest) :
     public static (Box Off, Box Remainder) Halve(Box box, Edge fence, Length setting)
     {
         var rest = box.Along(fence.Axis()).Extent - setting;
-        if (!setting.IsPositive || !rest.IsPositive) throw new ArgumentOutOfRangeException(nameof(setting), $"A cut at {setting} does not lie inside {box}.");
+        if (!setting.IsPositive || !rest.IsPositive)
+            throw new ArgumentOutOfRangeException(nameof(setting), $"A cut at {setting} does not lie inside {box}.");
         return fence switch
         {
             Edge.Left => (box with { Width = setting }, box with { X = box.X + setting, Width = rest }),

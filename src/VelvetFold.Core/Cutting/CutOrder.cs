@@ -10,10 +10,12 @@ namespace VelvetFold.Core.Cutting;
 public enum Turn
 {
     /// <summary>By a quarter, either way.</summary>
-    [JsonStringEnumMemberName("free")] Free,
+    [JsonStringEnumMemberName("free")]
+    Free,
 
     /// <summary>It is cut as it stands (a half turn changes nothing about the cut).</summary>
-    [JsonStringEnumMemberName("none")] None,
+    [JsonStringEnumMemberName("none")]
+    None,
 }
 
 /// <summary>Sheets to cut from: all of one size, with the part that may be used and the tear strip that comes off first.</summary>
@@ -58,6 +60,12 @@ public sealed record Demand(string Id, string Sheet, Size Size, int Quantity, Tu
 /// <summary>What is to be cut, and from what.</summary>
 /// <param name="LongestCut">The longest cut of the trimmer; none where it is no limit.</param>
 /// <param name="Ruler">The smallest step of the ruler; what is thinner is not cut off. None where anything is.</param>
-/// <param name="NarrowestStrip">The narrowest setting of its fence; none where it is no limit. What is narrower lies on the far side of the blade.</param>
+/// <param name="NarrowestStrip">The narrowest setting of its fence; none where it is no limit. What is narrower lies on the far side of
+/// the blade.</param>
 public sealed record CutOrder(
-    IReadOnlyList<StockSheet> Sheets, IReadOnlyList<Demand> Pieces, Length? LongestCut = null, Length? NarrowestStrip = null, Length? Ruler = null);
+    IReadOnlyList<StockSheet> Sheets,
+    IReadOnlyList<Demand> Pieces,
+    Length? LongestCut = null,
+    Length? NarrowestStrip = null,
+    Length? Ruler = null
+);

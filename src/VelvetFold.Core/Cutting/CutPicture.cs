@@ -18,7 +18,16 @@ public static class CutPicture
             switch (node)
             {
                 case PieceNode { Piece.Pair: { } pair } two:
-                    marks.AddRange(new[] { pair.Points, pair.Second }.Select(points => new BoxMark(Role.Paper, two.Piece.Id, two.Box, new(paper.Id, two.Piece.Face.ToString(), false), "template", Laid(points, pair.Size, two.Turned))));
+                    marks.AddRange(
+                        new[] { pair.Points, pair.Second }.Select(points => new BoxMark(
+                            Role.Paper,
+                            two.Piece.Id,
+                            two.Box,
+                            new(paper.Id, two.Piece.Face.ToString(), false),
+                            "template",
+                            Laid(points, pair.Size, two.Turned)
+                        ))
+                    );
                     marks.Add(new TextMark(Role.Label, two.Piece.Id, two.Box, two.Piece.Id));
                     break;
                 case PieceNode piece:
@@ -30,7 +39,8 @@ public static class CutPicture
                     break;
             }
         }
-        foreach (var offcut in pattern.Offcuts) marks.Add(new TextMark(Role.Offcut, null, offcut.Box, $"{offcut.Name} {reading.Format(offcut.Box.Size)}"));
+        foreach (var offcut in pattern.Offcuts)
+            marks.Add(new TextMark(Role.Offcut, null, offcut.Box, $"{offcut.Name} {reading.Format(offcut.Box.Size)}"));
         marks.AddRange(pattern.Cuts.Select(LineOf));
         return new(pattern.Root.Box.Size, Says(reading, paper, pattern), marks);
     }
@@ -43,7 +53,9 @@ public static class CutPicture
     {
         var box = cut.PartBox;
         var (off, _) = SplitNode.Halve(box, cut.Fence, cut.Setting);
-        var (start, end) = cut.Plunge is { } run ? (run.Start, run.End) : (Length.Zero, box.Along(cut.Fence.Axis() == Axis.Across ? Axis.Down : Axis.Across).Extent);
+        var (start, end) = cut.Plunge is { } run
+            ? (run.Start, run.End)
+            : (Length.Zero, box.Along(cut.Fence.Axis() == Axis.Across ? Axis.Down : Axis.Across).Extent);
         if (cut.Fence.Axis() == Axis.Across)
         {
             var x = cut.Fence.IsStart() ? off.Right : off.X;
@@ -55,7 +67,10 @@ public static class CutPicture
 
     private static string Says(LengthPattern reading, Paper paper, CutPattern pattern)
     {
-        var pieces = pattern.Placements.Select(p => $"{p.Piece} {reading.Format(p.Box.Size)} at {reading.Format(p.Box.X)} from the left, {reading.Format(p.Box.Y)} from the top");
-        return $"{(pattern.From is { } from ? $"{from} of" : "A sheet of")} {paper.Name}, {reading.Format(pattern.Root.Box.Size)}: {string.Join("; ", pieces)}.";
+        var pieces = pattern.Placements.Select(p =>
+            $"{p.Piece} {reading.Format(p.Box.Size)} at {reading.Format(p.Box.X)} from the left, {reading.Format(p.Box.Y)} from the top"
+        );
+        return $"{(pattern.From is { } from ? $"{from} of" : "A sheet of")} {paper.Name}, "
+            + $"{reading.Format(pattern.Root.Box.Size)}: {string.Join("; ", pieces)}.";
     }
 }

@@ -17,13 +17,22 @@ public sealed record Placement(string Piece, Box Box, bool Turned, SheetFace Fac
 /// <param name="Fence">The edge of that part that lies at the fence, as the sheet was first laid down.</param>
 /// <param name="Setting">From the fence to the blade.</param>
 /// <param name="Gives">What comes off, and what stays in the hand; empty for a plunge cut that sets nothing free yet.</param>
-/// <param name="Plunge">For a cut that starts and stops inside the part: from where to where along the blade. None for a cut from edge to edge.</param>
+/// <param name="Plunge">For a cut that starts and stops inside the part: from where to where along the blade. None for a cut from edge
+/// to edge.</param>
 public sealed record TrimmerCut(
-    int Order, PaperPart Part, Edge Fence, Length Setting, IReadOnlyList<PaperPart> Gives, Box PartBox, PlungeCut? Plunge = null)
+    int Order,
+    PaperPart Part,
+    Edge Fence,
+    Length Setting,
+    IReadOnlyList<PaperPart> Gives,
+    Box PartBox,
+    PlungeCut? Plunge = null
+)
 {
     /// <summary>How far the blade runs.</summary>
     [JsonIgnore]
-    public Length Run => Plunge is { } plunge ? plunge.End - plunge.Start : PartBox.Along(Fence.Axis() == Axis.Across ? Axis.Down : Axis.Across).Extent;
+    public Length Run =>
+        Plunge is { } plunge ? plunge.End - plunge.Start : PartBox.Along(Fence.Axis() == Axis.Across ? Axis.Down : Axis.Across).Extent;
 }
 
 /// <summary>Where the blade is set down and lifted again, from the end of the part at which it begins.</summary>
@@ -36,12 +45,16 @@ public sealed record NamedBox(PaperPart Name, Box Box);
 public sealed record CutPattern(string Sheet, int Times, [property: JsonIgnore] CutNode Root)
 {
     // Worked out when first asked for: a planner makes many patterns that nobody ever looks at.
-    private readonly Lazy<IReadOnlyList<Placement>> _placements =
-        new(() =>
-        {
-            var off = TrimmerProgramme.OffAt(Root);
-            return [.. Root.All().OfType<PieceNode>().Select(n => new Placement(n.Piece.Id, n.Box, n.Turned, n.Piece.Face, off.GetValueOrDefault(n), n.Piece.Labels))];
-        });
+    private readonly Lazy<IReadOnlyList<Placement>> _placements = new(() =>
+    {
+        var off = TrimmerProgramme.OffAt(Root);
+        return
+        [
+            .. Root.All()
+                .OfType<PieceNode>()
+                .Select(n => new Placement(n.Piece.Id, n.Box, n.Turned, n.Piece.Face, off.GetValueOrDefault(n), n.Piece.Labels)),
+        ];
+    });
 
     private readonly Lazy<IReadOnlyList<TrimmerCut>> _cuts = new(() => TrimmerProgramme.Of(Root));
     private readonly Lazy<IReadOnlyList<NamedBox>> _offcuts = new(() => TrimmerProgramme.Offcuts(Root));
@@ -88,7 +101,13 @@ public sealed record StaleSheet(int Place, IReadOnlyList<string> Pieces);
 
 /// <summary>The plan for one kind of sheet.</summary>
 /// <param name="LowerBound">No plan whatever uses fewer sheets.</param>
-public sealed record SheetPlan(string Sheet, int SheetsUsed, int LowerBound, IReadOnlyList<CutPattern> Patterns, IReadOnlyList<Shortfall> Shortfall)
+public sealed record SheetPlan(
+    string Sheet,
+    int SheetsUsed,
+    int LowerBound,
+    IReadOnlyList<CutPattern> Patterns,
+    IReadOnlyList<Shortfall> Shortfall
+)
 {
     /// <summary>Whether fewer sheets are impossible, and all that was asked for is cut.</summary>
     public bool Proved => SheetsUsed <= LowerBound && Shortfall.Count == 0;
@@ -99,7 +118,8 @@ public sealed record SheetPlan(string Sheet, int SheetsUsed, int LowerBound, IRe
     /// <summary>Kept sheets that cannot be cut as they stand any more.</summary>
     public IReadOnlyList<StaleSheet> Stale { get; init; } = [];
 
-    /// <summary>Whether the clock or a wish to stop ended the search before its work was done: the plan is provisional, and another run may find another.</summary>
+    /// <summary>Whether the clock or a wish to stop ended the search before its work was done: the plan is provisional, and another run
+    /// may find another.</summary>
     public bool CutShort { get; init; }
 
     /// <summary>Whether it is the plan that somebody chose after a longer search, in place of the canonical one.</summary>

@@ -8,7 +8,8 @@ namespace VelvetFold.Core.Cutting;
 
 /// <summary>Plans how pieces are cut from sheets by edge-to-edge cuts: the fewest sheets, then few patterns and few cuts.</summary>
 /// <remarks>
-/// Deterministic: the same order and budget give the same plan, unless the clock had to end the search (<see cref="SheetPlan.CutShort"/>). The bound beside the plan is
+/// Deterministic: the same order and budget give the same plan, unless the clock had to end the search (<see
+/// cref="SheetPlan.CutShort"/>). The bound beside the plan is
 /// computed without looking at it.
 /// </remarks>
 public static class CutPlanner
@@ -20,22 +21,32 @@ public static class CutPlanner
     public const int MostSheets = 200;
 
     /// <summary>Plans an order.</summary>
-    /// <exception cref="ArgumentException">A piece fits no sheet, or names one that is not there; <see cref="Unfit"/> tells beforehand.</exception>
+    /// <exception cref="ArgumentException">A piece fits no sheet, or names one that is not there; <see cref="Unfit"/> tells
+    /// beforehand.</exception>
     /// <exception cref="OperationCanceledException">The terms' <see cref="PlanTerms.Cancel"/> was asked for.</exception>
     public static CutPlan Plan(CutOrder order, PlanTerms? terms = null)
     {
         terms ??= new();
         order = Added(order);
-        if (Unfit(order with { LongestCut = null }) is [var piece, ..]) throw new ArgumentException($"{piece.Id} does not fit its sheet.", nameof(order));
+        if (Unfit(order with { LongestCut = null }) is [var piece, ..])
+            throw new ArgumentException($"{piece.Id} does not fit its sheet.", nameof(order));
         var plans = new List<SheetPlan>();
         var (left, clock, ends) = ((double)terms.BudgetMs, Stopwatch.StartNew(), terms.ClockMs ?? 1e9);
-        var open = order.Sheets.Select(s => (Sheet: s, Pieces: (IReadOnlyList<Demand>)[.. order.Pieces.Where(p => p.Sheet == s.Id && p.Quantity > 0)])).Where(s => s.Pieces.Count > 0 || s.Sheet.Kept.Count > 0).ToList();
+        var open = order
+            .Sheets.Select(s => (Sheet: s, Pieces: (IReadOnlyList<Demand>)[.. order.Pieces.Where(p => p.Sheet == s.Id && p.Quantity > 0)]))
+            .Where(s => s.Pieces.Count > 0 || s.Sheet.Kept.Count > 0)
+            .ToList();
         for (var i = 0; i < open.Count; i++)
         {
             terms.Cancel.ThrowIfCancellationRequested();
             // An equal share of what is left for each paper that is left, and half as much again: most need far less than theirs.
             var share = i == open.Count - 1 ? 1 : Math.Min(1, 1.5 / (open.Count - i));
-            var budget = new WorkBudget(Math.Max(0.5, left * share), Math.Max(1, (ends - clock.Elapsed.TotalMilliseconds) * share), terms.Stop, terms.Cancel);
+            var budget = new WorkBudget(
+                Math.Max(0.5, left * share),
+                Math.Max(1, (ends - clock.Elapsed.TotalMilliseconds) * share),
+                terms.Stop,
+                terms.Cancel
+            );
             var plan = PlanSheet(open[i].Sheet, open[i].Pieces, order, budget, terms);
             terms.Cancel.ThrowIfCancellationRequested();
             var used = budget.Used;
@@ -46,15 +57,31 @@ public static class CutPlanner
     }
 
     // Lines that ask for the same are one.
-    private static CutOrder Added(CutOrder order) => order.Pieces.CountBy(p => p.Id).All(c => c.Value == 1) ? order
-        : order with { Pieces = [.. order.Pieces.GroupBy(p => p with { Quantity = 0, Labels = [] }).Select(g => g.First() with { Quantity = g.Sum(p => p.Quantity) })] };
+    private static CutOrder Added(CutOrder order) =>
+        order.Pieces.CountBy(p => p.Id).All(c => c.Value == 1)
+            ? order
+            : order with
+            {
+                Pieces =
+                [
+                    .. order
+                        .Pieces.GroupBy(p => p with { Quantity = 0, Labels = [] })
+                        .Select(g => g.First() with { Quantity = g.Sum(p => p.Quantity) }),
+                ],
+            };
 
-    /// <summary>The pieces that cannot be cut from the sheet they name: it is too small, not there, or the trimmer too short to set them free.</summary>
+    /// <summary>The pieces that cannot be cut from the sheet they name: it is too small, not there, or the trimmer too short to set
+    /// them free.</summary>
     public static IReadOnlyList<Demand> Unfit(CutOrder order) =>
-        [.. order.Pieces.Where(p => order.Sheets.FirstOrDefault(s => s.Id == p.Sheet) is not { } sheet || !Fits(p, Usable(sheet).Size, order.LongestCut))];
+        [
+            .. order.Pieces.Where(p =>
+                order.Sheets.FirstOrDefault(s => s.Id == p.Sheet) is not { } sheet || !Fits(p, Usable(sheet).Size, order.LongestCut)
+            ),
+        ];
 
     /// <summary>
-    /// What of an order can be planned for as many sheets as it takes: without the stock's limits and the pieces that fit no sheet, of which findings tell.
+    /// What of an order can be planned for as many sheets as it takes: without the stock's limits and the pieces that fit no sheet, of
+    /// which findings tell.
     /// </summary>
     public static CutOrder Plannable(CutOrder order)
     {
@@ -74,157 +101,283 @@ public static class CutPlanner
     /// <exception cref="ArgumentException">The order does not have the piece, or one that lies there.</exception>
     public static IReadOnlyList<KeptPiece>? Lay(CutOrder order, string sheet, IReadOnlyList<string> there, string piece)
     {
-        Demand Named(string label) => order.Pieces.FirstOrDefault(p => p.Id == label && p.Sheet == sheet) ?? throw new ArgumentException($"{label} is not cut from {sheet}.", nameof(piece));
+        Demand Named(string label) =>
+            order.Pieces.FirstOrDefault(p => p.Id == label && p.Sheet == sheet)
+            ?? throw new ArgumentException($"{label} is not cut from {sheet}.", nameof(piece));
         return Keeping.Lay(order.Sheets.First(s => s.Id == sheet), [.. there.Select(Named)], Named(piece), order.LongestCut);
     }
 
     /// <summary>Whether a piece can be set free from so much paper.</summary>
-    internal static bool Fits(Demand piece, Size room, Length? longestCut) => Fits(piece.Size, room, longestCut) || (piece.Turn == Turn.Free && Fits(piece.Size.Turned, room, longestCut));
+    internal static bool Fits(Demand piece, Size room, Length? longestCut) =>
+        Fits(piece.Size, room, longestCut) || (piece.Turn == Turn.Free && Fits(piece.Size.Turned, room, longestCut));
 
     // It must be set free by cuts the trimmer can make: the first goes along one whole side of the sheet.
     private static bool Fits(Size piece, Size room, Length? longestCut)
     {
-        if (!piece.FitsIn(room)) return false;
-        if (longestCut is not { } longest || room.Longer <= longest) return true;
+        if (!piece.FitsIn(room))
+            return false;
+        if (longestCut is not { } longest || room.Longer <= longest)
+            return true;
         var (right, below) = (piece.Width < room.Width, piece.Height < room.Height);
-        if (!right && !below) return true;
+        if (!right && !below)
+            return true;
         // Upright first: along the height, then along the width of the piece; or the other way round.
-        return (right && room.Height <= longest && (!below || piece.Width <= longest)) || (below && room.Width <= longest && (!right || piece.Height <= longest));
+        return (right && room.Height <= longest && (!below || piece.Width <= longest))
+            || (below && room.Width <= longest && (!right || piece.Height <= longest));
     }
 
-    /// <summary>A sheet as it is cut with these pieces in these places; null where no cuts from edge to edge part them, or they do not lie on it.</summary>
+    /// <summary>A sheet as it is cut with these pieces in these places; null where no cuts from edge to edge part them, or they do not
+    /// lie on it.</summary>
     public static CutPattern? PatternOf(Paper paper, KeptSheet kept, Length? longestCut, Length? ruler)
     {
         ArgumentNullException.ThrowIfNull(paper);
         ArgumentNullException.ThrowIfNull(kept);
         var sheet = new StockSheet(paper.Id, paper.Size) { Trims = paper.Trims, Kept = [kept with { Times = 1, Cut = 0 }] };
-        IReadOnlyList<Demand> demands = [.. kept.Pieces.GroupBy(p => p.Piece).Select(g => new Demand(g.Key, paper.Id, g.First().Turned ? g.First().Box.Size.Turned : g.First().Box.Size, g.Count()))];
+        IReadOnlyList<Demand> demands =
+        [
+            .. kept
+                .Pieces.GroupBy(p => p.Piece)
+                .Select(g => new Demand(g.Key, paper.Id, g.First().Turned ? g.First().Box.Size.Turned : g.First().Box.Size, g.Count())),
+        ];
         sheet = AsCut(sheet, demands, ruler);
-        return Keeping.Of(sheet, demands, longestCut).Patterns is [var pattern] ? new(sheet.Id, 1, Trimmed(sheet, pattern.Root)) { IsKept = true } : null;
+        return Keeping.Of(sheet, demands, longestCut).Patterns is [var pattern]
+            ? new(sheet.Id, 1, Trimmed(sheet, pattern.Root)) { IsKept = true }
+            : null;
     }
 
     private static SheetPlan PlanSheet(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order, WorkBudget budget, PlanTerms terms)
     {
-        if (terms.Memory?.Recall(sheet, pieces, order, terms) is { } known) return known;
+        if (terms.Memory?.Recall(sheet, pieces, order, terms) is { } known)
+            return known;
         sheet = AsCut(sheet, pieces, order.Ruler);
         var kept = Keeping.Of(sheet, pieces, order.LongestCut);
-        // What the trimmer cannot set free is cut by knife and a long ruler, from sheets of its own; the trimmer's limit stays for the rest.
+        // What the trimmer cannot set free is cut by knife and a long ruler, from sheets of its own; the trimmer's limit stays for the
+        // rest.
         var room = Usable(sheet).Size;
         IReadOnlyList<Demand> knife = [.. kept.Left.Where(p => !Fits(p, room, order.LongestCut))];
         IReadOnlyList<Demand> left = knife.Count == 0 ? kept.Left : [.. kept.Left.Except(knife)];
         var plan = FromSheets(sheet, left, order.LongestCut, budget, terms);
-        if (FromExtras(sheet, left, order.LongestCut, budget, terms, plan) is { } saving) plan = saving;
-        if (FromTearStrips(sheet, left, order.LongestCut, budget, terms, plan) is { } better) plan = better;
+        if (FromExtras(sheet, left, order.LongestCut, budget, terms, plan) is { } saving)
+            plan = saving;
+        if (FromTearStrips(sheet, left, order.LongestCut, budget, terms, plan) is { } better)
+            plan = better;
         if (knife.Count > 0)
         {
             var byKnife = FromSheets(sheet, knife, null, budget, terms);
-            var least = Math.Max(Math.Max(plan.LowerBound, byKnife.LowerBound), GridBounds.Sheets(CutGrid.Of(room, kept.Left)) - sheet.Extras.Sum(e => e.Count));
-            plan = plan with { SheetsUsed = plan.SheetsUsed + byKnife.SheetsUsed, LowerBound = least, Patterns = [.. byKnife.Patterns, .. plan.Patterns], CutShort = plan.CutShort || byKnife.CutShort };
+            var least = Math.Max(
+                Math.Max(plan.LowerBound, byKnife.LowerBound),
+                GridBounds.Sheets(CutGrid.Of(room, kept.Left)) - sheet.Extras.Sum(e => e.Count)
+            );
+            plan = plan with
+            {
+                SheetsUsed = plan.SheetsUsed + byKnife.SheetsUsed,
+                LowerBound = least,
+                Patterns = [.. byKnife.Patterns, .. plan.Patterns],
+                CutShort = plan.CutShort || byKnife.CutShort,
+            };
         }
         var own = kept.Patterns.Sum(p => p.Times);
-        plan = plan with { SheetsUsed = plan.SheetsUsed + own, LowerBound = plan.LowerBound + own, Stale = kept.Stale, Patterns = [.. kept.Patterns.Concat(plan.Patterns).Select(Handled)] };
+        plan = plan with
+        {
+            SheetsUsed = plan.SheetsUsed + own,
+            LowerBound = plan.LowerBound + own,
+            Stale = kept.Stale,
+            Patterns = [.. kept.Patterns.Concat(plan.Patterns).Select(Handled)],
+        };
         plan = Limit(sheet, pieces, plan);
         terms.Memory?.Keep(sheet, pieces, order, terms, plan);
         return plan;
 
         // As it is cut on the trimmer: what squares a sheet first, no setting too narrow, as many sheets at once as lie equal.
-        CutPattern Handled(CutPattern pattern) => new(sheet.Id, pattern.Times, Reachable(pattern.From is null ? Trimmed(sheet, pattern.Root) : pattern.Root, order.NarrowestStrip))
-        {
-            From = pattern.From,
-            IsKept = pattern.IsKept,
-            Cut = pattern.Cut,
-            LongestCut = order.LongestCut,
-            AtOnce = Math.Clamp(sheet.AtOnce, 1, Math.Max(1, pattern.Times - pattern.Cut)),
-        };
+        CutPattern Handled(CutPattern pattern) =>
+            new(
+                sheet.Id,
+                pattern.Times,
+                Reachable(pattern.From is null ? Trimmed(sheet, pattern.Root) : pattern.Root, order.NarrowestStrip)
+            )
+            {
+                From = pattern.From,
+                IsKept = pattern.IsKept,
+                Cut = pattern.Cut,
+                LongestCut = order.LongestCut,
+                AtOnce = Math.Clamp(sheet.AtOnce, 1, Math.Max(1, pattern.Times - pattern.Cut)),
+            };
     }
 
-    // A sheet of 305 mm for pieces in sixteenths is a sheet of 12 in: nobody cuts off the fifth of a millimetre that is left of a ruler's step.
+    // A sheet of 305 mm for pieces in sixteenths is a sheet of 12 in: nobody cuts off the fifth of a millimetre that is left of a
+    // ruler's step.
     private static StockSheet AsCut(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? ruler)
     {
-        if (ruler is not { IsPositive: true } step || pieces.Any(p => p.Size.Width.Ticks % step.Ticks != 0 || p.Size.Height.Ticks % step.Ticks != 0)) return sheet;
+        if (
+            ruler is not { IsPositive: true } step
+            || pieces.Any(p => p.Size.Width.Ticks % step.Ticks != 0 || p.Size.Height.Ticks % step.Ticks != 0)
+        )
+            return sheet;
         var room = Usable(sheet).Size;
         var (over, under) = (new Length(room.Width.Ticks % step.Ticks), new Length(room.Height.Ticks % step.Ticks));
-        return room.Width > over && room.Height > under ? sheet with { Size = new(sheet.Size.Width - over, sheet.Size.Height - under) } : sheet;
+        return room.Width > over && room.Height > under
+            ? sheet with
+            {
+                Size = new(sheet.Size.Width - over, sheet.Size.Height - under),
+            }
+            : sheet;
     }
 
-    private static SheetPlan FromSheets(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms)
+    private static SheetPlan FromSheets(
+        StockSheet sheet,
+        IReadOnlyList<Demand> pieces,
+        Length? longestCut,
+        WorkBudget budget,
+        PlanTerms terms
+    )
     {
-        if (pieces.Count == 0) return new(sheet.Id, 0, 0, [], []);
+        if (pieces.Count == 0)
+            return new(sheet.Id, 0, 0, [], []);
         var room = Usable(sheet);
         var grid = CutGrid.Of(room.Size, pieces, longestCut);
         var found = PlanSearch.Run(grid, budget, (sheets, bound) => terms.Told?.Invoke(new(sheet.Id, sheets, bound)), terms.Polish);
-        IReadOnlyList<CutPattern> patterns = [.. Handed.Of(grid, found.Patterns, room).Select(p => new CutPattern(sheet.Id, p.Times, p.Root))];
+        IReadOnlyList<CutPattern> patterns =
+        [
+            .. Handed.Of(grid, found.Patterns, room).Select(p => new CutPattern(sheet.Id, p.Times, p.Root)),
+        ];
         return new(sheet.Id, patterns.Sum(p => p.Times), found.AtLeast, patterns, []) { CutShort = found.CutShort };
     }
 
-    // What is there anyway is filled first, the largest of it and the largest pieces first, and the sheets planned for the rest; null where that saves no sheet.
-    private static SheetPlan? FromExtras(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms, SheetPlan without)
+    // What is there anyway is filled first, the largest of it and the largest pieces first, and the sheets planned for the rest; null
+    // where that saves no sheet.
+    private static SheetPlan? FromExtras(
+        StockSheet sheet,
+        IReadOnlyList<Demand> pieces,
+        Length? longestCut,
+        WorkBudget budget,
+        PlanTerms terms,
+        SheetPlan without
+    )
     {
-        if (sheet.Extras.Count == 0) return null;
+        if (sheet.Extras.Count == 0)
+            return null;
         var (cut, left) = Fill(sheet, sheet.Extras, pieces, longestCut);
-        if (cut.Count == 0) return null;
+        if (cut.Count == 0)
+            return null;
         var rest = FromSheets(sheet, left, longestCut, budget, terms);
-        if (rest.SheetsUsed >= without.SheetsUsed) return null;
-        return rest with { Patterns = [.. rest.Patterns, .. cut], LowerBound = Math.Min(LeastWith(sheet, sheet.Extras, pieces, without, longestCut, budget, terms), rest.SheetsUsed) };
+        if (rest.SheetsUsed >= without.SheetsUsed)
+            return null;
+        return rest with
+        {
+            Patterns = [.. rest.Patterns, .. cut],
+            LowerBound = Math.Min(LeastWith(sheet, sheet.Extras, pieces, without, longestCut, budget, terms), rest.SheetsUsed),
+        };
     }
 
-    // None of it is larger than a sheet, so that each can stand for one sheet at most; and what fits none of it needs its sheets whatever is there.
-    private static int LeastWith(StockSheet sheet, IReadOnlyList<ExtraPaper> extras, IReadOnlyList<Demand> pieces, SheetPlan without, Length? longestCut, WorkBudget budget, PlanTerms terms)
+    // None of it is larger than a sheet, so that each can stand for one sheet at most; and what fits none of it needs its sheets
+    // whatever is there.
+    private static int LeastWith(
+        StockSheet sheet,
+        IReadOnlyList<ExtraPaper> extras,
+        IReadOnlyList<Demand> pieces,
+        SheetPlan without,
+        Length? longestCut,
+        WorkBudget budget,
+        PlanTerms terms
+    )
     {
         IReadOnlyList<Demand> apart = [.. pieces.Where(p => !extras.Any(e => Serves(e, p, null)))];
-        var alone = apart.Count == pieces.Count ? without.LowerBound : FromSheets(sheet, apart, longestCut, budget, terms with { Told = null }).LowerBound;
+        var alone =
+            apart.Count == pieces.Count
+                ? without.LowerBound
+                : FromSheets(sheet, apart, longestCut, budget, terms with { Told = null }).LowerBound;
         return Math.Max(alone, without.LowerBound - extras.Sum(e => e.Count));
     }
 
-    // Every sheet that is cut gives its tear strip. Used where that saves a sheet, or where a piece is as wide as the strip, so that nothing has to be set for it.
-    private static SheetPlan? FromTearStrips(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut, WorkBudget budget, PlanTerms terms, SheetPlan without)
+    // Every sheet that is cut gives its tear strip. Used where that saves a sheet, or where a piece is as wide as the strip, so that
+    // nothing has to be set for it.
+    private static SheetPlan? FromTearStrips(
+        StockSheet sheet,
+        IReadOnlyList<Demand> pieces,
+        Length? longestCut,
+        WorkBudget budget,
+        PlanTerms terms,
+        SheetPlan without
+    )
     {
-        if (sheet.TearStripFace is not { } face || sheet.Trims.TearStrip is not { } tear) return null;
-        IReadOnlyList<Demand> left = [.. pieces.Select(d => d with { Quantity = d.Quantity - CutFromExtras(without, d) }).Where(d => d.Quantity > 0)];
+        if (sheet.TearStripFace is not { } face || sheet.Trims.TearStrip is not { } tear)
+            return null;
+        IReadOnlyList<Demand> left =
+        [
+            .. pieces.Select(d => d with { Quantity = d.Quantity - CutFromExtras(without, d) }).Where(d => d.Quantity > 0),
+        ];
         var size = tear.Edge.Axis() == Axis.Across ? new Size(tear.Width, sheet.Size.Height) : new Size(sheet.Size.Width, tear.Width);
         for (var sheets = without.SheetsUsed - 1; sheets >= Math.Max(1, without.SheetsUsed - 2); sheets--)
-            if (With(left, sheets) is { } saving && saving.SheetsUsed <= sheets) return saving;
+            if (With(left, sheets) is { } saving && saving.SheetsUsed <= sheets)
+                return saving;
         return With([.. left.Where(d => d.Size.Shorter == tear.Width)], without.SheetsUsed);
 
         SheetPlan? With(IReadOnlyList<Demand> fitting, int sheets)
         {
             var strip = new ExtraPaper(PaperPart.TearStrip, size, sheets, face);
             var (cut, _) = Fill(sheet, [strip], fitting, longestCut);
-            if (cut.Count == 0) return null;
-            var taken = cut.SelectMany(p => p.Placements.Select(q => (q.Piece, p.Times))).GroupBy(q => q.Piece).ToDictionary(g => g.Key, g => g.Sum(q => q.Times));
-            var rest = FromSheets(sheet, [.. left.Select(d => d with { Quantity = d.Quantity - taken.GetValueOrDefault(d.Id) }).Where(d => d.Quantity > 0)], longestCut, budget, terms);
-            if (rest.SheetsUsed > without.SheetsUsed || cut.Sum(p => p.Times) > rest.SheetsUsed) return null;
+            if (cut.Count == 0)
+                return null;
+            var taken = cut.SelectMany(p => p.Placements.Select(q => (q.Piece, p.Times)))
+                .GroupBy(q => q.Piece)
+                .ToDictionary(g => g.Key, g => g.Sum(q => q.Times));
+            var rest = FromSheets(
+                sheet,
+                [.. left.Select(d => d with { Quantity = d.Quantity - taken.GetValueOrDefault(d.Id) }).Where(d => d.Quantity > 0)],
+                longestCut,
+                budget,
+                terms
+            );
+            if (rest.SheetsUsed > without.SheetsUsed || cut.Sum(p => p.Times) > rest.SheetsUsed)
+                return null;
             var bound = Math.Min(LeastWith(sheet, [.. sheet.Extras, strip], pieces, without, longestCut, budget, terms), rest.SheetsUsed);
-            return rest with { Patterns = [.. rest.Patterns, .. without.Patterns.Where(p => p.From is not null), .. cut], LowerBound = bound };
+            return rest with
+            {
+                Patterns = [.. rest.Patterns, .. without.Patterns.Where(p => p.From is not null), .. cut],
+                LowerBound = bound,
+            };
         }
     }
 
-    private static int CutFromExtras(SheetPlan plan, Demand demand) => plan.Patterns.Where(p => p.From is not null).Sum(p => p.Times * p.Placements.Count(q => q.Piece == demand.Id));
+    private static int CutFromExtras(SheetPlan plan, Demand demand) =>
+        plan.Patterns.Where(p => p.From is not null).Sum(p => p.Times * p.Placements.Count(q => q.Piece == demand.Id));
 
-    private static (IReadOnlyList<CutPattern> Cut, IReadOnlyList<Demand> Left) Fill(StockSheet sheet, IReadOnlyList<ExtraPaper> extras, IReadOnlyList<Demand> pieces, Length? longestCut)
+    private static (IReadOnlyList<CutPattern> Cut, IReadOnlyList<Demand> Left) Fill(
+        StockSheet sheet,
+        IReadOnlyList<ExtraPaper> extras,
+        IReadOnlyList<Demand> pieces,
+        Length? longestCut
+    )
     {
         var (cut, left) = (new List<CutPattern>(), pieces);
         foreach (var extra in extras.OrderByDescending(e => e.Size.Area).ThenBy(e => e.Source.Text, StringComparer.Ordinal))
         {
-            for (var count = extra.Count; count > 0 && FillExtra(sheet, extra, left, longestCut) is { } filled;)
+            for (var count = extra.Count; count > 0 && FillExtra(sheet, extra, left, longestCut) is { } filled; )
             {
                 var pattern = filled with { Times = Math.Min(count, filled.Times) };
                 count -= pattern.Times;
                 cut.Add(pattern);
                 var taken = pattern.Placements.CountBy(p => p.Piece).ToDictionary();
-                left = [.. left.Select(d => d with { Quantity = d.Quantity - pattern.Times * taken.GetValueOrDefault(d.Id) }).Where(d => d.Quantity > 0)];
+                left =
+                [
+                    .. left.Select(d => d with { Quantity = d.Quantity - pattern.Times * taken.GetValueOrDefault(d.Id) })
+                        .Where(d => d.Quantity > 0),
+                ];
             }
         }
         return (cut, left);
     }
 
-    private static bool Serves(ExtraPaper extra, Demand piece, Length? longestCut) => (extra.Face is null || extra.Face == piece.Face) && Fits(piece, extra.Size, longestCut);
+    private static bool Serves(ExtraPaper extra, Demand piece, Length? longestCut) =>
+        (extra.Face is null || extra.Face == piece.Face) && Fits(piece, extra.Size, longestCut);
 
-    // Of some tries the one that uses most of it, so often as the demand allows; null where nothing fits. A piece is not cut from its own inside.
+    // Of some tries the one that uses most of it, so often as the demand allows; null where nothing fits. A piece is not cut from its
+    // own inside.
     private static CutPattern? FillExtra(StockSheet sheet, ExtraPaper extra, IReadOnlyList<Demand> left, Length? longestCut)
     {
         IReadOnlyList<Demand> fitting = [.. left.Where(d => Serves(extra, d, longestCut) && d.Inside != extra.Source)];
-        if (fitting.Count == 0) return null;
+        if (fitting.Count == 0)
+            return null;
         var grid = CutGrid.Of(extra.Size, fitting, longestCut);
         var packer = new SheetPacker(grid, new WorkBudget(1_000, 1_000), seed: 0);
         var all = packer.All();
@@ -243,7 +396,8 @@ public static class CutPlanner
 
         CutNode Off(Box box, IReadOnlyList<(Edge Edge, Length Width, bool IsTearStrip)> strips)
         {
-            if (strips is not [var strip, ..]) return usable;
+            if (strips is not [var strip, ..])
+                return usable;
             var (off, rest) = SplitNode.Halve(box, strip.Edge, strip.Width);
             return new SplitNode(box, strip.Edge, new OffcutNode(off, strip.IsTearStrip), Off(rest, [.. strips.Skip(1)]));
         }
@@ -252,26 +406,36 @@ public static class CutPlanner
     // A strip that the fence cannot be set to lies beyond the blade instead: the fence is at the other edge.
     private static CutNode Reachable(CutNode node, Length? narrowest)
     {
-        if (narrowest is not { } least || node is not SplitNode split) return node;
+        if (narrowest is not { } least || node is not SplitNode split)
+            return node;
         var (off, rest) = (Reachable(split.Off, narrowest), Reachable(split.Rest, narrowest));
         return split.Setting < least && rest.Box.Along(split.Fence.Axis()).Extent >= least
             ? new SplitNode(split.Box, split.Fence.Opposite(), rest, off)
-            : split with { Off = off, Rest = rest };
+            : split with
+            {
+                Off = off,
+                Rest = rest,
+            };
     }
 
     // With too few sheets on hand the plan stops when they are used, and says which pieces are missing.
     private static SheetPlan Limit(StockSheet sheet, IReadOnlyList<Demand> pieces, SheetPlan plan)
     {
-        if (sheet.OnHand is not { } onHand || onHand >= plan.SheetsUsed) return plan;
+        if (sheet.OnHand is not { } onHand || onHand >= plan.SheetsUsed)
+            return plan;
         var (kept, room) = (new List<CutPattern>(), onHand);
         foreach (var pattern in plan.Patterns)
         {
             var times = pattern.From is null ? Math.Min(pattern.Times, room) : pattern.Times;
-            if (times == 0) continue;
+            if (times == 0)
+                continue;
             kept.Add(pattern with { Times = times });
-            if (pattern.From is null) room -= times;
+            if (pattern.From is null)
+                room -= times;
         }
-        var got = kept.SelectMany(p => p.Placements.Select(q => (q.Piece, p.Times))).GroupBy(q => q.Piece).ToDictionary(g => g.Key, g => g.Sum(q => q.Times));
+        var got = kept.SelectMany(p => p.Placements.Select(q => (q.Piece, p.Times)))
+            .GroupBy(q => q.Piece)
+            .ToDictionary(g => g.Key, g => g.Sum(q => q.Times));
         var missing = pieces.Select(p => new Shortfall(p.Id, p.Quantity - got.GetValueOrDefault(p.Id))).Where(s => s.Missing > 0).ToList();
         return plan with { SheetsUsed = onHand, Patterns = kept, Shortfall = missing };
     }

@@ -12,22 +12,38 @@ internal sealed record Keeping(IReadOnlyList<CutPattern> Patterns, IReadOnlyList
 {
     public static Keeping Of(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut)
     {
-        if (sheet.Kept.Count == 0) return new([], pieces, []);
+        if (sheet.Kept.Count == 0)
+            return new([], pieces, []);
         var (patterns, stale, wanted) = (new List<CutPattern>(), new List<StaleSheet>(), pieces.ToDictionary(p => p.Id, p => p.Quantity));
         var demands = pieces.ToDictionary(p => p.Id);
         foreach (var (kept, place) in sheet.Kept.Select((kept, place) => (kept, place)))
         {
             var good = kept.Pieces.Where(p => demands.TryGetValue(p.Piece, out var demand) && IsAsWanted(demand, p)).ToHashSet();
             var room = sheet.Trims.Usable(sheet.Size);
-            var leaves = kept.Pieces.Select(p => good.Contains(p) ? new PieceNode(p.Box, demands[p.Piece], p.Turned) : (CutNode)new OffcutNode(p.Box)).ToList();
+            var leaves = kept
+                .Pieces.Select(p => good.Contains(p) ? new PieceNode(p.Box, demands[p.Piece], p.Turned) : (CutNode)new OffcutNode(p.Box))
+                .ToList();
             var root = kept.Pieces.All(p => room.Contains(p.Box)) ? Tree(room, leaves, longestCut) : null;
             var counts = good.CountBy(p => p.Piece).ToDictionary();
             var most = counts.Count == 0 || root is null ? 0 : counts.Min(c => wanted[c.Key] / c.Value);
             // What is cut is cut; the rest is only cut if all of it is wanted.
             var times = Math.Min(most, good.Count == kept.Pieces.Count ? kept.Times : kept.Cut);
-            if (times < kept.Times) stale.Add(new(place, [.. kept.Pieces.Where(p => !good.Contains(p) || counts[p.Piece] * kept.Times > wanted[p.Piece]).Select(p => p.Piece).Distinct()]));
-            if (times == 0) continue;
-            foreach (var (id, n) in counts) wanted[id] -= n * times;
+            if (times < kept.Times)
+                stale.Add(
+                    new(
+                        place,
+                        [
+                            .. kept
+                                .Pieces.Where(p => !good.Contains(p) || counts[p.Piece] * kept.Times > wanted[p.Piece])
+                                .Select(p => p.Piece)
+                                .Distinct(),
+                        ]
+                    )
+                );
+            if (times == 0)
+                continue;
+            foreach (var (id, n) in counts)
+                wanted[id] -= n * times;
             patterns.Add(new(sheet.Id, times, root!) { IsKept = true, Cut = Math.Min(kept.Cut, times) });
         }
         return new(patterns, [.. pieces.Select(p => p with { Quantity = wanted[p.Id] }).Where(p => p.Quantity > 0)], stale);
@@ -39,11 +55,14 @@ internal sealed record Keeping(IReadOnlyList<CutPattern> Patterns, IReadOnlyList
     /// <summary>The cuts that part a sheet into these boxes and what lies between them; null where no cuts from edge to edge do.</summary>
     public static CutNode? Tree(Box room, IReadOnlyList<CutNode> leaves, Length? longestCut)
     {
-        if (leaves.Count == 0) return new OffcutNode(room);
-        if (leaves is [var only] && only.Box == room) return only;
+        if (leaves.Count == 0)
+            return new OffcutNode(room);
+        if (leaves is [var only] && only.Box == room)
+            return only;
         var across = Places(room, leaves, Axis.Across, longestCut);
         var down = Places(room, leaves, Axis.Down, longestCut);
-        if (across.Count == 0 && down.Count == 0) return null;
+        if (across.Count == 0 && down.Count == 0)
+            return null;
         // Any cut that runs through no piece is a safe one; the way with more of them gives strips that share their settings.
         var (axis, at) = across.Count >= down.Count ? (Axis.Across, across[0]) : (Axis.Down, down[0]);
         var fence = axis == Axis.Across ? Edge.Left : Edge.Top;
@@ -55,26 +74,38 @@ internal sealed record Keeping(IReadOnlyList<CutPattern> Patterns, IReadOnlyList
 
     private static List<Length> Places(Box room, IReadOnlyList<CutNode> leaves, Axis axis, Length? longestCut)
     {
-        if (longestCut is { } longest && room.Along(axis == Axis.Across ? Axis.Down : Axis.Across).Extent > longest) return [];
+        if (longestCut is { } longest && room.Along(axis == Axis.Across ? Axis.Down : Axis.Across).Extent > longest)
+            return [];
         var (start, end) = (room.Along(axis).Start, room.Along(axis).End);
-        return [.. leaves.SelectMany(l => new[] { l.Box.Along(axis).Start, l.Box.Along(axis).End }).Distinct()
-            .Where(at => at > start && at < end && leaves.All(l => at <= l.Box.Along(axis).Start || at >= l.Box.Along(axis).End)).Order()];
+        return
+        [
+            .. leaves
+                .SelectMany(l => new[] { l.Box.Along(axis).Start, l.Box.Along(axis).End })
+                .Distinct()
+                .Where(at => at > start && at < end && leaves.All(l => at <= l.Box.Along(axis).Start || at >= l.Box.Along(axis).End))
+                .Order(),
+        ];
     }
 
     /// <summary>
-    /// Lays a piece on a sheet with what lies there; what finds no room any more is left for the planner. Null where the piece does not fit the sheet at all.
+    /// Lays a piece on a sheet with what lies there; what finds no room any more is left for the planner. Null where the piece does not
+    /// fit the sheet at all.
     /// </summary>
     /// <param name="there">What lies on the sheet, so often as it lies there.</param>
     public static IReadOnlyList<KeptPiece>? Lay(StockSheet sheet, IReadOnlyList<Demand> there, Demand piece, Length? longestCut)
     {
         var room = sheet.Trims.Usable(sheet.Size);
         var wanted = there.Append(piece).GroupBy(d => d.Id).Select(g => g.First() with { Quantity = g.Count() }).ToList();
-        if (wanted.Any(d => !CutPlanner.Fits(d, room.Size, longestCut))) return null;
+        if (wanted.Any(d => !CutPlanner.Fits(d, room.Size, longestCut)))
+            return null;
         var grid = CutGrid.Of(room.Size, wanted, longestCut);
         var packer = new SheetPacker(grid, new WorkBudget(1_000, 1_000), seed: 0);
         var own = Enumerable.Range(0, grid.Pieces.Count).First(k => grid.DemandsOf(k).Any(d => d.Id == piece.Id));
         // The largest of what lies there gives way first, until the piece finds room.
-        int[] others = [.. there.Select(d => Enumerable.Range(0, grid.Pieces.Count).First(k => grid.DemandsOf(k).Any(o => o.Id == d.Id))).Order()];
+        int[] others =
+        [
+            .. there.Select(d => Enumerable.Range(0, grid.Pieces.Count).First(k => grid.DemandsOf(k).Any(o => o.Id == d.Id))).Order(),
+        ];
         GridPattern? best = null;
         for (var less = 0; best is null && less <= others.Length; less++)
         {
@@ -82,11 +113,14 @@ internal sealed record Keeping(IReadOnlyList<CutPattern> Patterns, IReadOnlyList
             for (var attempt = 0; attempt < 300 && (best is null || best.Counts.Sum() < pieces.Length); attempt++)
             {
                 var pattern = GridPattern.Of(packer.PackOne([.. pieces]).Root, grid.Pieces.Count);
-                if (pattern.Counts[own] == 0) continue;
-                if (best is null || (pattern.Counts.Sum(), pattern.Used(grid)).CompareTo((best.Counts.Sum(), best.Used(grid))) > 0) best = pattern;
+                if (pattern.Counts[own] == 0)
+                    continue;
+                if (best is null || (pattern.Counts.Sum(), pattern.Used(grid)).CompareTo((best.Counts.Sum(), best.Used(grid))) > 0)
+                    best = pattern;
             }
         }
-        if (best is null) return null;
+        if (best is null)
+            return null;
         var (tree, _) = Handed.Of(grid, [(best, 1)], room)[0];
         var laid = tree.All().OfType<PieceNode>().Select(n => new KeptPiece(n.Piece.Id, n.Box, n.Turned)).ToList();
         if (laid.All(p => p.Piece != piece.Id))

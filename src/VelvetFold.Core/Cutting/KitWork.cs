@@ -5,7 +5,8 @@ using VelvetFold.Core.Stock;
 namespace VelvetFold.Core.Cutting;
 
 /// <summary>
-/// A kit on its way from the document to the plan: its pages resolved, its pieces listed, its cuts planned, each once and when it is first asked for. Safe to use from
+/// A kit on its way from the document to the plan: its pages resolved, its pieces listed, its cuts planned, each once and when it is
+/// first asked for. Safe to use from
 /// several threads.
 /// </summary>
 public sealed class KitWork
@@ -36,7 +37,8 @@ public sealed class KitWork
     public CutPlan EachKit => _eachKit.Value;
 
     /// <summary>
-    /// What can be cut, for as many sheets as it takes: pieces that fit no sheet are told by a finding and left out, so that the rest can still be planned.
+    /// What can be cut, for as many sheets as it takes: pieces that fit no sheet are told by a finding and left out, so that the rest
+    /// can still be planned.
     /// </summary>
     public CutOrder Order(int kits, CutMode mode) => CutPlanner.Plannable(CutList.Order(Kit, Pieces, kits, mode));
 
@@ -55,10 +57,17 @@ public sealed class KitWork
     {
         IReadOnlyList<CutPiece> guests = [.. Pieces.Where(p => p.By == CutBy.Guest)];
         // One kit that nobody else has a hand in is cut together as by itself.
-        var alone = kits == 1 && guests.Count == 0 && Pieces.All(p => p.By == CutBy.Either) && Kit.KeptSheets.Count == 0 && Kit.Papers.All(p => p.Offcuts.Count == 0);
+        var alone =
+            kits == 1
+            && guests.Count == 0
+            && Pieces.All(p => p.By == CutBy.Either)
+            && Kit.KeptSheets.Count == 0
+            && Kit.Papers.All(p => p.Offcuts.Count == 0);
         return new(
             alone ? EachKit : Plan(kits, CutMode.Batch),
-            guests.Count == 0 ? null : new CanonicalPlan(Kit, guests, CutMode.EachKit, _terms).For(1), kits);
+            guests.Count == 0 ? null : new CanonicalPlan(Kit, guests, CutMode.EachKit, _terms).For(1),
+            kits
+        );
     }
 
     /// <summary>The same for some of its pieces alone.</summary>

@@ -35,10 +35,12 @@ public enum PartRole
 }
 
 /// <summary>
-/// A part of paper by what it is: a sheet, a piece, a tear strip, the inside of a piece, an offcut. What it is called is made from it (<see cref="Text"/>, and by the
+/// A part of paper by what it is: a sheet, a piece, a tear strip, the inside of a piece, an offcut. What it is called is made from it
+/// (<see cref="Text"/>, and by the
 /// guide's words in its language) and never read back.
 /// </summary>
-/// <param name="Of">The label of a piece, the letter of an uncut part, the label of what an inside is cut out of, the size of an offcut on hand in words, or what paper in a bag is called.</param>
+/// <param name="Of">The label of a piece, the letter of an uncut part, the label of what an inside is cut out of, the size of an offcut
+/// on hand in words, or what paper in a bag is called.</param>
 /// <param name="Number">Of an offcut: its number, from 1.</param>
 [JsonConverter(typeof(AsText))]
 public sealed record PaperPart(PartRole Role, string? Of = null, int Number = 0)
@@ -60,16 +62,17 @@ public sealed record PaperPart(PartRole Role, string? Of = null, int Number = 0)
     public static PaperPart InBag(string name) => new(PartRole.InBag, name);
 
     /// <summary>What it is called in programmes, tables and pictures.</summary>
-    public string Text => Role switch
-    {
-        PartRole.Sheet => "sheet",
-        PartRole.TearStrip => "tear strip",
-        PartRole.Scrap => "scrap",
-        PartRole.Offcut => $"offcut {Number.ToString(CultureInfo.InvariantCulture)}",
-        PartRole.OnHand => $"offcut on hand {Number.ToString(CultureInfo.InvariantCulture)}, {Of}",
-        PartRole.Inside => $"inside of {Of}",
-        _ => Of ?? "",
-    };
+    public string Text =>
+        Role switch
+        {
+            PartRole.Sheet => "sheet",
+            PartRole.TearStrip => "tear strip",
+            PartRole.Scrap => "scrap",
+            PartRole.Offcut => $"offcut {Number.ToString(CultureInfo.InvariantCulture)}",
+            PartRole.OnHand => $"offcut on hand {Number.ToString(CultureInfo.InvariantCulture)}, {Of}",
+            PartRole.Inside => $"inside of {Of}",
+            _ => Of ?? "",
+        };
 
     public override string ToString() => Text;
 
@@ -79,6 +82,7 @@ public sealed record PaperPart(PartRole Role, string? Of = null, int Number = 0)
         public override PaperPart Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
             throw new NotSupportedException("What a part is called is not read back.");
 
-        public override void Write(Utf8JsonWriter writer, PaperPart value, JsonSerializerOptions options) => writer.WriteStringValue(value.Text);
+        public override void Write(Utf8JsonWriter writer, PaperPart value, JsonSerializerOptions options) =>
+            writer.WriteStringValue(value.Text);
     }
 }

@@ -5,7 +5,8 @@ using System.Text;
 namespace VelvetFold.Core.Cutting;
 
 /// <summary>
-/// Plans that were searched for before, by all that they depend on, the work they were given with it: the same question has the same answer, whatever was asked in
+/// Plans that were searched for before, by all that they depend on, the work they were given with it: the same question has the same
+/// answer, whatever was asked in
 /// between. While a piece is moved, nothing about the cuts changes. Safe to use from several threads.
 /// </summary>
 public sealed class PlanMemory
@@ -21,8 +22,10 @@ public sealed class PlanMemory
     /// <summary>Keeps a plan; not one whose search was ended before its work was done, as another run may find another.</summary>
     public void Keep(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order, PlanTerms terms, SheetPlan plan)
     {
-        if (plan.CutShort) return;
-        if (_plans.Count >= Most) _plans.Clear();
+        if (plan.CutShort)
+            return;
+        if (_plans.Count >= Most)
+            _plans.Clear();
         _plans[(Key(sheet, pieces, order), terms.BudgetMs, terms.Polish)] = plan;
     }
 
@@ -30,19 +33,36 @@ public sealed class PlanMemory
     internal static string Key(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order)
     {
         var key = new StringBuilder();
-        key.Append(CultureInfo.InvariantCulture, $"{sheet.Id}|{sheet.Size.Width.Ticks}x{sheet.Size.Height.Ticks}|{sheet.OnHand}|{sheet.TearStripFace}|{sheet.AtOnce}|{order.LongestCut?.Ticks}|{order.NarrowestStrip?.Ticks}");
-        foreach (var (edge, width, tear) in sheet.Trims.Strips) key.Append(CultureInfo.InvariantCulture, $"|-{edge}{width.Ticks}{tear}");
+        key.Append(
+            CultureInfo.InvariantCulture,
+            $"{sheet.Id}|{sheet.Size.Width.Ticks}x{sheet.Size.Height.Ticks}|{sheet.OnHand}|{sheet.TearStripFace}|{sheet.AtOnce}|{order.LongestCut?.Ticks}|{order.NarrowestStrip?.Ticks}"
+        );
+        foreach (var (edge, width, tear) in sheet.Trims.Strips)
+            key.Append(CultureInfo.InvariantCulture, $"|-{edge}{width.Ticks}{tear}");
         foreach (var kept in sheet.Kept)
         {
             key.Append(CultureInfo.InvariantCulture, $"|={kept.Times},{kept.Cut}");
-            foreach (var p in kept.Pieces) key.Append(CultureInfo.InvariantCulture, $";{p.Piece}@{p.Box.X.Ticks},{p.Box.Y.Ticks},{p.Box.Width.Ticks},{p.Box.Height.Ticks}{p.Turned}");
+            foreach (var p in kept.Pieces)
+                key.Append(
+                    CultureInfo.InvariantCulture,
+                    $";{p.Piece}@{p.Box.X.Ticks},{p.Box.Y.Ticks},{p.Box.Width.Ticks},{p.Box.Height.Ticks}{p.Turned}"
+                );
         }
-        foreach (var extra in sheet.Extras) key.Append(CultureInfo.InvariantCulture, $"|+{extra.Source.Text}:{extra.Size.Width.Ticks}x{extra.Size.Height.Ticks}*{extra.Count}{extra.Face}");
-        foreach (var p in pieces) key.Append(CultureInfo.InvariantCulture, $"|{p.Id}:{p.Size.Width.Ticks}x{p.Size.Height.Ticks}*{p.Quantity}{p.Turn}{p.Face}{p.Gut?.Ticks}");
+        foreach (var extra in sheet.Extras)
+            key.Append(
+                CultureInfo.InvariantCulture,
+                $"|+{extra.Source.Text}:{extra.Size.Width.Ticks}x{extra.Size.Height.Ticks}*{extra.Count}{extra.Face}"
+            );
+        foreach (var p in pieces)
+            key.Append(
+                CultureInfo.InvariantCulture,
+                $"|{p.Id}:{p.Size.Width.Ticks}x{p.Size.Height.Ticks}*{p.Quantity}{p.Turn}{p.Face}{p.Gut?.Ticks}"
+            );
         foreach (var pair in pieces.Where(p => p.Pair is not null).Select(p => p.Pair!))
         {
             key.Append(CultureInfo.InvariantCulture, $"|&{pair.Shift.Ticks}{pair.Axis}{pair.HalfTurned}");
-            foreach (var point in pair.Points) key.Append(CultureInfo.InvariantCulture, $";{point.X.Ticks},{point.Y.Ticks}");
+            foreach (var point in pair.Points)
+                key.Append(CultureInfo.InvariantCulture, $";{point.X.Ticks},{point.Y.Ticks}");
         }
         return key.ToString();
     }

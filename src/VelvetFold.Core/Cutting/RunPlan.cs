@@ -1,6 +1,7 @@
 namespace VelvetFold.Core.Cutting;
 
-/// <summary>The sheets a run of kits takes: those the host cuts for all kits together, and for every kit those that only a guest may cut.</summary>
+/// <summary>The sheets a run of kits takes: those the host cuts for all kits together, and for every kit those that only a guest may
+/// cut.</summary>
 /// <remarks>Pieces that either may cut are counted with the host's, which takes the fewest sheets.</remarks>
 public sealed record RunPlan(CutPlan Host, CutPlan? EachGuest, int Kits)
 {

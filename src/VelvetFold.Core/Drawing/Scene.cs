@@ -7,20 +7,47 @@ namespace VelvetFold.Core.Drawing;
 [JsonConverter(typeof(TextEnum<Role>))]
 public enum Role
 {
-    [JsonStringEnumMemberName("page")] Page,
-    [JsonStringEnumMemberName("seam")] Seam,
-    [JsonStringEnumMemberName("sheet")] Sheet,
-    [JsonStringEnumMemberName("paper")] Paper,
-    [JsonStringEnumMemberName("mat")] Mat,
-    [JsonStringEnumMemberName("photo")] Photo,
-    [JsonStringEnumMemberName("empty")] Empty,
-    [JsonStringEnumMemberName("new")] New,
-    [JsonStringEnumMemberName("offcut")] Offcut,
-    [JsonStringEnumMemberName("tear-strip")] TearStrip,
-    [JsonStringEnumMemberName("cut")] Cut,
-    [JsonStringEnumMemberName("label")] Label,
-    [JsonStringEnumMemberName("dimension")] Dimension,
-    [JsonStringEnumMemberName("ghost")] Ghost,
+    [JsonStringEnumMemberName("page")]
+    Page,
+
+    [JsonStringEnumMemberName("seam")]
+    Seam,
+
+    [JsonStringEnumMemberName("sheet")]
+    Sheet,
+
+    [JsonStringEnumMemberName("paper")]
+    Paper,
+
+    [JsonStringEnumMemberName("mat")]
+    Mat,
+
+    [JsonStringEnumMemberName("photo")]
+    Photo,
+
+    [JsonStringEnumMemberName("empty")]
+    Empty,
+
+    [JsonStringEnumMemberName("new")]
+    New,
+
+    [JsonStringEnumMemberName("offcut")]
+    Offcut,
+
+    [JsonStringEnumMemberName("tear-strip")]
+    TearStrip,
+
+    [JsonStringEnumMemberName("cut")]
+    Cut,
+
+    [JsonStringEnumMemberName("label")]
+    Label,
+
+    [JsonStringEnumMemberName("dimension")]
+    Dimension,
+
+    [JsonStringEnumMemberName("ghost")]
+    Ghost,
 }
 
 /// <summary>The paper a rectangle is filled with: which one, which face is up, and whether its print lies a quarter turned.</summary>
@@ -42,11 +69,20 @@ public readonly record struct ScenePoint(Length X, Length Y);
 /// <param name="Shape">The outline within the box: circle, oval, hexagon or template; none for the box itself.</param>
 /// <param name="Points">The corners of a template.</param>
 /// <param name="Tilt">Degrees clockwise about the middle; none where it lies straight.</param>
-/// <param name="Edges">The edges that are not straight, and how they are worked: torn, scalloped, punched, rounded, mitred, dovetailed or inked.</param>
+/// <param name="Edges">The edges that are not straight, and how they are worked: torn, scalloped, punched, rounded, mitred, dovetailed
+/// or inked.</param>
 /// <param name="Hole">What is cut out of its middle: a frame is drawn; none where it is whole.</param>
 public sealed record BoxMark(
-    Role Role, string? Piece, Box Box, Fill? Fill = null, string? Shape = null, IReadOnlyList<ScenePoint>? Points = null, decimal? Tilt = null,
-    IReadOnlyList<SceneEdge>? Edges = null, Box? Hole = null) : Mark(Role, Piece);
+    Role Role,
+    string? Piece,
+    Box Box,
+    Fill? Fill = null,
+    string? Shape = null,
+    IReadOnlyList<ScenePoint>? Points = null,
+    decimal? Tilt = null,
+    IReadOnlyList<SceneEdge>? Edges = null,
+    Box? Hole = null
+) : Mark(Role, Piece);
 
 /// <summary>How an edge of a box is worked.</summary>
 public sealed record SceneEdge(Edge Edge, string Work);

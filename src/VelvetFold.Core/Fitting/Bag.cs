@@ -28,7 +28,8 @@ public sealed record MissingPiece(string Label, string Paper, SheetFace Face, Si
 public sealed record BagPaper(IReadOnlyList<FromBag> Cut, IReadOnlyList<MissingPiece> Missing);
 
 /// <summary>
-/// The paper in a kit's bag once it is cut as designed: the offcuts of its own cut plan, offcuts on hand, hidden middles, and pieces that a changed kit does not need any more.
+/// The paper in a kit's bag once it is cut as designed: the offcuts of its own cut plan, offcuts on hand, hidden middles, and pieces
+/// that a changed kit does not need any more.
 /// </summary>
 public sealed class Bag
 {
@@ -44,7 +45,8 @@ public sealed class Bag
     // In what language its paper is named.
     private readonly Words _words;
 
-    private Bag(Kit kit, IReadOnlyList<CutPiece> designed, IReadOnlyList<Named> left, IReadOnlyList<Named>? middles, Words words) => (_kit, _designed, _left, _middles, _words) = (kit, designed, left, middles, words);
+    private Bag(Kit kit, IReadOnlyList<CutPiece> designed, IReadOnlyList<Named> left, IReadOnlyList<Named>? middles, Words words) =>
+        (_kit, _designed, _left, _middles, _words) = (kit, designed, left, middles, words);
 
     /// <summary>What is in the bag of a kit that is cut by its own plan.</summary>
     /// <param name="plan">How one kit is cut.</param>
@@ -54,9 +56,29 @@ public sealed class Bag
         words ??= Words.English;
         var left = new List<Named>();
         foreach (var sheet in plan.BySheet)
-            foreach (var (pattern, i) in sheet.Patterns.Select((pattern, i) => (pattern, i)))
-                left.AddRange(pattern.Offcuts.Select(o => new Named(sheet.Sheet, new(
-                    PaperPart.InBag(words.Text("bag.of", ("part", CuttingHalf.PartName(words, o.Name).Text), ("paper", kit.Paper(sheet.Sheet)!.Name), ("from", pattern.From is { } from ? CuttingHalf.PartName(words, from).Text : words.Text("bag.sheet", ("n", N(i + 1)))))), o.Box.Size, pattern.Times))));
+        foreach (var (pattern, i) in sheet.Patterns.Select((pattern, i) => (pattern, i)))
+            left.AddRange(
+                pattern.Offcuts.Select(o => new Named(
+                    sheet.Sheet,
+                    new(
+                        PaperPart.InBag(
+                            words.Text(
+                                "bag.of",
+                                ("part", CuttingHalf.PartName(words, o.Name).Text),
+                                ("paper", kit.Paper(sheet.Sheet)!.Name),
+                                (
+                                    "from",
+                                    pattern.From is { } from
+                                        ? CuttingHalf.PartName(words, from).Text
+                                        : words.Text("bag.sheet", ("n", N(i + 1)))
+                                )
+                            )
+                        ),
+                        o.Box.Size,
+                        pattern.Times
+                    )
+                ))
+            );
         return new(kit, pieces, left, [.. Middles(kit, layouts, words)], words);
     }
 
@@ -70,7 +92,28 @@ public sealed class Bag
     /// <summary>A bag with what is said to lie in it, in place of what the kit's own plan leaves.</summary>
     public static Bag With(Kit kit, IReadOnlyList<Leftover> leftovers)
     {
-        return new(kit, new KitWork(kit).Pieces, [.. leftovers.Select((l, i) => new Named(l.Paper, new(PaperPart.InBag(Words.English.Text("bag.leftover", ("n", N(i + 1)), ("size", kit.Reading().Format(l.Size)))), l.Size, l.Count, l.Face)))], null, Words.English);
+        return new(
+            kit,
+            new KitWork(kit).Pieces,
+            [
+                .. leftovers.Select(
+                    (l, i) =>
+                        new Named(
+                            l.Paper,
+                            new(
+                                PaperPart.InBag(
+                                    Words.English.Text("bag.leftover", ("n", N(i + 1)), ("size", kit.Reading().Format(l.Size)))
+                                ),
+                                l.Size,
+                                l.Count,
+                                l.Face
+                            )
+                        )
+                ),
+            ],
+            null,
+            Words.English
+        );
     }
 
     /// <summary>What is in it, by paper.</summary>
@@ -80,10 +123,16 @@ public sealed class Bag
 
     /// <summary>The smallest paper in it that a piece comes out of, or null.</summary>
     /// <param name="instead">The opening that it takes the place of, whose own mats hide nothing then.</param>
-    public string? Source(string paper, SheetFace face, Size size, (string Layout, string Piece) instead) => All
-        .Where(l => l.Paper == paper && (l.Extra.Face ?? face) == face && (l.Middle is null || (l.Middle.Layout, l.Middle.Piece) != instead))
-        .Where(l => size.FitsIn(l.Extra.Size) || (_kit.Paper(paper)?[face]?.Direction == PrintDirection.Free && size.Turned.FitsIn(l.Extra.Size)))
-        .MinBy(l => l.Extra.Size.Area)?.Extra.Source.Text;
+    public string? Source(string paper, SheetFace face, Size size, (string Layout, string Piece) instead) =>
+        All.Where(l =>
+                l.Paper == paper && (l.Extra.Face ?? face) == face && (l.Middle is null || (l.Middle.Layout, l.Middle.Piece) != instead)
+            )
+            .Where(l =>
+                size.FitsIn(l.Extra.Size)
+                || (_kit.Paper(paper)?[face]?.Direction == PrintDirection.Free && size.Turned.FitsIn(l.Extra.Size))
+            )
+            .MinBy(l => l.Extra.Size.Area)
+            ?.Extra.Source.Text;
 
     /// <summary>How an adapted kit's new pieces come out of the bag: planned like any other cutting, with no new sheet.</summary>
     public BagPaper For(Kit adapted) => Laid(adapted).Paper;
@@ -91,9 +140,17 @@ public sealed class Bag
     /// <summary>An adapted kit as it is cut, with the hidden middles cut out that its new pieces come from; and their paper.</summary>
     public (Kit Kit, BagPaper Paper) Cut(Kit adapted)
     {
-        if (ReferenceEquals(adapted, _kit)) return (adapted, new([], []));
+        if (ReferenceEquals(adapted, _kit))
+            return (adapted, new([], []));
         var (paper, middles) = Laid(adapted);
-        return (middles.Aggregate(adapted, (kit, middle) => kit.Layout(middle.Layout) is { } layout ? kit.With(layout.With(middle.From(layout.Piece(middle.Piece)!))) : kit), paper);
+        return (
+            middles.Aggregate(
+                adapted,
+                (kit, middle) =>
+                    kit.Layout(middle.Layout) is { } layout ? kit.With(layout.With(middle.From(layout.Piece(middle.Piece)!))) : kit
+            ),
+            paper
+        );
     }
 
     /// <summary>The kit as one guest cuts and makes it; changes that name nothing in it any more are left aside.</summary>
@@ -116,7 +173,12 @@ public sealed class Bag
         var cut = new List<FromBag>();
         // A piece that is not needed any more may be just what is.
         foreach (var piece in needed.ToList())
-            if (freed.Find(f => Kind(f) == Kind(piece) || (piece.Turn == Turn.Free && Kind(f with { Size = f.Size.Turned }) == Kind(piece))) is { } same)
+            if (
+                freed.Find(f =>
+                    Kind(f) == Kind(piece) || (piece.Turn == Turn.Free && Kind(f with { Size = f.Size.Turned }) == Kind(piece))
+                ) is
+                { } same
+            )
             {
                 freed.Remove(same);
                 needed.Remove(piece);
@@ -124,41 +186,65 @@ public sealed class Bag
             }
         // What is hidden is what the changed pages hide.
         var whole = _middles is null ? [] : Middles(adapted, layouts, _words).Where(m => kept.Contains(m.Middle!.Label));
-        var extras = _left.Concat(whole).Concat(freed.Select(f => new Named(f.Paper, new(PaperPart.InBag(_words.Text("bag.freed", ("piece", f.Label))), f.Size, 1)))).ToList();
+        var extras = _left
+            .Concat(whole)
+            .Concat(freed.Select(f => new Named(f.Paper, new(PaperPart.InBag(_words.Text("bag.freed", ("piece", f.Label))), f.Size, 1))))
+            .ToList();
         var (came, missing, rest, middles) = Planned(adapted, needed, extras);
         cut.AddRange(came);
-        return (new([.. cut.OrderBy(c => c.Label, StringComparer.Ordinal)], [.. missing.Select(m => Missing(adapted, layouts, m, rest))]), middles);
+        return (
+            new([.. cut.OrderBy(c => c.Label, StringComparer.Ordinal)], [.. missing.Select(m => Missing(adapted, layouts, m, rest))]),
+            middles
+        );
     }
 
-    private static (List<FromBag> Cut, List<CutPiece> Missing, List<Named> Over, HashSet<CutOut> Middles) Planned(Kit kit, IReadOnlyList<CutPiece> needed, IReadOnlyList<Named> extras)
+    private static (List<FromBag> Cut, List<CutPiece> Missing, List<Named> Over, HashSet<CutOut> Middles) Planned(
+        Kit kit,
+        IReadOnlyList<CutPiece> needed,
+        IReadOnlyList<Named> extras
+    )
     {
         var (cut, missing, rest, middles) = (new List<FromBag>(), new List<CutPiece>(), extras.ToList(), new HashSet<CutOut>());
         foreach (var group in needed.GroupBy(p => p.Paper))
         {
             var paper = kit.Paper(group.Key)!;
-            var sheet = new StockSheet(paper.Id, paper.Size, 0) { Extras = [.. extras.Where(e => e.Paper == paper.Id).Select(e => e.Extra)] };
-            var order = new CutOrder([sheet], [.. group.Select(p => new Demand(p.Label, p.Paper, p.Size, 1, p.Turn, p.Face))], kit.LongestCut, kit.NarrowestStrip);
+            var sheet = new StockSheet(paper.Id, paper.Size, 0)
+            {
+                Extras = [.. extras.Where(e => e.Paper == paper.Id).Select(e => e.Extra)],
+            };
+            var order = new CutOrder(
+                [sheet],
+                [.. group.Select(p => new Demand(p.Label, p.Paper, p.Size, 1, p.Turn, p.Face))],
+                kit.LongestCut,
+                kit.NarrowestStrip
+            );
             var plan = CutPlanner.Plan(CutPlanner.Plannable(order), new() { BudgetMs = 2 });
             var sources = new Dictionary<string, Named>();
             foreach (var pattern in plan.BySheet.SelectMany(s => s.Patterns).Where(p => p.From is not null))
             {
                 var from = extras.First(e => e.Paper == paper.Id && e.Extra.Source == pattern.From);
-                foreach (var label in pattern.Placements.SelectMany(p => p.Labels)) sources[label] = from;
+                foreach (var label in pattern.Placements.SelectMany(p => p.Labels))
+                    sources[label] = from;
                 if (rest.FindIndex(r => r.Paper == paper.Id && r.Extra.Source == pattern.From) is >= 0 and var at)
                 {
                     var used = rest[at];
                     rest.RemoveAt(at);
-                    if (used.Extra.Count > pattern.Times) rest.Add(used with { Extra = used.Extra with { Count = used.Extra.Count - pattern.Times } });
-                    rest.AddRange(pattern.Offcuts.Select(o => new Named(paper.Id, used.Extra with { Size = o.Box.Size, Count = pattern.Times })));
+                    if (used.Extra.Count > pattern.Times)
+                        rest.Add(used with { Extra = used.Extra with { Count = used.Extra.Count - pattern.Times } });
+                    rest.AddRange(
+                        pattern.Offcuts.Select(o => new Named(paper.Id, used.Extra with { Size = o.Box.Size, Count = pattern.Times }))
+                    );
                 }
             }
             foreach (var piece in group)
                 if (sources.TryGetValue(piece.Label, out var source))
                 {
                     cut.Add(new(piece.Label, piece.Paper, piece.Face, piece.Size, source.Extra.Source.Text));
-                    if (source.Middle is { } middle) middles.Add(middle);
+                    if (source.Middle is { } middle)
+                        middles.Add(middle);
                 }
-                else missing.Add(piece);
+                else
+                    missing.Add(piece);
         }
         return (cut, missing, rest, middles);
     }
@@ -168,42 +254,79 @@ public sealed class Bag
     {
         var layout = layouts.First(l => l.Layout.Id == piece.Layout);
         var others = new List<OtherPaper>();
-        foreach (var left in rest.Where(r => r.Paper != piece.Paper && piece.Size.FitsIn(r.Extra.Size) || piece.Size.Turned.FitsIn(r.Extra.Size) && r.Paper != piece.Paper))
-            foreach (var face in new[] { SheetFace.A, SheetFace.B })
-                if ((left.Extra.Face ?? face) == face && adapted.Paper(left.Paper)?[face] is { } print && !others.Exists(o => o.Paper == left.Paper && o.Face == face) && MayBe(adapted, piece, left.Paper, face))
-                    others.Add(new(left.Paper, face, left.Extra.Source.Text, Ground(adapted, layout, piece) is { } ground ? Math.Round((decimal)Colours.Contrast(ground, print.Colour), 1) : 1));
-        return new(piece.Label, piece.Paper, piece.Face, piece.Size, [.. others.OrderByDescending(o => o.Contrast).Take(3)], AsFrame(adapted, layout, piece, rest));
+        foreach (
+            var left in rest.Where(r =>
+                r.Paper != piece.Paper && piece.Size.FitsIn(r.Extra.Size)
+                || piece.Size.Turned.FitsIn(r.Extra.Size) && r.Paper != piece.Paper
+            )
+        )
+        foreach (var face in new[] { SheetFace.A, SheetFace.B })
+            if (
+                (left.Extra.Face ?? face) == face
+                && adapted.Paper(left.Paper)?[face] is { } print
+                && !others.Exists(o => o.Paper == left.Paper && o.Face == face)
+                && MayBe(adapted, piece, left.Paper, face)
+            )
+                others.Add(
+                    new(
+                        left.Paper,
+                        face,
+                        left.Extra.Source.Text,
+                        Ground(adapted, layout, piece) is { } ground ? Math.Round((decimal)Colours.Contrast(ground, print.Colour), 1) : 1
+                    )
+                );
+        return new(
+            piece.Label,
+            piece.Paper,
+            piece.Face,
+            piece.Size,
+            [.. others.OrderByDescending(o => o.Contrast).Take(3)],
+            AsFrame(adapted, layout, piece, rest)
+        );
     }
 
     // Whether it is a mat or a card that may be cut from another paper: the change makes just this piece another.
     private static bool MayBe(Kit adapted, CutPiece piece, string paper, SheetFace face)
     {
         var change = new OpeningChange(piece.Layout, piece.Piece, OpeningMove.Paper, With: $"{paper} {face}");
-        if (Adaptation.Unknown(adapted, [change]).Count > 0) return false;
+        if (Adaptation.Unknown(adapted, [change]).Count > 0)
+            return false;
         var changed = Adaptation.Apply(adapted, [change]);
-        return CutList.Of(changed, [Resolver.Resolve(changed.Layout(piece.Layout)!, changed)]).Any(p => p.Label == piece.Label && p.Paper == paper && p.Face == face);
+        return CutList
+            .Of(changed, [Resolver.Resolve(changed.Layout(piece.Layout)!, changed)])
+            .Any(p => p.Label == piece.Label && p.Paper == paper && p.Face == face);
     }
 
     // The colour of what lies under the piece.
     private static string? Ground(Kit kit, ResolvedLayout layout, CutPiece piece)
     {
-        if (layout.Piece(piece.Piece) is not { } placed) return null;
-        var under = layout.Pieces.TakeWhile(p => p.Id != piece.Piece).LastOrDefault(p => p.Piece.Paper is not null && p.Box.Contains(placed.Box))?.Piece;
+        if (layout.Piece(piece.Piece) is not { } placed)
+            return null;
+        var under = layout
+            .Pieces.TakeWhile(p => p.Id != piece.Piece)
+            .LastOrDefault(p => p.Piece.Paper is not null && p.Box.Contains(placed.Box))
+            ?.Piece;
         return under is null ? null : kit.Paper(under.Paper)?[under.Face]?.Colour;
     }
 
     private static bool AsFrame(Kit adapted, ResolvedLayout layout, CutPiece piece, IReadOnlyList<Named> rest)
     {
         var change = new OpeningChange(layout.Layout.Id, piece.Piece, OpeningMove.Frame);
-        if (layout.Piece(piece.Piece)?.Piece.HoldsPhoto != true || Adaptation.Unknown(adapted, [change]).Count > 0) return false;
+        if (layout.Piece(piece.Piece)?.Piece.HoldsPhoto != true || Adaptation.Unknown(adapted, [change]).Count > 0)
+            return false;
         var framed = Adaptation.Apply(adapted, [change]);
-        var strips = CutList.Of(framed, [Resolver.Resolve(framed.Layout(layout.Layout.Id)!, framed)]).Where(p => p.Piece == piece.Piece && p.Label.Contains(" strip ", StringComparison.Ordinal)).ToList();
+        var strips = CutList
+            .Of(framed, [Resolver.Resolve(framed.Layout(layout.Layout.Id)!, framed)])
+            .Where(p => p.Piece == piece.Piece && p.Label.Contains(" strip ", StringComparison.Ordinal))
+            .ToList();
         return strips.Count > 0 && Planned(framed, strips, rest).Missing.Count == 0;
     }
 
     // The middles that nobody sees, of pieces and of mats, where the design does not cut them out already.
     private static IEnumerable<Named> Middles(Kit kit, IReadOnlyList<ResolvedLayout> layouts, Words words) =>
-        layouts.SelectMany(l => l.Pieces.SelectMany(p => CutOut.Of(kit, l, p))).Select(m => new Named(m.Paper, new(PaperPart.InBag(words.Text("bag.middle", ("piece", m.Label))), m.Inside, 1), m));
+        layouts
+            .SelectMany(l => l.Pieces.SelectMany(p => CutOut.Of(kit, l, p)))
+            .Select(m => new Named(m.Paper, new(PaperPart.InBag(words.Text("bag.middle", ("piece", m.Label))), m.Inside, 1), m));
 
     private static string N(int n) => n.ToString(CultureInfo.InvariantCulture);
 }

@@ -20,18 +20,25 @@ public static class Fillings
     public static IReadOnlyList<OpeningFillings> Of(Kit kit, Bag bag)
     {
         ArgumentNullException.ThrowIfNull(kit);
-        return [.. kit.Layouts.SelectMany(l => l.Pieces.Where(p => p.Opening is not null).Select(p => new OpeningFillings(l.Label(p), Of(kit, l, p, bag))))];
+        return
+        [
+            .. kit.Layouts.SelectMany(l =>
+                l.Pieces.Where(p => p.Opening is not null).Select(p => new OpeningFillings(l.Label(p), Of(kit, l, p, bag)))
+            ),
+        ];
     }
 
     private static List<Filling> Of(Kit kit, Layout layout, Piece piece, Bag bag)
     {
         List<Filling> all = [new(OpeningMove.Placeholder, null, "placeholder card")];
-        if (piece.Opening!.Mats.Count > 0) all.Insert(0, new(OpeningMove.Card, null, "card to write on"));
+        if (piece.Opening!.Mats.Count > 0)
+            all.Insert(0, new(OpeningMove.Card, null, "card to write on"));
         all.AddRange(Patches(kit, layout, piece, bag));
         foreach (var (sheet, part) in Spare(kit, layout))
         {
             var with = $"{sheet.Id} {part}";
-            if (PartIn(kit, piece, new(layout.Id, piece.Id, OpeningMove.Part, With: with)) is not null) all.Add(new(OpeningMove.Part, with, $"{part} of {sheet.Name}, on its mat paper"));
+            if (PartIn(kit, piece, new(layout.Id, piece.Id, OpeningMove.Part, With: with)) is not null)
+                all.Add(new(OpeningMove.Part, with, $"{part} of {sheet.Name}, on its mat paper"));
         }
         return all;
     }
@@ -43,19 +50,38 @@ public static class Fillings
         var mat = piece.Opening?.Mats is [.., var outer] ? kit.Paper(outer.Paper)?[outer.Face]?.Colour : null;
         var patches = new List<Filling>();
         foreach (var paper in kit.Papers)
-            foreach (var face in new[] { SheetFace.A, SheetFace.B })
-                if (paper[face] is { } print)
-                    patches.Add(new(OpeningMove.Patch, $"{paper.Id} {face}", $"patch of {paper.Name} {face}", piece.Opening?.Mats is [.., { Frame: null } own] && (own.Paper, own.Face) == (paper.Id, face) ? "its own mat" : bag.Source(paper.Id, face, size, (layout.Id, piece.Id)), mat is null ? null : Math.Round((decimal)Colours.Contrast(mat, print.Colour), 1)));
+        foreach (var face in new[] { SheetFace.A, SheetFace.B })
+            if (paper[face] is { } print)
+                patches.Add(
+                    new(
+                        OpeningMove.Patch,
+                        $"{paper.Id} {face}",
+                        $"patch of {paper.Name} {face}",
+                        piece.Opening?.Mats is [.., { Frame: null } own] && (own.Paper, own.Face) == (paper.Id, face)
+                            ? "its own mat"
+                            : bag.Source(paper.Id, face, size, (layout.Id, piece.Id)),
+                        mat is null ? null : Math.Round((decimal)Colours.Contrast(mat, print.Colour), 1)
+                    )
+                );
         return [.. patches.OrderBy(p => p.Source is null)];
     }
 
-    /// <summary>The part that a change names, as a piece of its size: what another piece of the kit that is this part measures, or what the change says; null where that is not known, or it does not lie within the mats.</summary>
+    /// <summary>The part that a change names, as a piece of its size: what another piece of the kit that is this part measures, or what
+    /// the change says; null where that is not known, or it does not lie within the mats.</summary>
     internal static Piece? PartIn(Kit kit, Piece opening, OpeningChange change)
     {
-        if (opening.Opening?.Mats.Count is null or 0 || change.With?.Split(' ', 2) is not [var id, var part]) return null;
-        if (kit.PartSheet(id) is not { Kind: PartKind.Stickers or PartKind.DieCuts or PartKind.Loose } sheet || sheet.Part(part) is not { } found) return null;
-        var known = kit.Layouts.SelectMany(l => l.Pieces).FirstOrDefault(p => p.Part?.Sheet == id && sheet.Part(p.Part.Part)?.Id == found.Id);
-        if ((change.Size ?? known?.Size) is not { IsReal: true } size || !size.FitsIn(opening.Stack(kit.Matting)?.Outer ?? opening.Size)) return null;
+        if (opening.Opening?.Mats.Count is null or 0 || change.With?.Split(' ', 2) is not [var id, var part])
+            return null;
+        if (
+            kit.PartSheet(id) is not { Kind: PartKind.Stickers or PartKind.DieCuts or PartKind.Loose } sheet
+            || sheet.Part(part) is not { } found
+        )
+            return null;
+        var known = kit
+            .Layouts.SelectMany(l => l.Pieces)
+            .FirstOrDefault(p => p.Part?.Sheet == id && sheet.Part(p.Part.Part)?.Id == found.Id);
+        if ((change.Size ?? known?.Size) is not { IsReal: true } size || !size.FitsIn(opening.Stack(kit.Matting)?.Outer ?? opening.Size))
+            return null;
         return new()
         {
             Id = "",
@@ -74,9 +100,15 @@ public static class Fillings
     {
         foreach (var sheet in kit.Parts)
         {
-            var taken = kit.Layouts.SelectMany(l => l.Pieces).Where(p => p.Part?.Sheet == sheet.Id).SelectMany(p => p.Part!.Takes(sheet)).CountBy(t => t).ToDictionary();
+            var taken = kit
+                .Layouts.SelectMany(l => l.Pieces)
+                .Where(p => p.Part?.Sheet == sheet.Id)
+                .SelectMany(p => p.Part!.Takes(sheet))
+                .CountBy(t => t)
+                .ToDictionary();
             foreach (var part in sheet.Parts.Where(p => p.Layout is null || p.Layout == layout.Id))
-                if (!sheet.IsWhole || taken.GetValueOrDefault(part.Id) < part.Count) yield return (sheet, part.Id);
+                if (!sheet.IsWhole || taken.GetValueOrDefault(part.Id) < part.Count)
+                    yield return (sheet, part.Id);
         }
     }
 }

@@ -20,7 +20,15 @@ internal sealed record Slot(string Piece, Size Size, bool Focal, Box Box, bool F
 internal sealed record Option(OpeningChange? Change, IReadOnlyList<Slot> Slots, decimal Cost, string? Says, string? Also = null);
 
 /// <summary>A photo in a slot: turned with its opening, at the opening's size or its own, and what that costs.</summary>
-internal sealed record Giving(GuestPhoto Photo, Slot Slot, bool Turn, Size? Resize, decimal Lost, decimal Cost, IReadOnlyList<FitReason> Reasons);
+internal sealed record Giving(
+    GuestPhoto Photo,
+    Slot Slot,
+    bool Turn,
+    Size? Resize,
+    decimal Lost,
+    decimal Cost,
+    IReadOnlyList<FitReason> Reasons
+);
 
 /// <summary>All photos in slots.</summary>
 internal sealed record Assigned(decimal Cost, IReadOnlyList<Giving> Given);

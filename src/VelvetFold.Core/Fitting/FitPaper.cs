@@ -5,7 +5,8 @@ using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Fitting;
 
-/// <summary>Brings a fit together with the paper in the bag: patches where there is a card already, and where a mat does not come out, what else can be done about it before paper is brought.</summary>
+/// <summary>Brings a fit together with the paper in the bag: patches where there is a card already, and where a mat does not come out,
+/// what else can be done about it before paper is brought.</summary>
 internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhoto> photos, Bag bag)
 {
     /// <summary>How many missing pieces something else is tried for.</summary>
@@ -21,16 +22,31 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
         var repair = missing.Count == 0 ? null : RepairOf(fit);
         foreach (var piece in missing.Take(MostTried))
         {
-            if (Instead(fit, piece, missing.Count, repair!) is not { } other) continue;
+            if (Instead(fit, piece, missing.Count, repair!) is not { } other)
+                continue;
             fit = other;
             missing = Missing(fit.Changes);
         }
-        List<FitReason> reasons = [.. missing.GroupBy(m => m.Paper).Select(g => new FitReason(ToBring * g.Count(), $"{string.Join(", ", g.Select(m => m.Label))} do{(g.Count() == 1 ? "es" : "")} not come out of the bag: {kit.Paper(g.Key)?.Name} to bring."))];
+        List<FitReason> reasons =
+        [
+            .. missing
+                .GroupBy(m => m.Paper)
+                .Select(g => new FitReason(
+                    ToBring * g.Count(),
+                    $"{string.Join(", ", g.Select(m => m.Label))} do{(g.Count() == 1 ? "es" : "")} not come out of the bag: "
+                        + $"{kit.Paper(g.Key)?.Name} to bring."
+                )),
+        ];
         return reasons.Count == 0 ? fit : With(fit, [], reasons);
     }
 
     private static Fit With(Fit fit, IReadOnlyList<OpeningChange> changes, IReadOnlyList<FitReason> reasons) =>
-        fit with { Changes = [.. fit.Changes, .. changes], Score = fit.Score - reasons.Sum(r => r.Points), Reasons = [.. fit.Reasons, .. reasons] };
+        fit with
+        {
+            Changes = [.. fit.Changes, .. changes],
+            Score = fit.Score - reasons.Sum(r => r.Points),
+            Reasons = [.. fit.Reasons, .. reasons],
+        };
 
     private IReadOnlyList<MissingPiece> Missing(IReadOnlyList<OpeningChange> changes) => bag.For(Adaptation.Apply(kit, changes)).Missing;
 
@@ -42,17 +58,21 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
         return new(start, from, Resolver.Resolve(from, start));
     }
 
-    // One card to write on is enough for a page: where there is one, another opening without a photo becomes a patch of paper that is over. It costs the same.
+    // One card to write on is enough for a page: where there is one, another opening without a photo becomes a patch of paper that is
+    // over. It costs the same.
     private Fit Patched(Fit fit)
     {
         var written = designed.Pieces.Any(p => p.Kind == PieceKind.Journaling);
         var (changes, reasons) = (fit.Changes.ToList(), fit.Reasons.ToList());
         for (var i = 0; i < changes.Count; i++)
         {
-            if (changes[i].Move != OpeningMove.Card || designed.Piece(changes[i].Piece) is not { } piece) continue;
+            if (changes[i].Move != OpeningMove.Card || designed.Piece(changes[i].Piece) is not { } piece)
+                continue;
             var says = reasons.FindIndex(r => r.Says == $"{designed.Label(piece)} becomes a card to write on.");
             var mats = piece.Opening!.Mats.Select(m => m.Paper).ToHashSet();
-            var patch = Fillings.Patches(kit, designed, piece, bag).FirstOrDefault(p => p.Source is not null && !mats.Contains(p.With!.Split(' ')[0]) && p.Contrast > 1.1m);
+            var patch = Fillings
+                .Patches(kit, designed, piece, bag)
+                .FirstOrDefault(p => p.Source is not null && !mats.Contains(p.With!.Split(' ')[0]) && p.Contrast > 1.1m);
             if (written && says >= 0 && patch is not null)
             {
                 changes[i] = changes[i] with { Move = OpeningMove.Patch, With = patch.With };
@@ -68,22 +88,52 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
     {
         var id = missing.Label.Split(' ')[0][(designed.Id.Length + 1)..];
         var adapted = Adaptation.Apply(kit, fit.Changes);
-        if (adapted.Layout(designed.Id)?.Piece(id) is not { HoldsPhoto: true, Opening.Mats: [.., var outer] } piece) return null;
+        if (adapted.Layout(designed.Id)?.Piece(id) is not { HoldsPhoto: true, Opening.Mats: [.., var outer] } piece)
+            return null;
         var label = $"{designed.Id}-{id}";
         OpeningChange Change(OpeningMove move) => new(designed.Id, id, move);
         var (half, reading) = (new Length(outer.Reveal.Half.Ticks / kit.Ruler.Ticks * kit.Ruler.Ticks), kit.Reading());
         var grows = (piece.Opening!.School ?? kit.Matting.School) == MatSchool.GrowMat;
         var own = photos.Where(p => fit.Places.Any(f => f.Photo == p.Id && f.Opening == label)).ToList();
         var tries = new List<(OpeningChange Change, FitReason Reason)>();
-        if (missing.AsFrame) tries.Add((Change(OpeningMove.Frame), new(2, $"{label} gets a frame of strips, as its mat does not come out of the bag.")));
-        if (half.IsPositive) tries.Add((Change(OpeningMove.Reveal) with { Gutter = half }, new(2.2m, $"{label} shows {reading.Format(half)} of its mat, so that it comes out of the bag.")));
+        if (missing.AsFrame)
+            tries.Add((Change(OpeningMove.Frame), new(2, $"{label} gets a frame of strips, as its mat does not come out of the bag.")));
+        if (half.IsPositive)
+            tries.Add(
+                (
+                    Change(OpeningMove.Reveal) with
+                    {
+                        Gutter = half,
+                    },
+                    new(2.2m, $"{label} shows {reading.Format(half)} of its mat, so that it comes out of the bag.")
+                )
+            );
         // Trimming the edges for it is one of the two schools, and so costs little; what it takes of the photo is told.
-        if (grows && own.TrueForAll(p => p.MayLose) && (piece with { Opening = piece.Opening with { School = MatSchool.TrimPhoto } }).Stack(kit.Matting)?.Photo is { } trimmed)
-            tries.Add((Change(OpeningMove.School), new(2.6m, $"{label}: the photo loses {PhotoGiving.Percent(1 - (decimal)((double)trimmed.Area / (double)piece.Size.Area))} to a mat of its own size, which comes out of the bag.")));
+        if (
+            grows
+            && own.TrueForAll(p => p.MayLose)
+            && (piece with { Opening = piece.Opening with { School = MatSchool.TrimPhoto } }).Stack(kit.Matting)?.Photo is { } trimmed
+        )
+            tries.Add(
+                (
+                    Change(OpeningMove.School),
+                    new(
+                        2.6m,
+                        $"{label}: the photo loses "
+                            + $"{PhotoGiving.Percent(1 - (decimal)((double)trimmed.Area / (double)piece.Size.Area))} to a mat "
+                            + $"of its own size, which comes out of the bag."
+                    )
+                )
+            );
         foreach (var (change, reason) in tries)
         {
-            if (Adaptation.Unknown(adapted, [change]).Count > 0 || repair.Mended(Adaptation.Apply(adapted, [change]), shifts: false) is null) continue;
-            if (Missing([.. fit.Changes, change]).Count < before) return With(fit, [change], [reason]);
+            if (
+                Adaptation.Unknown(adapted, [change]).Count > 0
+                || repair.Mended(Adaptation.Apply(adapted, [change]), shifts: false) is null
+            )
+                continue;
+            if (Missing([.. fit.Changes, change]).Count < before)
+                return With(fit, [change], [reason]);
         }
         return null;
     }

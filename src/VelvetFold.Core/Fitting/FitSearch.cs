@@ -7,26 +7,36 @@ namespace VelvetFold.Core.Fitting;
 public sealed record FitReason(decimal Points, string Says)
 {
     /// <summary>A sentence; a photo's own name at its beginning (photo 3) is written large, a sign (p3) as it is.</summary>
-    public string Says { get; } = Says.Split(' ')[0] is { Length: > 1 } first && first.All(char.IsAsciiLetterLower) ? char.ToUpperInvariant(Says[0]) + Says[1..] : Says;
+    public string Says { get; } =
+        Says.Split(' ')[0] is { Length: > 1 } first && first.All(char.IsAsciiLetterLower)
+            ? char.ToUpperInvariant(Says[0]) + Says[1..]
+            : Says;
 }
 
 /// <summary>One way to make a guest's photos work on a layout.</summary>
 /// <param name="Changes">What is done, in order.</param>
 /// <param name="Score">100 for the layout as designed with all of every photo; each reason takes its points off.</param>
 /// <param name="Places">Which photo lies where: the label of its opening once the changes are made.</param>
-public sealed record Fit(IReadOnlyList<OpeningChange> Changes, decimal Score, IReadOnlyList<FitReason> Reasons, IReadOnlyList<PhotoPlace> Places);
+public sealed record Fit(
+    IReadOnlyList<OpeningChange> Changes,
+    decimal Score,
+    IReadOnlyList<FitReason> Reasons,
+    IReadOnlyList<PhotoPlace> Places
+);
 
 /// <summary>A photo in its opening.</summary>
 /// <param name="Lost">The share of it that is cropped away, 0 to 1.</param>
 public sealed record PhotoPlace(string Photo, string Opening, decimal Lost);
 
 /// <summary>The best fits that were found.</summary>
-/// <param name="IsExact">Whether every combination of the moves on the openings was weighed and the page refused none that is cheaper, so that no better one is possible with them.</param>
+/// <param name="IsExact">Whether every combination of the moves on the openings was weighed and the page refused none that is cheaper,
+/// so that no better one is possible with them.</param>
 /// <param name="Why">Where there is none: which rule stands in the way, and what would free it.</param>
 public sealed record FitAnswer(IReadOnlyList<Fit> Fits, bool IsExact, string? Why);
 
 /// <summary>
-/// Searches the best ways to put a guest's photos on a layout: local moves on the openings first, on the layout as it is and, where the photos ask for it, on its mirror image, on one page of the
+/// Searches the best ways to put a guest's photos on a layout: local moves on the openings first, on the layout as it is and, where the
+/// photos ask for it, on its mirror image, on one page of the
 /// spread, on the page doubled, on photos a quarter inch smaller; and where these do not suffice, its photo areas laid out anew.
 /// </summary>
 public static class FitSearch
@@ -49,7 +59,8 @@ public static class FitSearch
         // A few more are looked at than are wanted, as paper that is not there may put the next one first.
         var answer = Weighed(kit, layoutId, photos, bag is null ? count : count + Math.Min(count, MoreForPaper), count);
         answer = answer with { Fits = [.. answer.Fits.Select(f => Waiting(kit, layoutId, photos, f))] };
-        if (bag is null) return answer;
+        if (bag is null)
+            return answer;
         var paper = new FitPaper(kit, kit.Layout(layoutId)!, photos, bag);
         var fits = Distinct(answer.Fits.Select(paper.OutOf), count);
         return answer with { Fits = fits, IsExact = answer.IsExact && (fits.Count == 0 || fits[0].Score == answer.Fits[0].Score) };
@@ -66,18 +77,46 @@ public static class FitSearch
     }
 
     // What is done, wherever it is done; what only follows from it (room made, paper found, a card that holds a place) makes no other kind.
-    private static string Kind(Fit fit) => string.Join(' ', fit.Changes
-        .Where(c => c.Move is not (OpeningMove.Shift or OpeningMove.Placeholder or OpeningMove.Frame or OpeningMove.Reveal or OpeningMove.School or OpeningMove.Paper))
-        .Select(c => $"{c.Move}{c.Rows}{c.Columns}{(c.IsWhole ? c.With : "")}{(c.Move == OpeningMove.Pocket ? c.Photos?.Count : null)}").Order(StringComparer.Ordinal));
+    private static string Kind(Fit fit) =>
+        string.Join(
+            ' ',
+            fit.Changes.Where(c =>
+                    c.Move
+                        is not (
+                            OpeningMove.Shift
+                            or OpeningMove.Placeholder
+                            or OpeningMove.Frame
+                            or OpeningMove.Reveal
+                            or OpeningMove.School
+                            or OpeningMove.Paper
+                        )
+                )
+                .Select(c =>
+                    $"{c.Move}{c.Rows}{c.Columns}{(c.IsWhole ? c.With : "")}{(c.Move == OpeningMove.Pocket ? c.Photos?.Count : null)}"
+                )
+                .Order(StringComparer.Ordinal)
+        );
 
     // Photos that are not printed yet have their openings, and a card holds these; in a pocket nothing has to be held.
     private static Fit Waiting(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, Fit fit)
     {
-        foreach (var (photo, opening) in fit.Places.Join(photos.Where(p => p.Later), p => p.Photo, p => p.Id, (place, photo) => (photo.Id, place.Opening)))
+        foreach (
+            var (photo, opening) in fit.Places.Join(
+                photos.Where(p => p.Later),
+                p => p.Photo,
+                p => p.Id,
+                (place, photo) => (photo.Id, place.Opening)
+            )
+        )
         {
             var change = new OpeningChange(layoutId, opening[(layoutId.Length + 1)..], OpeningMove.Placeholder, Photos: [photo]);
-            if (Adaptation.Unknown(kit, [.. fit.Changes, change]).Count > 0) continue;
-            fit = fit with { Changes = [.. fit.Changes, change], Reasons = [.. fit.Reasons, new(0, $"{photo} is not printed yet: a placeholder card holds {opening}.")] };
+            if (Adaptation.Unknown(kit, [.. fit.Changes, change]).Count > 0)
+                continue;
+            fit = fit with
+            {
+                Changes = [.. fit.Changes, change],
+                Reasons = [.. fit.Reasons, new(0, $"{photo} is not printed yet: a placeholder card holds {opening}.")],
+            };
         }
         return fit;
     }
@@ -85,16 +124,23 @@ public static class FitSearch
     private static FitAnswer Weighed(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, int count, int wanted)
     {
         ArgumentNullException.ThrowIfNull(kit);
-        if (photos.Count > MostPhotos) throw new ArgumentException($"{photos.Count} photos are more than the {MostPhotos} that can be fitted on one layout.", nameof(photos));
+        if (photos.Count > MostPhotos)
+            throw new ArgumentException(
+                $"{photos.Count} photos are more than the {MostPhotos} that can be fitted on one layout.",
+                nameof(photos)
+            );
         var layout = kit.Layout(layoutId) ?? throw new ArgumentException($"There is no layout {layoutId}.", nameof(layoutId));
         var search = new LayoutSearch(kit, layout, photos);
-        if (search.Places.Count == 0) return new([], true, $"{layout.Id} has no opening for a photo.");
+        if (search.Places.Count == 0)
+            return new([], true, $"{layout.Id} has no opening for a photo.");
         var (found, exact) = search.Run(count);
         var all = found.ToList();
         bool Few() => all.Count < count || all.DistinctBy(Kind).Count() < wanted;
         foreach (var variant in Variants(kit, layout, search, photos).Concat(Few() ? Smaller(kit, layout, search) : []))
-            if (Few() || 100 - variant.Reason.Points > all.Min(f => f.Score)) all.AddRange(On(kit, search, photos, variant, count));
-        if ((Few() || all.Max(f => f.Score) < Poor) && new Retile(kit, search, photos).Best() is { } anew) all.Add(anew);
+            if (Few() || 100 - variant.Reason.Points > all.Min(f => f.Score))
+                all.AddRange(On(kit, search, photos, variant, count));
+        if ((Few() || all.Max(f => f.Score) < Poor) && new Retile(kit, search, photos).Best() is { } anew)
+            all.Add(anew);
         // A fit of the whole layout is no part of what was weighed exactly unless it is worse than what was.
         exact &= all.Count == found.Count || (found.Count > 0 && all.Max(f => f.Score) == found[0].Score);
         var best = Distinct(all.DistinctBy(f => string.Join('|', f.Changes)), count);
@@ -102,7 +148,8 @@ public static class FitSearch
     }
 
     /// <summary>The best of the local moves on the layout as it is, with nothing passed over: to check the search by.</summary>
-    internal static Fit? BestByEnumeration(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos) => new LayoutSearch(kit, kit.Layout(layoutId)!, photos).BestByEnumeration();
+    internal static Fit? BestByEnumeration(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos) =>
+        new LayoutSearch(kit, kit.Layout(layoutId)!, photos).BestByEnumeration();
 
     private static IEnumerable<Variant> Variants(Kit kit, Layout layout, LayoutSearch search, IReadOnlyList<GuestPhoto> photos)
     {
@@ -111,16 +158,24 @@ public static class FitSearch
         {
             yield return new([Whole(OpeningMove.Mirror)], new(2, $"{layout.Id} is mirrored, so that people look onto the page."));
             if (layout.Kind == LayoutKind.Spread)
-                foreach (var name in new[] { "left", "right" }) yield return new([Whole(OpeningMove.Mirror, name)], new(2, $"The {name} page of {layout.Id} is mirrored, so that people look onto the page."));
+                foreach (var name in new[] { "left", "right" })
+                    yield return new(
+                        [Whole(OpeningMove.Mirror, name)],
+                        new(2, $"The {name} page of {layout.Id} is mirrored, so that people look onto the page.")
+                    );
         }
         if (layout.Kind == LayoutKind.Spread && photos.Count > 0)
             foreach (var side in layout.Sides.Where(s => search.Places.Any(p => p.Piece.Side == s)))
             {
                 var name = side == PageSide.Left ? "left" : "right";
-                if (photos.Count < search.Places.Count) yield return new([Whole(OpeningMove.OnePage, name)], new(16, $"Only the {name} page of {layout.Id} is used."));
+                if (photos.Count < search.Places.Count)
+                    yield return new([Whole(OpeningMove.OnePage, name)], new(16, $"Only the {name} page of {layout.Id} is used."));
             }
         if (layout.Kind == LayoutKind.Single && photos.Count > search.Places.Count)
-            yield return new([Whole(OpeningMove.TwoPages)], new(18, $"{layout.Id} is made twice, as a spread; a card lies in place of the second title."));
+            yield return new(
+                [Whole(OpeningMove.TwoPages)],
+                new(18, $"{layout.Id} is made twice, as a spread; a card lies in place of the second title.")
+            );
     }
 
     // All photos and their mats a quarter inch smaller.
@@ -129,17 +184,32 @@ public static class FitSearch
         var by = kit.Unit == LengthUnit.Inch ? Length.Inches(0, 1, 4) : Length.Millimetres(6);
         var changes = new List<OpeningChange>();
         foreach (var place in search.Places)
-            if (place.Piece.Size.Shorter > by * 8) changes.Add(new(layout.Id, place.Piece.Id, OpeningMove.Resize, Size: new(place.Piece.Size.Width - by, place.Piece.Size.Height - by)));
-        if (changes.Count > 0) yield return new(changes, new(5, $"All photos and mats of {layout.Id} are {kit.Reading().Format(by)} smaller."));
+            if (place.Piece.Size.Shorter > by * 8)
+                changes.Add(
+                    new(layout.Id, place.Piece.Id, OpeningMove.Resize, Size: new(place.Piece.Size.Width - by, place.Piece.Size.Height - by))
+                );
+        if (changes.Count > 0)
+            yield return new(changes, new(5, $"All photos and mats of {layout.Id} are {kit.Reading().Format(by)} smaller."));
     }
 
     private static IEnumerable<Fit> On(Kit kit, LayoutSearch designed, IReadOnlyList<GuestPhoto> photos, Variant variant, int count)
     {
-        if (Adaptation.Unknown(kit, variant.Before).Count > 0) return [];
+        if (Adaptation.Unknown(kit, variant.Before).Count > 0)
+            return [];
         var changed = Adaptation.Apply(kit, variant.Before);
         var search = new LayoutSearch(changed, changed.Layout(designed.Resolved.Layout.Id)!, photos);
         // What only the change of the whole brings about (something leans on what is gone) is no design to start from.
-        if (!search.Repair.IsNoWorseThan(designed.Repair)) return [];
-        return search.Run(count).Fits.Select(f => f with { Changes = [.. variant.Before, .. f.Changes], Score = f.Score - variant.Reason.Points, Reasons = [variant.Reason, .. f.Reasons] });
+        if (!search.Repair.IsNoWorseThan(designed.Repair))
+            return [];
+        return search
+            .Run(count)
+            .Fits.Select(f =>
+                f with
+                {
+                    Changes = [.. variant.Before, .. f.Changes],
+                    Score = f.Score - variant.Reason.Points,
+                    Reasons = [variant.Reason, .. f.Reasons],
+                }
+            );
     }
 }

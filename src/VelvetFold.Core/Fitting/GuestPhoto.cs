@@ -7,9 +7,14 @@ namespace VelvetFold.Core.Fitting;
 [JsonConverter(typeof(TextEnum<Facing>))]
 public enum Facing
 {
-    [JsonStringEnumMemberName("straight")] Straight,
-    [JsonStringEnumMemberName("left")] Left,
-    [JsonStringEnumMemberName("right")] Right,
+    [JsonStringEnumMemberName("straight")]
+    Straight,
+
+    [JsonStringEnumMemberName("left")]
+    Left,
+
+    [JsonStringEnumMemberName("right")]
+    Right,
 }
 
 /// <summary>A photo a guest brings for a layout, as it lies: wider than high is lying, higher than wide upright.</summary>

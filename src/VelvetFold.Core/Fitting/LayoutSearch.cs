@@ -5,12 +5,14 @@ using VelvetFold.Core.Layouts;
 namespace VelvetFold.Core.Fitting;
 
 /// <summary>
-/// Local moves on one layout: each opening is kept, turned, split, joined with its neighbour, given up for a card, or bears a pocket; openings are added where there is room; photos are
+/// Local moves on one layout: each opening is kept, turned, split, joined with its neighbour, given up for a card, or bears a pocket;
+/// openings are added where there is room; photos are
 /// assigned to what then is there at the least loss; what comes to lie on something moves along its own relations, or the page refuses it.
 /// </summary>
 internal sealed class LayoutSearch
 {
-    /// <summary>The most openings that are split, joined, added or bear a pocket at once where a layout has more than three; with three or fewer all may. Any number may be given up.</summary>
+    /// <summary>The most openings that are split, joined, added or bear a pocket at once where a layout has more than three; with three
+    /// or fewer all may. Any number may be given up.</summary>
     private const int MostChanged = 2;
 
     private const int FewOpenings = 3;
@@ -34,7 +36,12 @@ internal sealed class LayoutSearch
     public LayoutSearch(Kit kit, Layout layout, IReadOnlyList<GuestPhoto> photos)
     {
         (_kit, _layout, _photos, _resolved) = (kit, layout, photos, Resolver.Resolve(layout, kit));
-        _places = [.. layout.Pieces.Where(p => p.HoldsPhoto && _resolved.Piece(p.Id) is not null).Select(p => new Place(p, _resolved.Piece(p.Id)!.Box))];
+        _places =
+        [
+            .. layout
+                .Pieces.Where(p => p.HoldsPhoto && _resolved.Piece(p.Id) is not null)
+                .Select(p => new Place(p, _resolved.Piece(p.Id)!.Box)),
+        ];
         _repair = new(kit, layout, _resolved);
         _giving = new(kit, _resolved, photos);
         var options = new OpeningOptions(kit, _resolved, _places);
@@ -62,15 +69,24 @@ internal sealed class LayoutSearch
             foreach (var order in Orders(_photos.Count))
             {
                 var given = order.Select((photo, slot) => _giving.Given(slots[slot])[photo]).ToList();
-                if (given.Contains(null)) continue;
+                if (given.Contains(null))
+                    continue;
                 var cost = chosen.Sum(o => o.Cost) + given.Sum(g => g!.Cost);
-                if (best is not null && 100 - cost <= best.Score) continue;
-                if (Made(chosen, new(cost, given!)) is { } fit && (best is null || fit.Score > best.Score)) best = fit;
+                if (best is not null && 100 - cost <= best.Score)
+                    continue;
+                if (Made(chosen, new(cost, given!)) is { } fit && (best is null || fit.Score > best.Score))
+                    best = fit;
             }
         }
         return best;
 
-        static IEnumerable<int[]> Orders(int n) => n == 0 ? [[]] : Orders(n - 1).SelectMany(order => Enumerable.Range(0, n).Select(at => (int[])[.. order[..at], n - 1, .. order[at..]]));
+        static IEnumerable<int[]> Orders(int n) =>
+            n == 0
+                ?
+                [
+                    [],
+                ]
+                : Orders(n - 1).SelectMany(order => Enumerable.Range(0, n).Select(at => (int[])[.. order[..at], n - 1, .. order[at..]]));
     }
 
     /// <summary>The best fits, and whether no better one is possible with these moves.</summary>
@@ -81,22 +97,31 @@ internal sealed class LayoutSearch
         var ranked = Combined(Changed)
             .Where(c => c.Sum(o => o.Slots.Count) == _photos.Count)
             .Select(c => (Chosen: c, Own: c.Sum(o => o.Cost)))
-            .OrderBy(c => c.Own).ToList();
+            .OrderBy(c => c.Own)
+            .ToList();
         // Few are looked at closely first; where the page refuses them, all that the limit allows.
         var (found, complete) = Best(ranked, count, 60);
-        if (found.Count < count && !complete) (found, complete) = Best(ranked, count, 600);
+        if (found.Count < count && !complete)
+            (found, complete) = Best(ranked, count, 600);
         // Where the page refuses what is cheapest, the same without turning anything may still do; what then is best is the best found.
         exact &= (complete || found.Count == count) && !_refused;
         if (found.Count < count)
         {
             _giving = new(_kit, _resolved, _photos, turns: false);
             var known = found.Select(f => string.Join('|', f.Changes)).ToHashSet();
-            found = [.. found.Concat(Best(ranked, count, 200).Found.Where(f => known.Add(string.Join('|', f.Changes)))).OrderByDescending(f => f.Score).Take(count)];
+            found =
+            [
+                .. found
+                    .Concat(Best(ranked, count, 200).Found.Where(f => known.Add(string.Join('|', f.Changes))))
+                    .OrderByDescending(f => f.Score)
+                    .Take(count),
+            ];
         }
         return (found, exact);
     }
 
-    // The cheapest of the combinations by what they cost with their photos, tried on the page from the cheapest on. As costs only rise, no combination dearer by itself than the
+    // The cheapest of the combinations by what they cost with their photos, tried on the page from the cheapest on. As costs only rise,
+    // no combination dearer by itself than the
     // dearest that is kept needs to be looked at.
     private (List<Fit> Found, bool Complete) Best(IReadOnlyList<(IReadOnlyList<Option> Chosen, decimal Own)> ranked, int count, int close)
     {
@@ -109,36 +134,50 @@ internal sealed class LayoutSearch
                 complete = false;
                 break;
             }
-            if (_giving.Assign([.. chosen.SelectMany(o => o.Slots)]) is not { } assigned) continue;
+            if (_giving.Assign([.. chosen.SelectMany(o => o.Slots)]) is not { } assigned)
+                continue;
             kept.Enqueue((own + assigned.Cost, chosen, assigned), -(own + assigned.Cost));
-            if (kept.Count <= close) continue;
+            if (kept.Count <= close)
+                continue;
             kept.Dequeue();
             complete = false;
         }
-        // Fits of other kinds first; those that do the same elsewhere fill what is left. What has to move makes a fit dearer than it looked: the next ones
+        // Fits of other kinds first; those that do the same elsewhere fill what is left. What has to move makes a fit dearer than it
+        // looked: the next ones
         // are tried as long as they could still be better than the dearest found, or than the one of their kind.
         var (found, alike) = (new Dictionary<string, Fit>(), new List<Fit>());
         foreach (var ((cost, chosen, assigned), _) in kept.UnorderedItems.OrderBy(k => k.Element.Cost))
         {
-            if (found.Count >= count && 100 - cost <= found.Values.Min(f => f.Score)) break;
+            if (found.Count >= count && 100 - cost <= found.Values.Min(f => f.Score))
+                break;
             var kind = Kind(chosen);
             var known = found.GetValueOrDefault(kind);
-            if (alike.Count >= count && known is not null && 100 - cost <= known.Score) continue;
+            if (alike.Count >= count && known is not null && 100 - cost <= known.Score)
+                continue;
             if (Made(chosen, assigned) is not { } fit)
             {
                 _refused |= found.Count == 0;
                 continue;
             }
             _refused |= found.Count == 0 && fit.Score < 100 - cost;
-            if (known is not null) alike.Add(fit.Score > known.Score ? known : fit);
-            if (known is null || fit.Score > known.Score) found[kind] = fit;
+            if (known is not null)
+                alike.Add(fit.Score > known.Score ? known : fit);
+            if (known is null || fit.Score > known.Score)
+                found[kind] = fit;
         }
         var enough = complete || found.Count + alike.Count >= count;
         var kinds = found.Values.OrderByDescending(f => f.Score).Take(count);
         return ([.. kinds.Concat(alike.OrderByDescending(f => f.Score)).Take(count).OrderByDescending(f => f.Score)], enough);
     }
 
-    private static string Kind(IReadOnlyList<Option> chosen) => string.Join(' ', chosen.Where(o => o.Change is not null).Select(o => $"{o.Change!.Move}{o.Change.Rows}{o.Change.Columns}{o.Slots.Count}").Order(StringComparer.Ordinal));
+    private static string Kind(IReadOnlyList<Option> chosen) =>
+        string.Join(
+            ' ',
+            chosen
+                .Where(o => o.Change is not null)
+                .Select(o => $"{o.Change!.Move}{o.Change.Rows}{o.Change.Columns}{o.Slots.Count}")
+                .Order(StringComparer.Ordinal)
+        );
 
     private IEnumerable<IReadOnlyList<Option>> Combined(int most)
     {
@@ -154,15 +193,18 @@ internal sealed class LayoutSearch
             // A neighbour that was joined to one before is gone.
             if (chosen.Any(o => o.Also is { } gone && _options[at].Any(p => p.Change?.Piece == gone)))
             {
-                foreach (var rest in From(at + 1, left, chosen)) yield return rest;
+                foreach (var rest in From(at + 1, left, chosen))
+                    yield return rest;
                 yield break;
             }
             foreach (var option in _options[at].Where(o => o.Slots.Count == 0 || o.Change is null || left > 0))
-                foreach (var rest in From(at + 1, option.Slots.Count == 0 || option.Change is null ? left : left - 1, [.. chosen, option])) yield return rest;
+            foreach (var rest in From(at + 1, option.Slots.Count == 0 || option.Change is null ? left : left - 1, [.. chosen, option]))
+                yield return rest;
         }
     }
 
-    // Carried out on the document; refused where the page then has trouble that it did not have as designed, and moving something does not help.
+    // Carried out on the document; refused where the page then has trouble that it did not have as designed, and moving something does
+    // not help.
     private Fit? Made(IReadOnlyList<Option> chosen, Assigned assigned)
     {
         var changes = new List<OpeningChange>();
@@ -172,17 +214,29 @@ internal sealed class LayoutSearch
             changes.Add(option.Change! with { Photos = own.Count > 0 ? own : null });
         }
         foreach (var given in assigned.Given)
-            if (given.Turn && given.Resize is null) changes.Add(new(_layout.Id, given.Slot.Piece, OpeningMove.Turn, Photos: [given.Photo.Id]));
-            else if (given.Resize is { } size) changes.Add(new(_layout.Id, given.Slot.Piece, OpeningMove.Resize, Size: size, Photos: [given.Photo.Id]));
-        if (Adaptation.Unknown(_kit, changes).Count > 0) return null;
+            if (given.Turn && given.Resize is null)
+                changes.Add(new(_layout.Id, given.Slot.Piece, OpeningMove.Turn, Photos: [given.Photo.Id]));
+            else if (given.Resize is { } size)
+                changes.Add(new(_layout.Id, given.Slot.Piece, OpeningMove.Resize, Size: size, Photos: [given.Photo.Id]));
+        if (Adaptation.Unknown(_kit, changes).Count > 0)
+            return null;
         if (_repair.Mended(Adaptation.Apply(_kit, changes), shifts: _mended < MostMended) is not { } mended)
         {
             _mended++;
             return null;
         }
-        List<FitReason> reasons = [.. chosen.Where(o => o.Says is not null).Select(o => new FitReason(o.Cost, o.Says!)), .. assigned.Given.SelectMany(g => g.Reasons), .. mended.Select(m => m.Reason)];
-        return new([.. changes, .. mended.Select(m => m.Shift)], 100 - reasons.Sum(r => r.Points), reasons,
-            [.. assigned.Given.Select(g => new PhotoPlace(g.Photo.Id, $"{_layout.Id}-{g.Slot.Piece}", Math.Round(g.Lost, 3)))]);
+        List<FitReason> reasons =
+        [
+            .. chosen.Where(o => o.Says is not null).Select(o => new FitReason(o.Cost, o.Says!)),
+            .. assigned.Given.SelectMany(g => g.Reasons),
+            .. mended.Select(m => m.Reason),
+        ];
+        return new(
+            [.. changes, .. mended.Select(m => m.Shift)],
+            100 - reasons.Sum(r => r.Points),
+            reasons,
+            [.. assigned.Given.Select(g => new PhotoPlace(g.Photo.Id, $"{_layout.Id}-{g.Slot.Piece}", Math.Round(g.Lost, 3)))]
+        );
     }
 
     /// <summary>Which rule stands in the way where there is no fit, and what would free it.</summary>
@@ -190,9 +244,18 @@ internal sealed class LayoutSearch
     {
         var photos = _photos.Count == 1 ? "1 photo" : $"{_photos.Count.ToString(CultureInfo.InvariantCulture)} photos";
         var (most, twice) = _layout.Kind == LayoutKind.Single ? (Most * 2, ", made twice as a spread") : (Most, "");
-        if (_photos.Count > most) return $"{photos} are more than {_layout.Id} can hold, which is {most.ToString(CultureInfo.InvariantCulture)}{twice}: use another layout as well.";
-        if (_photos.FirstOrDefault(p => !p.MayLose && _places.TrueForAll(o => !p.Size.FitsIn(o.Piece.Size) && !p.Size.Turned.FitsIn(o.Piece.Size))) is { } whole)
-            return $"{whole.Id} ({_kit.Reading().Format(whole.Size)}) must not be cropped and is larger than every opening: allow a crop, or print a smaller copy.";
-        return $"No way was found to place {photos} on {_layout.Id} without something running into another or losing more than {PhotoGiving.Percent(PhotoGiving.MostLost)}: allow crops, bring smaller prints, or use another layout as well.";
+        if (_photos.Count > most)
+            return $"{photos} are more than {_layout.Id} can hold, which is "
+                + $"{most.ToString(CultureInfo.InvariantCulture)}{twice}: use another layout as well.";
+        if (
+            _photos.FirstOrDefault(p =>
+                !p.MayLose && _places.TrueForAll(o => !p.Size.FitsIn(o.Piece.Size) && !p.Size.Turned.FitsIn(o.Piece.Size))
+            ) is
+            { } whole
+        )
+            return $"{whole.Id} ({_kit.Reading().Format(whole.Size)}) must not be cropped and is larger than every opening: "
+                + $"allow a crop, or print a smaller copy.";
+        return $"No way was found to place {photos} on {_layout.Id} without something running into another or losing more "
+            + $"than {PhotoGiving.Percent(PhotoGiving.MostLost)}: allow crops, bring smaller prints, or use another layout as well.";
     }
 }

@@ -29,36 +29,50 @@ internal sealed class PhotoGiving
     public bool Turns { get; }
 
     /// <summary>How each photo does in a slot; null where it cannot go there.</summary>
-    public Giving?[] Given(Slot slot) => _given.TryGetValue(slot, out var known) ? known : _given[slot] = [.. _photos.Select(p => Give(p, slot))];
+    public Giving?[] Given(Slot slot) =>
+        _given.TryGetValue(slot, out var known) ? known : _given[slot] = [.. _photos.Select(p => Give(p, slot))];
 
-    /// <summary>Every photo used once: the cheapest assignment over all sets of photos (Held and Karp's way of counting, 1962). Null where some photo finds no slot.</summary>
+    /// <summary>Every photo used once: the cheapest assignment over all sets of photos (Held and Karp's way of counting, 1962). Null
+    /// where some photo finds no slot.</summary>
     /// <remarks>Of equally good ones that which keeps the photos in their order from left to right and down.</remarks>
     public Assigned? Assign(IReadOnlyList<Slot> slots)
     {
         var n = _photos.Count;
-        if (n == 0) return new(0, []);
+        if (n == 0)
+            return new(0, []);
         var given = slots.Select(Given).ToArray();
         var rank = new int[n];
-        foreach (var (slot, i) in slots.Select((slot, i) => (slot, i)).OrderBy(s => s.slot.Box.X + s.slot.Box.Y + s.slot.Box.Y).Select((s, i) => (s.i, i))) rank[slot] = i;
+        foreach (
+            var (slot, i) in slots
+                .Select((slot, i) => (slot, i))
+                .OrderBy(s => s.slot.Box.X + s.slot.Box.Y + s.slot.Box.Y)
+                .Select((s, i) => (s.i, i))
+        )
+            rank[slot] = i;
         var best = new double[1 << n];
         var last = new int[1 << n];
         Array.Fill(best, double.MaxValue);
         best[0] = 0;
         for (var set = 0; set < 1 << n; set++)
         {
-            if (best[set] == double.MaxValue) continue;
+            if (best[set] == double.MaxValue)
+                continue;
             var slot = System.Numerics.BitOperations.PopCount((uint)set);
-            if (slot == n) break;
+            if (slot == n)
+                break;
             for (var p = 0; p < n; p++)
             {
-                if ((set & (1 << p)) != 0 || given[slot][p] is not { } here) continue;
+                if ((set & (1 << p)) != 0 || given[slot][p] is not { } here)
+                    continue;
                 var next = set | (1 << p);
                 var cost = best[set] + (double)here.Cost + Math.Abs(rank[slot] - p) * 1e-6;
-                if (cost >= best[next]) continue;
+                if (cost >= best[next])
+                    continue;
                 (best[next], last[next]) = (cost, p);
             }
         }
-        if (best[^1] == double.MaxValue) return null;
+        if (best[^1] == double.MaxValue)
+            return null;
         var chosen = new Giving[n];
         for (var (set, slot) = ((1 << n) - 1, n - 1); slot >= 0; slot--)
         {
@@ -68,10 +82,12 @@ internal sealed class PhotoGiving
         return new(chosen.Sum(c => c.Cost), chosen);
     }
 
-    /// <summary>The whole photo within an opening, to the ruler's step; null where it is no larger, or that would leave less than an inch and a half.</summary>
+    /// <summary>The whole photo within an opening, to the ruler's step; null where it is no larger, or that would leave less than an
+    /// inch and a half.</summary>
     public Size? Shrunk(Size photo, Size size)
     {
-        if (photo.FitsIn(size)) return null;
+        if (photo.FitsIn(size))
+            return null;
         var byWidth = (Int128)size.Width.Ticks * photo.Height.Ticks <= (Int128)size.Height.Ticks * photo.Width.Ticks;
         var (width, height) = byWidth
             ? (size.Width.Ticks, (long)((Int128)size.Width.Ticks * photo.Height.Ticks / photo.Width.Ticks))
@@ -83,19 +99,42 @@ internal sealed class PhotoGiving
 
     private Giving? Give(GuestPhoto photo, Slot slot)
     {
-        if (slot.IsPocket) return photo.Size.FitsIn(slot.Size) || photo.Size.Turned.FitsIn(slot.Size) ? new(photo, slot, false, null, 0, photo.Focal ? 20 : 0, photo.Focal ? [new(20, $"{Named(photo)} would be hidden in a pocket.")] : []) : null;
+        if (slot.IsPocket)
+            return photo.Size.FitsIn(slot.Size) || photo.Size.Turned.FitsIn(slot.Size)
+                ? new(
+                    photo,
+                    slot,
+                    false,
+                    null,
+                    0,
+                    photo.Focal ? 20 : 0,
+                    photo.Focal ? [new(20, $"{Named(photo)} would be hidden in a pocket.")] : []
+                )
+                : null;
         Giving? best = null;
         foreach (var turn in slot.Fixed || !Turns ? [false] : new[] { false, true })
         {
             var size = turn ? slot.Size.Turned : slot.Size;
-            if (turn && size == slot.Size) continue;
-            if (photo.Size == size) Offer(turn, null, 0);
-            else if (photo.MayLose && photo.Size.Width >= size.Width && photo.Size.Height >= size.Height && Lost(photo.Size, size) is var lost && lost <= MostLost) Offer(turn, null, lost);
-            else if (photo.MayLose && Printed(photo.Size, size) is { } cropped && cropped <= MostLost) Offer(turn, null, cropped);
+            if (turn && size == slot.Size)
+                continue;
+            if (photo.Size == size)
+                Offer(turn, null, 0);
+            else if (
+                photo.MayLose
+                && photo.Size.Width >= size.Width
+                && photo.Size.Height >= size.Height
+                && Lost(photo.Size, size) is var lost
+                && lost <= MostLost
+            )
+                Offer(turn, null, lost);
+            else if (photo.MayLose && Printed(photo.Size, size) is { } cropped && cropped <= MostLost)
+                Offer(turn, null, cropped);
             // At its own size, where that is no larger than the opening: the mat shrinks with it.
-            if (!slot.Fixed && photo.Size.FitsIn(size) && photo.Size != size) Offer(turn, photo.Size, 0);
+            if (!slot.Fixed && photo.Size.FitsIn(size) && photo.Size != size)
+                Offer(turn, photo.Size, 0);
             // Whole, printed as large as the opening holds it.
-            else if (!slot.Fixed && !photo.OneOfAKind && Shrunk(photo.Size, size) is { } whole && whole != size) Offer(turn, whole, 0);
+            else if (!slot.Fixed && !photo.OneOfAKind && Shrunk(photo.Size, size) is { } whole && whole != size)
+                Offer(turn, whole, 0);
         }
         return best;
 
@@ -103,33 +142,56 @@ internal sealed class PhotoGiving
         {
             var reasons = new List<FitReason>();
             var label = $"{_layout.Id}-{slot.Piece}";
-            if (turn) reasons.Add(new(3, $"{label} is turned."));
+            if (turn)
+                reasons.Add(new(3, $"{label} is turned."));
             var at = resize ?? (turn ? slot.Size.Turned : slot.Size);
             var print = at == photo.Size ? null : Smaller(photo, at);
             if (resize is { } own)
             {
                 var smaller = 1 - (decimal)((double)own.Area / (double)slot.Size.Area);
-                reasons.Add(new(Math.Round(4 + 18 * smaller, 1) + (print?.Points ?? 0), $"{label} is made {_kit.Reading().Format(own)} for {(print is null ? photo.Id : Named(photo) + ", printed at that")}."));
+                reasons.Add(
+                    new(
+                        Math.Round(4 + 18 * smaller, 1) + (print?.Points ?? 0),
+                        $"{label} is made {_kit.Reading().Format(own)} for "
+                            + $"{(print is null ? photo.Id : Named(photo) + ", printed at that")}."
+                    )
+                );
             }
-            else if (lost > 0) reasons.Add(new(Math.Round(1 + 45 * lost, 1) + (print?.Points ?? 0), $"{Named(photo)} loses {Percent(lost)} to the shape of {label}{(print is null ? "" : $", printed at {_kit.Reading().Format(at)}")}."));
-            else if (print is not null) reasons.Add(print);
+            else if (lost > 0)
+                reasons.Add(
+                    new(
+                        Math.Round(1 + 45 * lost, 1) + (print?.Points ?? 0),
+                        $"{Named(photo)} loses {Percent(lost)} to the shape of "
+                            + $"{label}{(print is null ? "" : $", printed at {_kit.Reading().Format(at)}")}."
+                    )
+                );
+            else if (print is not null)
+                reasons.Add(print);
             reasons.AddRange(Looks(photo, slot));
             var cost = reasons.Sum(r => r.Points);
-            if (best is null || cost < best.Cost) best = new(photo, slot, turn, resize, lost, cost, reasons);
+            if (best is null || cost < best.Cost)
+                best = new(photo, slot, turn, resize, lost, cost, reasons);
         }
     }
 
     /// <summary>What a photo loses by being printed smaller than it is brought.</summary>
     public FitReason Smaller(GuestPhoto photo, Size at) =>
-        new(Math.Round(12 * (1 - (decimal)((double)at.Area / (double)photo.Size.Area)), 1), $"{photo.Id} is printed at {_kit.Reading().Format(at)}.");
+        new(
+            Math.Round(12 * (1 - (decimal)((double)at.Area / (double)photo.Size.Area)), 1),
+            $"{photo.Id} is printed at {_kit.Reading().Format(at)}."
+        );
 
     /// <summary>What speaks against a photo in a place, whatever its size: the eye, the faces, what lies on it, the mat under it.</summary>
     public IEnumerable<FitReason> Looks(GuestPhoto photo, Slot slot)
     {
-        if (photo.Focal && !slot.Focal && _hasFocal) yield return new(8, $"{Named(photo)}, the focal photo, is not in the focal opening.");
-        if (FacesOut(photo, slot)) yield return new(1.5m, $"The people in {Named(photo)} look off the page.");
-        if (photo.Room is { } room && Covering(slot, room) is { } part) yield return new(3, $"{part} lies on {photo.Id} where it is not empty.");
-        if (photo.BlackAndWhite && GreyMat(slot) is { } mat) yield return new(2, $"{photo.Id} is black and white, and {mat} under it is grey: it may disappear.");
+        if (photo.Focal && !slot.Focal && _hasFocal)
+            yield return new(8, $"{Named(photo)}, the focal photo, is not in the focal opening.");
+        if (FacesOut(photo, slot))
+            yield return new(1.5m, $"The people in {Named(photo)} look off the page.");
+        if (photo.Room is { } room && Covering(slot, room) is { } part)
+            yield return new(3, $"{part} lies on {photo.Id} where it is not empty.");
+        if (photo.BlackAndWhite && GreyMat(slot) is { } mat)
+            yield return new(2, $"{photo.Id} is black and white, and {mat} under it is grey: it may disappear.");
     }
 
     private string Named(GuestPhoto photo) => $"{photo.Id} ({_kit.Reading().Format(photo.Size)})";
@@ -137,10 +199,12 @@ internal sealed class PhotoGiving
     // Cropped to the opening's shape from what it is printed at, no larger than it is.
     private static decimal Lost(Size photo, Size size) => 1 - (decimal)((double)size.Area / (double)photo.Area);
 
-    // The share that is lost where a photo is printed as small as it still covers an opening: the difference of the shapes. Null where it would have to be printed larger than it is brought.
+    // The share that is lost where a photo is printed as small as it still covers an opening: the difference of the shapes. Null where
+    // it would have to be printed larger than it is brought.
     private static decimal? Printed(Size photo, Size size)
     {
-        if (size.Longer > photo.Longer || size.Shorter > photo.Shorter) return null;
+        if (size.Longer > photo.Longer || size.Shorter > photo.Shorter)
+            return null;
         return ShapeLost(photo, size);
     }
 
@@ -153,7 +217,8 @@ internal sealed class PhotoGiving
 
     private bool FacesOut(GuestPhoto photo, Slot slot)
     {
-        if (photo.Facing == Facing.Straight) return false;
+        if (photo.Facing == Facing.Straight)
+            return false;
         var middle = slot.Box.X + slot.Box.Width.Half;
         var isLeft = middle * 2 < _layout.Size.Width;
         return photo.Facing == Facing.Left == isLeft;
@@ -164,12 +229,25 @@ internal sealed class PhotoGiving
     {
         var box = slot.Box;
         var half = room.Axis() == Axis.Across ? new Size(box.Width.Half, box.Height) : new Size(box.Width, box.Height.Half);
-        var empty = new Box(room == Edge.Right ? box.X + box.Width.Half : box.X, room == Edge.Bottom ? box.Y + box.Height.Half : box.Y, half);
-        return _resolved.Pieces.SkipWhile(p => p.Id != slot.Piece).Skip(1).FirstOrDefault(p => p.Box.Intersect(box) is { } shared && !empty.Contains(shared))?.Label;
+        var empty = new Box(
+            room == Edge.Right ? box.X + box.Width.Half : box.X,
+            room == Edge.Bottom ? box.Y + box.Height.Half : box.Y,
+            half
+        );
+        return _resolved
+            .Pieces.SkipWhile(p => p.Id != slot.Piece)
+            .Skip(1)
+            .FirstOrDefault(p => p.Box.Intersect(box) is { } shared && !empty.Contains(shared))
+            ?.Label;
     }
 
     private string? GreyMat(Slot slot) =>
-        _layout.Piece(slot.Piece)?.Opening?.Mats is [var inner, ..] && _kit.Paper(inner.Paper) is { } paper && paper[inner.Face] is { } face && Colours.IsGrey(face.Colour) ? paper.Name : null;
+        _layout.Piece(slot.Piece)?.Opening?.Mats is [var inner, ..]
+        && _kit.Paper(inner.Paper) is { } paper
+        && paper[inner.Face] is { } face
+        && Colours.IsGrey(face.Colour)
+            ? paper.Name
+            : null;
 
     internal static string Percent(decimal share) => $"{Math.Round(share * 100).ToString(CultureInfo.InvariantCulture)} %";
 }

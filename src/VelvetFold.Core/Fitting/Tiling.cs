@@ -6,7 +6,8 @@ namespace VelvetFold.Core.Fitting;
 internal sealed record Tile(int Photo, Box Box);
 
 /// <summary>
-/// Fills an area with photos of their own shapes in rows and columns: slicing trees over all ways to halve the photos, again and again. Of a tree whose photos keep their shape the width is a linear
+/// Fills an area with photos of their own shapes in rows and columns: slicing trees over all ways to halve the photos, again and again.
+/// Of a tree whose photos keep their shape the width is a linear
 /// function of the height, gutters and mats included, so that trees are compared by two numbers.
 /// </summary>
 internal static class Tiling
@@ -20,19 +21,23 @@ internal static class Tiling
     // width = A * height + B, in ticks.
     private sealed record Tree(double A, double B, int Photo, bool Beside, Tree? First, Tree? Second);
 
-    /// <summary>The tiling that shows most of the photos, none larger than it is brought; null where none leaves every photo an inch and a half.</summary>
+    /// <summary>The tiling that shows most of the photos, none larger than it is brought; null where none leaves every photo an inch
+    /// and a half.</summary>
     /// <param name="photos">Their sizes, as they lie.</param>
     /// <param name="around">What mats add on each side of every photo.</param>
     /// <param name="step">The ruler's step: boxes begin and end on it, from the area's corner.</param>
     public static IReadOnlyList<Tile>? Best(IReadOnlyList<Size> photos, Size area, Length around, Length gutter, Length step)
     {
-        if (photos.Count is 0 or > MostPhotos) return null;
+        if (photos.Count is 0 or > MostPhotos)
+            return null;
         var (bestShown, best) = (0.0, (IReadOnlyList<Tile>?)null);
         foreach (var tree in Trees(photos, around, gutter)[^1])
         {
-            if (Laid(tree, photos, area, around, gutter, step) is not { } tiles) continue;
+            if (Laid(tree, photos, area, around, gutter, step) is not { } tiles)
+                continue;
             var shown = tiles.Sum(t => (double)(t.Box.Inset(around)?.Size.Area ?? 0));
-            if (shown > bestShown) (bestShown, best) = (shown, tiles);
+            if (shown > bestShown)
+                (bestShown, best) = (shown, tiles);
         }
         return best;
     }
@@ -55,14 +60,15 @@ internal static class Tiling
             var low = set & -set;
             for (var half = (set - 1) & set; half > 0; half = (half - 1) & set)
             {
-                if ((half & low) == 0) continue;
+                if ((half & low) == 0)
+                    continue;
                 foreach (var a in sets[half])
-                    foreach (var b in sets[set ^ half])
-                    {
-                        own.Add(new(a.A + b.A, a.B + b.B + g, -1, true, a, b));
-                        var slope = 1 / (1 / a.A + 1 / b.A);
-                        own.Add(new(slope, slope * (a.B / a.A + b.B / b.A - g), -1, false, a, b));
-                    }
+                foreach (var b in sets[set ^ half])
+                {
+                    own.Add(new(a.A + b.A, a.B + b.B + g, -1, true, a, b));
+                    var slope = 1 / (1 / a.A + 1 / b.A);
+                    own.Add(new(slope, slope * (a.B / a.A + b.B / b.A - g), -1, false, a, b));
+                }
             }
             sets[set] = Varied(own);
         }
@@ -72,7 +78,8 @@ internal static class Tiling
     // Trees spread over all shapes, from the highest to the widest.
     private static List<Tree> Varied(List<Tree> trees)
     {
-        if (trees.Count <= Kept) return trees;
+        if (trees.Count <= Kept)
+            return trees;
         var sorted = trees.OrderBy(t => t.A).ToList();
         return [.. Enumerable.Range(0, Kept).Select(i => sorted[i * (sorted.Count - 1) / (Kept - 1)]).Distinct()];
     }
@@ -81,12 +88,14 @@ internal static class Tiling
     private static IReadOnlyList<Tile>? Laid(Tree tree, IReadOnlyList<Size> photos, Size area, Length around, Length gutter, Length step)
     {
         double height = Math.Min(area.Height.Ticks, (area.Width.Ticks - tree.B) / tree.A);
-        if (height <= 0) return null;
+        if (height <= 0)
+            return null;
         // The share of its brought height that the most enlarged photo takes: nothing is printed larger.
         for (var round = 0; round < 4; round++)
         {
             var most = Heights(tree, height, gutter).Max(h => (h.Height - 2 * around.Ticks) / photos[h.Photo].Height.Ticks);
-            if (most <= 1.0001) break;
+            if (most <= 1.0001)
+                break;
             height = height / most + (1 - 1 / most) * 2 * around.Ticks;
         }
         var (w, h) = (Floor(tree.A * height + tree.B, step), Floor(height, step));
@@ -99,8 +108,10 @@ internal static class Tiling
 
     private static IEnumerable<(int Photo, double Height)> Heights(Tree tree, double height, Length gutter)
     {
-        if (tree.First is not { } first || tree.Second is not { } second) return [(tree.Photo, height)];
-        if (tree.Beside) return Heights(first, height, gutter).Concat(Heights(second, height, gutter));
+        if (tree.First is not { } first || tree.Second is not { } second)
+            return [(tree.Photo, height)];
+        if (tree.Beside)
+            return Heights(first, height, gutter).Concat(Heights(second, height, gutter));
         var width = tree.A * height + tree.B;
         return Heights(first, (width - first.B) / first.A, gutter).Concat(Heights(second, (width - second.B) / second.A, gutter));
     }

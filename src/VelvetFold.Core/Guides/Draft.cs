@@ -18,12 +18,24 @@ internal sealed class Draft(Kit kit, Words words)
 
     public IReadOnlyList<Step> Steps => _steps;
 
-    public Step Add(GuideHalf half, StepKind kind, Phrase text, IReadOnlyList<string> pieces, string? layout = null, string? paper = null, IReadOnlyList<Sign>? signs = null)
+    public Step Add(
+        GuideHalf half,
+        StepKind kind,
+        Phrase text,
+        IReadOnlyList<string> pieces,
+        string? layout = null,
+        string? paper = null,
+        IReadOnlyList<Sign>? signs = null
+    )
     {
         var kindWord = System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(kind.ToString());
         var key = string.Join(':', new[] { kindWord, layout, paper, string.Join(",", pieces) }.Where(p => !string.IsNullOrEmpty(p)));
         var times = _keys[key] = _keys.GetValueOrDefault(key) + 1;
-        var step = new Step(_steps.Count + 1, times == 1 ? key : $"{key}:{times}", half, kind, text.Text, [], pieces, layout, Paper: paper) { Facts = text.Facts, Signs = signs ?? [] };
+        var step = new Step(_steps.Count + 1, times == 1 ? key : $"{key}:{times}", half, kind, text.Text, [], pieces, layout, Paper: paper)
+        {
+            Facts = text.Facts,
+            Signs = signs ?? [],
+        };
         _steps.Add(step);
         return step;
     }
@@ -32,17 +44,21 @@ internal sealed class Draft(Kit kit, Words words)
     public void Complete(Func<Step, Step> with) => _steps[^1] = with(_steps[^1]);
 
     /// <summary>A length that is stated.</summary>
-    public Phrase Stated(FactKind kind, string? piece, Length length, Edge? edge = null) => new(Reading.Format(length), [new(kind, piece, length, null, edge)]);
+    public Phrase Stated(FactKind kind, string? piece, Length length, Edge? edge = null) =>
+        new(Reading.Format(length), [new(kind, piece, length, null, edge)]);
 
     /// <summary>The size of a piece, stated.</summary>
-    public Phrase Size(string label, Size size) => Stated(FactKind.Width, label, size.Width) + " x " + Stated(FactKind.Height, label, size.Height);
+    public Phrase Size(string label, Size size) =>
+        Stated(FactKind.Width, label, size.Width) + " x " + Stated(FactKind.Height, label, size.Height);
 
     public string PaperName(string? id) => kit.Paper(id)?.Name ?? id ?? "";
 
     /// <summary>What a piece is made of: the sheet of parts it comes off, or its paper.</summary>
     public Phrase Made(Piece piece) =>
         piece.Part is { } use && kit.PartSheet(use.Sheet) is { } sheet
-            ? use.Part is { } part && sheet.Kind != PartKind.ByLength ? words.Say("part.of", ("part", part), ("sheet", sheet.Name)) : sheet.Name
+            ? use.Part is { } part && sheet.Kind != PartKind.ByLength
+                ? words.Say("part.of", ("part", part), ("sheet", sheet.Name))
+                : sheet.Name
             : PaperName(piece.Paper);
 
     public static string List(IEnumerable<string> labels) => string.Join(", ", labels);

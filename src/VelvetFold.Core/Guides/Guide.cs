@@ -5,18 +5,26 @@ using VelvetFold.Core.Layouts;
 namespace VelvetFold.Core.Guides;
 
 /// <summary>
-/// Writes the steps of a kit: everything is cut before anything is stuck, what is wet comes early and once, and every page is built from the back layer forward.
+/// Writes the steps of a kit: everything is cut before anything is stuck, what is wet comes early and once, and every page is built
+/// from the back layer forward.
 /// </summary>
 public static class Guide
 {
     /// <summary>The steps for one kit, numbered from 1.</summary>
     /// <param name="pieces">All that is cut for one kit, by whomever.</param>
     /// <param name="plan">The plan by which a guest cuts one kit.</param>
-    public static IReadOnlyList<Step> Write(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan plan, Words words)
+    public static IReadOnlyList<Step> Write(
+        Kit kit,
+        IReadOnlyList<ResolvedLayout> layouts,
+        IReadOnlyList<CutPiece> pieces,
+        CutPlan plan,
+        Words words
+    )
     {
         var draft = new Draft(kit, words);
         new CuttingHalf(draft, layouts, pieces, plan).Write();
-        foreach (var layout in layouts.Where(l => l.Pieces.Count > 0)) new AssemblyHalf(draft, layout).Write();
+        foreach (var layout in layouts.Where(l => l.Pieces.Count > 0))
+            new AssemblyHalf(draft, layout).Write();
         return Wished(kit, draft.Steps);
     }
 
@@ -27,22 +35,28 @@ public static class Guide
         foreach (var move in kit.Guide.Moves)
         {
             var at = order.FindIndex(s => s.Key == move.Step);
-            if (at < 0 || (move.After is { } gone && order.All(s => s.Key != gone))) continue;
+            if (at < 0 || (move.After is { } gone && order.All(s => s.Key != gone)))
+                continue;
             var step = order[at] with { IsMoved = true };
             order.RemoveAt(at);
             // Without a step to follow it comes first of its half and layout.
-            var to = move.After is { } after ? order.FindIndex(s => s.Key == after) + 1 : order.FindIndex(s => s.Half == step.Half && s.Layout == step.Layout);
+            var to = move.After is { } after
+                ? order.FindIndex(s => s.Key == after) + 1
+                : order.FindIndex(s => s.Half == step.Half && s.Layout == step.Layout);
             order.Insert(Math.Max(0, to), step);
         }
         var notes = kit.Guide.Notes.GroupBy(n => n.Step).ToDictionary(g => g.Key, g => g.Last());
         return [.. order.Select((step, i) => Noted(step with { Number = i + 1 }, notes.GetValueOrDefault(step.Key)))];
     }
 
-    private static Step Noted(Step step, StepNote? note) => note is null ? step : step with
-    {
-        Note = note,
-        Text = note.Instead ? note.Words : $"{step.Text} {note.Words}",
-        // What the designer writes is the designer's: its numbers are not read back.
-        Facts = note.Instead ? [.. step.Facts.Select(f => f with { IsSaid = false })] : step.Facts,
-    };
+    private static Step Noted(Step step, StepNote? note) =>
+        note is null
+            ? step
+            : step with
+            {
+                Note = note,
+                Text = note.Instead ? note.Words : $"{step.Text} {note.Words}",
+                // What the designer writes is the designer's: its numbers are not read back.
+                Facts = note.Instead ? [.. step.Facts.Select(f => f with { IsSaid = false })] : step.Facts,
+            };
 }

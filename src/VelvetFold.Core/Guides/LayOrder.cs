@@ -32,10 +32,17 @@ internal enum LayReason
 /// <param name="About">The labels the reason speaks of.</param>
 /// <param name="Free">Its edges that are left free for what is tucked under them later.</param>
 /// <param name="Tucks">Edges of pieces that lie already and that it goes under.</param>
-internal sealed record Laid(PlacedPiece Placed, LayReason Reason, IReadOnlyList<string> About, IReadOnlyList<Edge> Free, IReadOnlyList<FreeEdge> Tucks);
+internal sealed record Laid(
+    PlacedPiece Placed,
+    LayReason Reason,
+    IReadOnlyList<string> About,
+    IReadOnlyList<Edge> Free,
+    IReadOnlyList<FreeEdge> Tucks
+);
 
 /// <summary>
-/// The order in which the pieces of a layout are laid. What lies under another comes first, but for what is tucked under its edge, which comes after it; among what may come
+/// The order in which the pieces of a layout are laid. What lies under another comes first, but for what is tucked under its edge,
+/// which comes after it; among what may come
 /// next, the one that changes page and kind of work least, that has all it is measured from in place, and that lies farthest back.
 /// </summary>
 internal sealed class LayOrder
@@ -49,7 +56,8 @@ internal sealed class LayOrder
     private LayOrder(ResolvedLayout layout)
     {
         (_layout, _pieces) = (layout, [.. layout.Pieces.Where(p => p.Piece.Kind != PieceKind.Printed)]);
-        foreach (var piece in _pieces) (_before[piece.Id], _wished[piece.Id], _tucks[piece.Id]) = ([], [], []);
+        foreach (var piece in _pieces)
+            (_before[piece.Id], _wished[piece.Id], _tucks[piece.Id]) = ([], [], []);
         Tucks();
         Layers();
         Wishes();
@@ -65,8 +73,9 @@ internal sealed class LayOrder
     private void Tucks()
     {
         foreach (var piece in _pieces)
-            foreach (var rule in new[] { piece.Piece.Across, piece.Piece.Down })
-                if (rule is Tucked tucked && _tucks.ContainsKey(tucked.Under) && IndexOf(piece.Id) < IndexOf(tucked.Under)) _tucks[piece.Id].Add((tucked.Under, tucked.Edge));
+        foreach (var rule in new[] { piece.Piece.Across, piece.Piece.Down })
+            if (rule is Tucked tucked && _tucks.ContainsKey(tucked.Under) && IndexOf(piece.Id) < IndexOf(tucked.Under))
+                _tucks[piece.Id].Add((tucked.Under, tucked.Edge));
     }
 
     private int IndexOf(string id) => _pieces.TakeWhile(p => p.Id != id).Count();
@@ -74,22 +83,25 @@ internal sealed class LayOrder
     private void Layers()
     {
         for (var j = 0; j < _pieces.Count; j++)
-            for (var i = 0; i < j; i++)
-            {
-                var (under, over) = (_pieces[i], _pieces[j]);
-                if (!under.Box.Overlaps(over.Box)) continue;
-                if (_tucks[under.Id].Any(t => t.Under == over.Id)) _before[under.Id].Add(over.Id);
-                else _before[over.Id].Add(under.Id);
-            }
+        for (var i = 0; i < j; i++)
+        {
+            var (under, over) = (_pieces[i], _pieces[j]);
+            if (!under.Box.Overlaps(over.Box))
+                continue;
+            if (_tucks[under.Id].Any(t => t.Under == over.Id))
+                _before[under.Id].Add(over.Id);
+            else
+                _before[over.Id].Add(under.Id);
+        }
         // A tuck that would need to come before what it waits for is laid first instead, like anything that lies under another.
         foreach (var piece in _pieces)
-            foreach (var (under, _) in _tucks[piece.Id].ToList())
-                if (Reaches(piece.Id, under))
-                {
-                    _before[piece.Id].Remove(under);
-                    _before[under].Add(piece.Id);
-                    _tucks[piece.Id].RemoveAll(t => t.Under == under);
-                }
+        foreach (var (under, _) in _tucks[piece.Id].ToList())
+            if (Reaches(piece.Id, under))
+            {
+                _before[piece.Id].Remove(under);
+                _before[under].Add(piece.Id);
+                _tucks[piece.Id].RemoveAll(t => t.Under == under);
+            }
     }
 
     // Whether the second has to wait for the first.
@@ -98,9 +110,12 @@ internal sealed class LayOrder
         var (open, seen) = (new Stack<string>([second]), new HashSet<string>());
         while (open.TryPop(out var id))
         {
-            if (id == first) return true;
-            if (!seen.Add(id)) continue;
-            foreach (var before in _before[id]) open.Push(before);
+            if (id == first)
+                return true;
+            if (!seen.Add(id))
+                continue;
+            foreach (var before in _before[id])
+                open.Push(before);
         }
         return false;
     }
@@ -108,25 +123,32 @@ internal sealed class LayOrder
     private void Wishes()
     {
         foreach (var piece in _pieces)
-            foreach (var rule in new[] { piece.Piece.Across, piece.Piece.Down })
-                if (rule.LeansOn is { } on && _wished.ContainsKey(on)) _wished[piece.Id].Add(on);
+        foreach (var rule in new[] { piece.Piece.Across, piece.Piece.Down })
+            if (rule.LeansOn is { } on && _wished.ContainsKey(on))
+                _wished[piece.Id].Add(on);
         foreach (var group in _layout.Layout.Arrangements)
         {
             string[] members = [.. group.Members.Where(_wished.ContainsKey)];
-            if (members.Length < 2) continue;
+            if (members.Length < 2)
+                continue;
             if (group.Kind == ArrangementKind.Evenly)
-                foreach (var inner in members[1..^1]) _wished[inner].UnionWith([members[0], members[^1]]);
+                foreach (var inner in members[1..^1])
+                    _wished[inner].UnionWith([members[0], members[^1]]);
             else
             {
-                if (IsFixedAtEnd(group)) Array.Reverse(members);
-                for (var i = 1; i < members.Length; i++) _wished[members[i]].Add(members[i - 1]);
+                if (IsFixedAtEnd(group))
+                    Array.Reverse(members);
+                for (var i = 1; i < members.Length; i++)
+                    _wished[members[i]].Add(members[i - 1]);
             }
         }
     }
 
     // A stack is built from the edge that its place is measured from.
     private static bool IsFixedAtEnd(Arrangement group) =>
-        (group.Kind == ArrangementKind.Column ? group.Down : group.Across) is FromEdge { Edge: Edge.Right or Edge.Bottom } or Beside { Edge: Edge.Left or Edge.Top };
+        (group.Kind == ArrangementKind.Column ? group.Down : group.Across)
+            is FromEdge { Edge: Edge.Right or Edge.Bottom }
+                or Beside { Edge: Edge.Left or Edge.Top };
 
     private List<Laid> Run()
     {
@@ -136,7 +158,15 @@ internal sealed class LayOrder
         {
             var open = left.Where(p => _before[p.Id].IsSubsetOf(done)).ToList();
             // Layers never close a ring, and tucks that would are dropped; should it happen all the same, the farthest back comes next.
-            var next = (open.Count > 0 ? open : left).MinBy(p => (Page(p, page), Rank(p.Piece), _wished[p.Id].Count(w => !done.Contains(w)), Rank(p.Piece) >= 3 ? -p.Box.Size.Area : 0, left.IndexOf(p)))!;
+            var next = (open.Count > 0 ? open : left).MinBy(p =>
+                (
+                    Page(p, page),
+                    Rank(p.Piece),
+                    _wished[p.Id].Count(w => !done.Contains(w)),
+                    Rank(p.Piece) >= 3 ? -p.Box.Size.Area : 0,
+                    left.IndexOf(p)
+                )
+            )!;
             left.Remove(next);
             done.Add(next.Id);
             page = next.Piece.Side;
@@ -148,24 +178,30 @@ internal sealed class LayOrder
     private static int Page(PlacedPiece piece, PageSide current) => piece.Piece.Side == current ? 0 : 1 + (int)piece.Piece.Side;
 
     /// <summary>Paper and photos, cards to write on, the title, parts, what stands up, what is tied on.</summary>
-    private static int Rank(Piece piece) => piece.Kind switch
-    {
-        PieceKind.Tie => 5,
-        PieceKind.Raised => 4,
-        _ when piece.Mount == Mount.Raised => 4,
-        PieceKind.DieCut or PieceKind.Sticker => 3,
-        PieceKind.Title => 2,
-        PieceKind.Journaling => 1,
-        _ => 0,
-    };
+    private static int Rank(Piece piece) =>
+        piece.Kind switch
+        {
+            PieceKind.Tie => 5,
+            PieceKind.Raised => 4,
+            _ when piece.Mount == Mount.Raised => 4,
+            PieceKind.DieCut or PieceKind.Sticker => 3,
+            PieceKind.Title => 2,
+            PieceKind.Journaling => 1,
+            _ => 0,
+        };
 
     private Laid Told(PlacedPiece placed)
     {
         string Label(string id) => $"{_layout.Layout.Id}-{id}";
         IReadOnlyList<string> Labels(IEnumerable<string> ids) => [.. ids.OrderBy(IndexOf).Select(Label)];
         var tucks = _tucks[placed.Id];
-        IReadOnlyList<Edge> free = [.. _tucks.Values.SelectMany(t => t).Where(t => t.Under == placed.Id).Select(t => t.Edge).Distinct().Order()];
-        var inner = _layout.Layout.Arrangements.FirstOrDefault(a => a.Kind == ArrangementKind.Evenly && a.Members.Count > 2 && a.Members.Skip(1).SkipLast(1).Contains(placed.Id));
+        IReadOnlyList<Edge> free =
+        [
+            .. _tucks.Values.SelectMany(t => t).Where(t => t.Under == placed.Id).Select(t => t.Edge).Distinct().Order(),
+        ];
+        var inner = _layout.Layout.Arrangements.FirstOrDefault(a =>
+            a.Kind == ArrangementKind.Evenly && a.Members.Count > 2 && a.Members.Skip(1).SkipLast(1).Contains(placed.Id)
+        );
         var over = _before.Where(b => b.Value.Contains(placed.Id)).Select(b => b.Key).ToList();
         var (reason, about) = placed.Piece switch
         {

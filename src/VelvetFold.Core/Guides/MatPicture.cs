@@ -5,15 +5,26 @@ using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Guides;
 
-/// <summary>Draws a mat stack apart: the outer mat lowest, every layer shifted up and to the right of the one below, the photo on top.</summary>
+/// <summary>Draws a mat stack apart: the outer mat lowest, every layer shifted up and to the right of the one below, the photo on
+/// top.</summary>
 public static class MatPicture
 {
     /// <summary>The picture, to scale, with each layer's size.</summary>
     public static Scene Apart(Kit kit, PlacedPiece placed)
     {
         var reading = kit.Reading();
-        var layers = placed.Stack.Layers.Reverse().Select((layer, i) => (Label: $"{placed.Label} mat{(placed.Stack.Layers.Count > 1 ? $" {placed.Stack.Layers.Count - i}" : "")}", layer.Size, Mat: (Matting.Mat?)layer.Mat))
-            .Append((Label: placed.Label, Size: placed.Stack.Photo, Mat: null)).ToList();
+        var layers = placed
+            .Stack.Layers.Reverse()
+            .Select(
+                (layer, i) =>
+                    (
+                        Label: $"{placed.Label} mat{(placed.Stack.Layers.Count > 1 ? $" {placed.Stack.Layers.Count - i}" : "")}",
+                        layer.Size,
+                        Mat: (Matting.Mat?)layer.Mat
+                    )
+            )
+            .Append((Label: placed.Label, Size: placed.Stack.Photo, Mat: null))
+            .ToList();
         // Far enough apart that the lower edge of each layer, with its size, can be seen.
         var step = Length.Max(placed.Stack.Outer.Shorter.Half.Half, Length.Inches(0, 3, 4));
         var (marks, outer) = (new List<Mark>(), placed.Stack.Outer);
@@ -22,11 +33,26 @@ public static class MatPicture
         {
             var inset = (outer.Width - layer.Size.Width).Half;
             var box = new Box(inset + step * i, shift - step * i + (outer.Height - layer.Size.Height), layer.Size);
-            marks.Add(layer.Mat is { } mat
-                ? new BoxMark(Role.Mat, layer.Label, box, new(mat.Paper, mat.Face.ToString(), false), Hole: mat.Frame is { } width ? box.Inset(width) : mat.Gut is { } gut ? box.Inset(gut) : null)
-                : new BoxMark(placed.Piece.IsPlaceholder ? Role.Empty : Role.Photo, layer.Label, box));
+            marks.Add(
+                layer.Mat is { } mat
+                    ? new BoxMark(
+                        Role.Mat,
+                        layer.Label,
+                        box,
+                        new(mat.Paper, mat.Face.ToString(), false),
+                        Hole: mat.Frame is { } width ? box.Inset(width)
+                            : mat.Gut is { } gut ? box.Inset(gut)
+                            : null
+                    )
+                    : new BoxMark(placed.Piece.IsPlaceholder ? Role.Empty : Role.Photo, layer.Label, box)
+            );
             // Along the lower edge, which no layer above it covers.
-            var strip = new Box(box.X, box.Bottom - Length.Min(step, box.Height), Length.Min(box.Width, outer.Width), Length.Min(step, box.Height));
+            var strip = new Box(
+                box.X,
+                box.Bottom - Length.Min(step, box.Height),
+                Length.Min(box.Width, outer.Width),
+                Length.Min(step, box.Height)
+            );
             marks.Add(new TextMark(Role.Label, layer.Label, strip, $"{layer.Label} {reading.Format(layer.Size)}"));
         }
         var says = string.Join("; ", layers.Select(l => $"{l.Label} {reading.Format(l.Size)}"));

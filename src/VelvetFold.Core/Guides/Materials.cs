@@ -12,13 +12,21 @@ namespace VelvetFold.Core.Guides;
 [JsonConverter(typeof(TextEnum<MaterialKind>))]
 public enum MaterialKind
 {
-    [JsonStringEnumMemberName("paper")] Paper,
-    [JsonStringEnumMemberName("part")] Part,
-    [JsonStringEnumMemberName("tool")] Tool,
-    [JsonStringEnumMemberName("adhesive")] Adhesive,
+    [JsonStringEnumMemberName("paper")]
+    Paper,
+
+    [JsonStringEnumMemberName("part")]
+    Part,
+
+    [JsonStringEnumMemberName("tool")]
+    Tool,
+
+    [JsonStringEnumMemberName("adhesive")]
+    Adhesive,
 
     /// <summary>Something to take care with.</summary>
-    [JsonStringEnumMemberName("care")] Care,
+    [JsonStringEnumMemberName("care")]
+    Care,
 }
 
 /// <summary>Something to have at hand, or to take care with.</summary>
@@ -42,51 +50,92 @@ public static class Materials
         var pieces = layouts.SelectMany(l => l.Pieces).ToList();
         var list = new List<Material>();
         foreach (var sheet in plan.BySheet.Where(s => s.SheetsUsed > 0))
-            list.Add(new(MaterialKind.Paper, kit.Paper(sheet.Sheet)?.Name ?? sheet.Sheet, words.Many("amount.sheets", sheet.SheetsUsed).Text));
-        foreach (var sheet in kit.Parts.Where(s => pieces.Any(p => p.Piece.Part?.Sheet == s.Id))) list.Add(new(MaterialKind.Part, sheet.Name, Amount(sheet)));
+            list.Add(
+                new(MaterialKind.Paper, kit.Paper(sheet.Sheet)?.Name ?? sheet.Sheet, words.Many("amount.sheets", sheet.SheetsUsed).Text)
+            );
+        foreach (var sheet in kit.Parts.Where(s => pieces.Any(p => p.Piece.Part?.Sheet == s.Id)))
+            list.Add(new(MaterialKind.Part, sheet.Name, Amount(sheet)));
         var cards = pieces.Where(p => p.Piece.IsPlaceholder).CountBy(p => p.Stack.Photo).OrderByDescending(c => c.Key.Area).ToList();
-        if (cards.Count > 0) list.Add(new(MaterialKind.Part, Say("part.placeholders"), string.Join(", ", cards.Select(c => $"{Number(c.Value)} x {reading.Format(c.Key)}"))));
+        if (cards.Count > 0)
+            list.Add(
+                new(
+                    MaterialKind.Part,
+                    Say("part.placeholders"),
+                    string.Join(", ", cards.Select(c => $"{Number(c.Value)} x {reading.Format(c.Key)}"))
+                )
+            );
         Tools();
         Adhesives();
         list.Add(new(MaterialKind.Care, Say("care.safe")));
-        if (pieces.Any(p => p.Piece.HoldsPhoto)) list.Add(new(MaterialKind.Care, Say("care.copy")));
-        if (pieces.Any(p => p.Piece.DryingMinutes > 0)) list.Add(new(MaterialKind.Care, Say("caution.wet")));
+        if (pieces.Any(p => p.Piece.HoldsPhoto))
+            list.Add(new(MaterialKind.Care, Say("care.copy")));
+        if (pieces.Any(p => p.Piece.DryingMinutes > 0))
+            list.Add(new(MaterialKind.Care, Say("caution.wet")));
         return list;
 
         string? Amount(PartSheet sheet)
         {
             var uses = pieces.Where(p => p.Piece.Part?.Sheet == sheet.Id).ToList();
-            if (sheet.Kind == PartKind.ByLength) return reading.Format(uses.Aggregate(Length.Zero, (sum, p) => sum + p.Piece.Part!.TakesLength(p.Piece.Size)));
+            if (sheet.Kind == PartKind.ByLength)
+                return reading.Format(uses.Aggregate(Length.Zero, (sum, p) => sum + p.Piece.Part!.TakesLength(p.Piece.Size)));
             var taken = uses.SelectMany(p => p.Piece.Part!.Takes(sheet)).CountBy(t => t).OrderBy(t => t.Key, StringComparer.Ordinal);
-            return sheet.Kind == PartKind.Letters ? string.Join(", ", taken.Select(t => $"{Number(t.Value)} x {t.Key}")) : words.Many("amount.parts", uses.Sum(p => p.Piece.Part!.Takes(sheet).Count())).Text;
+            return sheet.Kind == PartKind.Letters
+                ? string.Join(", ", taken.Select(t => $"{Number(t.Value)} x {t.Key}"))
+                : words.Many("amount.parts", uses.Sum(p => p.Piece.Part!.Takes(sheet).Count())).Text;
         }
 
         void Tools()
         {
             var works = pieces.SelectMany(p => p.Piece.Finishes).Select(f => f.Work).ToHashSet();
-            if (plan.BySheet.Any(s => s.Patterns.Any(p => p.Cuts.Count > 0))) list.Add(new(MaterialKind.Tool, Say("tool.trimmer")));
-            var knife = kit.NoPlunge && pieces.Any(p => p.Piece.Gut is not null || p.Piece.Opening?.Mats.Any(m => m.Gut is not null) == true);
-            if (knife || works.Contains(EdgeWork.Mitred) || pieces.Any(p => p.Stack.Layers.Any(l => l.Mat.Frame is not null))) list.Add(new(MaterialKind.Tool, Say("tool.knife")));
-            if (pieces.Any(p => p.Piece.Shape is not null and not { Kind: OutlineKind.Rectangle })) list.Add(new(MaterialKind.Tool, Say("tool.scissors")));
+            if (plan.BySheet.Any(s => s.Patterns.Any(p => p.Cuts.Count > 0)))
+                list.Add(new(MaterialKind.Tool, Say("tool.trimmer")));
+            var knife =
+                kit.NoPlunge && pieces.Any(p => p.Piece.Gut is not null || p.Piece.Opening?.Mats.Any(m => m.Gut is not null) == true);
+            if (knife || works.Contains(EdgeWork.Mitred) || pieces.Any(p => p.Stack.Layers.Any(l => l.Mat.Frame is not null)))
+                list.Add(new(MaterialKind.Tool, Say("tool.knife")));
+            if (pieces.Any(p => p.Piece.Shape is not null and not { Kind: OutlineKind.Rectangle }))
+                list.Add(new(MaterialKind.Tool, Say("tool.scissors")));
             list.Add(new(MaterialKind.Tool, Say("tool.ruler")));
-            if (works.Contains(EdgeWork.Rounded)) list.Add(new(MaterialKind.Tool, Say("tool.rounder")));
-            if (works.Contains(EdgeWork.Scalloped)) list.Add(new(MaterialKind.Tool, Say("tool.scallop")));
-            if (works.Contains(EdgeWork.Punched)) list.Add(new(MaterialKind.Tool, Say("tool.punch")));
-            if (works.Contains(EdgeWork.Inked)) list.Add(new(MaterialKind.Tool, Say("tool.ink")));
+            if (works.Contains(EdgeWork.Rounded))
+                list.Add(new(MaterialKind.Tool, Say("tool.rounder")));
+            if (works.Contains(EdgeWork.Scalloped))
+                list.Add(new(MaterialKind.Tool, Say("tool.scallop")));
+            if (works.Contains(EdgeWork.Punched))
+                list.Add(new(MaterialKind.Tool, Say("tool.punch")));
+            if (works.Contains(EdgeWork.Inked))
+                list.Add(new(MaterialKind.Tool, Say("tool.ink")));
             list.Add(new(MaterialKind.Tool, Say("tool.pen")));
         }
 
         void Adhesives()
         {
             var spreads = layouts.Where(l => l.Pieces.Count > 0).Sum(l => l.Layout.Kind == LayoutKind.Spread ? 1m : 0.5m);
-            if (spreads > 0) list.Add(new(MaterialKind.Adhesive, Say("adhesive.tape"), words.Many("amount.runners", (int)Math.Ceiling(spreads / SpreadsPerRunner)).Text, Say("adhesive.tape.why")));
-            if (pieces.Any(p => p.Piece.Kind is PieceKind.DieCut or PieceKind.Tie or PieceKind.Raised && p.Piece.Mount == Mount.Flat)) list.Add(new(MaterialKind.Adhesive, Say("adhesive.wet"), null, Say("adhesive.wet.why")));
+            if (spreads > 0)
+                list.Add(
+                    new(
+                        MaterialKind.Adhesive,
+                        Say("adhesive.tape"),
+                        words.Many("amount.runners", (int)Math.Ceiling(spreads / SpreadsPerRunner)).Text,
+                        Say("adhesive.tape.why")
+                    )
+                );
+            if (pieces.Any(p => p.Piece.Kind is PieceKind.DieCut or PieceKind.Tie or PieceKind.Raised && p.Piece.Mount == Mount.Flat))
+                list.Add(new(MaterialKind.Adhesive, Say("adhesive.wet"), null, Say("adhesive.wet.why")));
             var raised = pieces.Where(p => p.Piece.Mount == Mount.Raised).ToList();
-            if (raised.Count > 0) list.Add(new(MaterialKind.Adhesive, Say("adhesive.foam"), words.Many("amount.foam", raised.Sum(Foam)).Text, Say(kit.Protectors ? "adhesive.foam.protector" : "adhesive.foam.why")));
+            if (raised.Count > 0)
+                list.Add(
+                    new(
+                        MaterialKind.Adhesive,
+                        Say("adhesive.foam"),
+                        words.Many("amount.foam", raised.Sum(Foam)).Text,
+                        Say(kit.Protectors ? "adhesive.foam.protector" : "adhesive.foam.why")
+                    )
+                );
         }
     }
 
-    /// <summary>Foam squares under a raised piece: one a corner, and one more for every 4 square inches beyond the first 4 (common practice, no source).</summary>
+    /// <summary>Foam squares under a raised piece: one a corner, and one more for every 4 square inches beyond the first 4 (common
+    /// practice, no source).</summary>
     private static int Foam(PlacedPiece placed)
     {
         var squareInches = (double)placed.Box.Size.Area / ((double)Length.TicksPerInch * Length.TicksPerInch);

@@ -16,7 +16,11 @@ internal readonly record struct Phrase(string Text, IReadOnlyList<StepFact> Fact
     public Phrase Sentence() => this with { Text = char.ToUpperInvariant(Text[0]) + Text[1..] };
 
     /// <summary>The phrase with facts that are meant but bear no number.</summary>
-    public Phrase With(params IReadOnlyList<StepFact> unsaid) => this with { Facts = [.. Facts, .. unsaid.Select(f => f with { IsSaid = false })] };
+    public Phrase With(params IReadOnlyList<StepFact> unsaid) =>
+        this with
+        {
+            Facts = [.. Facts, .. unsaid.Select(f => f with { IsSaid = false })],
+        };
 
     public static Phrase operator +(Phrase a, Phrase b) => new(a.Text + b.Text, [.. a.Facts, .. b.Facts]);
 }

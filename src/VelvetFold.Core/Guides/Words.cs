@@ -36,7 +36,8 @@ public sealed class Words
     public string Text(string key, params ReadOnlySpan<(string Blank, string With)> blanks)
     {
         var text = _templates[key];
-        foreach (var (blank, with) in blanks) text = text.Replace("{" + blank + "}", with, StringComparison.Ordinal);
+        foreach (var (blank, with) in blanks)
+            text = text.Replace("{" + blank + "}", with, StringComparison.Ordinal);
         return text;
     }
 
@@ -50,7 +51,12 @@ public sealed class Words
         foreach (var (blank, with) in blanks)
         {
             var name = "{" + blank + "}";
-            for (var at = template.IndexOf(name, StringComparison.Ordinal); at >= 0; at = template.IndexOf(name, at + 1, StringComparison.Ordinal)) facts.Add((at, with.Facts));
+            for (
+                var at = template.IndexOf(name, StringComparison.Ordinal);
+                at >= 0;
+                at = template.IndexOf(name, at + 1, StringComparison.Ordinal)
+            )
+                facts.Add((at, with.Facts));
             text = text.Replace(name, with.Text, StringComparison.Ordinal);
         }
         return new(text, [.. facts.OrderBy(f => f.At).SelectMany(f => f.Facts)]);
@@ -65,7 +71,8 @@ public sealed class Words
 
     private static Words Load(string language)
     {
-        using var stream = typeof(Words).Assembly.GetManifestResourceStream($"VelvetFold.Core.Guides.Words.{language}.json")
+        using var stream =
+            typeof(Words).Assembly.GetManifestResourceStream($"VelvetFold.Core.Guides.Words.{language}.json")
             ?? throw new InvalidOperationException($"No guide words for {language}.");
         return new(language, JsonSerializer.Deserialize<Dictionary<string, string>>(stream)!.ToFrozenDictionary());
     }

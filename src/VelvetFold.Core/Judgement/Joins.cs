@@ -11,25 +11,43 @@ internal static class Joins
     private static readonly Length Lap = Length.Inches(0, 1, 8);
 
     public static IEnumerable<Finding> Uncovered(Kit kit, ResolvedLayout layout) =>
-        layout.Pieces.Where(p => p.Piece.IsCut).SelectMany(placed => placed.Piece.Joins.Where(join => !IsCovered(layout, placed, join)).Select(join => Tell(kit, layout, placed, join)));
+        layout
+            .Pieces.Where(p => p.Piece.IsCut)
+            .SelectMany(placed =>
+                placed.Piece.Joins.Where(join => !IsCovered(layout, placed, join)).Select(join => Tell(kit, layout, placed, join))
+            );
 
     /// <summary>Whether pieces nearer the front cover a join over the whole width of the strip.</summary>
     public static bool IsCovered(ResolvedLayout layout, PlacedPiece placed, Length join)
     {
         var box = placed.Box;
-        var seen = placed.Piece.LongAxis == Axis.Across
-            ? box with { X = box.X + join - Lap, Width = Lap * 2 }
-            : box with { Y = box.Y + join - Lap, Height = Lap * 2 };
-        var covers = layout.Pieces.SkipWhile(p => p.Id != placed.Id).Skip(1).Where(p => p.Piece.Kind is not (PieceKind.Tie or PieceKind.Printed));
+        var seen =
+            placed.Piece.LongAxis == Axis.Across
+                ? box with
+                {
+                    X = box.X + join - Lap,
+                    Width = Lap * 2,
+                }
+                : box with
+                {
+                    Y = box.Y + join - Lap,
+                    Height = Lap * 2,
+                };
+        var covers = layout
+            .Pieces.SkipWhile(p => p.Id != placed.Id)
+            .Skip(1)
+            .Where(p => p.Piece.Kind is not (PieceKind.Tie or PieceKind.Printed));
         return Layouts.Uncovered.Rectangles(seen, covers.Select(c => c.Box)).Count == 0;
     }
 
-    /// <summary>The first place, by the ruler's step, where a piece can be joined so that no part is longer than the paper and the join is covered.</summary>
+    /// <summary>The first place, by the ruler's step, where a piece can be joined so that no part is longer than the paper and the join
+    /// is covered.</summary>
     public static Length? CoveredPlace(Kit kit, ResolvedLayout layout, PlacedPiece placed, Length longest)
     {
         var along = placed.Piece.Size.Along(placed.Piece.LongAxis);
         for (var join = Length.Max(kit.Ruler, (along - longest).SnapTo(kit.Ruler)); join <= longest && join < along; join += kit.Ruler)
-            if (along - join <= longest && IsCovered(layout, placed, join)) return join;
+            if (along - join <= longest && IsCovered(layout, placed, join))
+                return join;
         return null;
     }
 
@@ -38,10 +56,18 @@ internal static class Joins
         var along = placed.Piece.Size.Along(placed.Piece.LongAxis);
         var others = placed.Piece.Joins.Where(j => j != join).ToList();
         var from = placed.Piece.LongAxis == Axis.Across ? "left end" : "top end";
-        var mend = others.Count == 0 && CoveredPlace(kit, layout, placed, Length.Max(join, along - join)) is { } place
-            ? new Mend($"Join it at {kit.Reading().Format(place)}", placed.Piece with { Joins = [place] })
-            : null;
-        return new("join-not-covered", Gravity.Note, layout.Layout.Id, [placed.Id],
-            $"{placed.Label} is joined {kit.Reading().Format(join)} from its {from}, and nothing covers the join. Lay a part over it, or join it elsewhere.", mend);
+        var mend =
+            others.Count == 0 && CoveredPlace(kit, layout, placed, Length.Max(join, along - join)) is { } place
+                ? new Mend($"Join it at {kit.Reading().Format(place)}", placed.Piece with { Joins = [place] })
+                : null;
+        return new(
+            "join-not-covered",
+            Gravity.Note,
+            layout.Layout.Id,
+            [placed.Id],
+            $"{placed.Label} is joined {kit.Reading().Format(join)} from its {from}, and nothing covers the join. Lay a part "
+                + $"over it, or join it elsewhere.",
+            mend
+        );
     }
 }

@@ -18,13 +18,22 @@ internal static class Layers
         for (var i = 0; i < layout.Pieces.Count; i++)
         {
             var placed = layout.Pieces[i];
-            if (placed.Piece.Kind == PieceKind.Printed) continue;
+            if (placed.Piece.Kind == PieceKind.Printed)
+                continue;
             var covers = layout.Pieces.Skip(i + 1).Where(p => Hidden.IsOpaque(p) && p.Box.Overlaps(placed.Box)).ToList();
             // Covers that together have less paper than the piece cannot hide it.
-            if (covers.Aggregate(Int128.Zero, (sum, c) => sum + c.Box.Intersect(placed.Box)!.Value.Size.Area) < placed.Box.Size.Area) continue;
-            if (covers.Count == 0 || Uncovered.Rectangles(placed.Box, covers.Select(c => c.Box)).Count > 0) continue;
-            yield return new("wholly-hidden", Gravity.Note, layout.Layout.Id, [placed.Id, .. covers.Select(c => c.Id)],
-                $"Nothing of {placed.Label} is to be seen: {string.Join(" and ", covers.Select(c => c.Id))} cover{(covers.Count == 1 ? "s" : "")} it. Leave it out, or bring it forward.");
+            if (covers.Aggregate(Int128.Zero, (sum, c) => sum + c.Box.Intersect(placed.Box)!.Value.Size.Area) < placed.Box.Size.Area)
+                continue;
+            if (covers.Count == 0 || Uncovered.Rectangles(placed.Box, covers.Select(c => c.Box)).Count > 0)
+                continue;
+            yield return new(
+                "wholly-hidden",
+                Gravity.Note,
+                layout.Layout.Id,
+                [placed.Id, .. covers.Select(c => c.Id)],
+                $"Nothing of {placed.Label} is to be seen: {string.Join(" and ", covers.Select(c => c.Id))} "
+                    + $"cover{(covers.Count == 1 ? "s" : "")} it. Leave it out, or bring it forward."
+            );
         }
     }
 
@@ -33,29 +42,49 @@ internal static class Layers
     {
         var order = layout.Layout.Pieces.Select(p => p.Id).ToList();
         foreach (var piece in layout.Layout.Pieces)
-            foreach (var rule in new[] { piece.Across, piece.Down })
-            {
-                if (rule is not Tucked tucked || order.IndexOf(piece.Id) < order.IndexOf(tucked.Under) || !order.Contains(tucked.Under)) continue;
-                yield return new("tucked-over", Gravity.Fault, layout.Layout.Id, [piece.Id, tucked.Under],
-                    $"{layout.Layout.Label(piece)} tucks under {tucked.Under}, but lies in front of it: its edge would be glued down already. Lay it behind.",
-                    new($"Lay it behind {tucked.Under}", piece, tucked.Under));
-            }
+        foreach (var rule in new[] { piece.Across, piece.Down })
+        {
+            if (rule is not Tucked tucked || order.IndexOf(piece.Id) < order.IndexOf(tucked.Under) || !order.Contains(tucked.Under))
+                continue;
+            yield return new(
+                "tucked-over",
+                Gravity.Fault,
+                layout.Layout.Id,
+                [piece.Id, tucked.Under],
+                $"{layout.Layout.Label(piece)} tucks under {tucked.Under}, but lies in front of it: its edge would be glued "
+                    + $"down already. Lay it behind.",
+                new($"Lay it behind {tucked.Under}", piece, tucked.Under)
+            );
+        }
     }
 
     public static IEnumerable<Finding> UnaskedOverlaps(Kit kit, ResolvedLayout layout)
     {
-        var pieces = layout.Pieces.Where(p => p.Piece.Kind is not (PieceKind.Tie or PieceKind.Sticker or PieceKind.DieCut or PieceKind.Raised or PieceKind.Printed)).ToList();
+        var pieces = layout
+            .Pieces.Where(p =>
+                p.Piece.Kind is not (PieceKind.Tie or PieceKind.Sticker or PieceKind.DieCut or PieceKind.Raised or PieceKind.Printed)
+            )
+            .ToList();
         for (var i = 0; i < pieces.Count; i++)
-            for (var j = i + 1; j < pieces.Count; j++)
-            {
-                var (under, over) = (pieces[i], pieces[j]);
-                if (under.Box.Intersect(over.Box) is not { } shared || under.Box.Contains(over.Box) || over.Box.Contains(under.Box)) continue;
-                if (LeansOn(layout.Layout, over.Piece, under.Id) || LeansOn(layout.Layout, under.Piece, over.Id)) continue;
-                if (!under.Piece.HoldsPhoto && !IsEdgeOverlap(under.Box, over.Box, shared)) continue;
-                yield return new("unasked-overlap", Gravity.Note, layout.Layout.Id, [over.Id, under.Id],
-                    $"{over.Label} covers {kit.Reading().Format(shared.Size)} of {under.Label}, and neither is measured from the other. Move one of them, or let it stand.",
-                    Apart(over, under, shared));
-            }
+        for (var j = i + 1; j < pieces.Count; j++)
+        {
+            var (under, over) = (pieces[i], pieces[j]);
+            if (under.Box.Intersect(over.Box) is not { } shared || under.Box.Contains(over.Box) || over.Box.Contains(under.Box))
+                continue;
+            if (LeansOn(layout.Layout, over.Piece, under.Id) || LeansOn(layout.Layout, under.Piece, over.Id))
+                continue;
+            if (!under.Piece.HoldsPhoto && !IsEdgeOverlap(under.Box, over.Box, shared))
+                continue;
+            yield return new(
+                "unasked-overlap",
+                Gravity.Note,
+                layout.Layout.Id,
+                [over.Id, under.Id],
+                $"{over.Label} covers {kit.Reading().Format(shared.Size)} of {under.Label}, and neither is measured from the "
+                    + $"other. Move one of them, or let it stand.",
+                Apart(over, under, shared)
+            );
+        }
     }
 
     // Two edges that run a little over each other; a strip laid across a panel is not that.
@@ -72,11 +101,14 @@ internal static class Layers
         var (open, seen) = (new Stack<string>([piece.Id]), new HashSet<string>());
         while (open.TryPop(out var id))
         {
-            if (!seen.Add(id) || layout.Piece(id) is not { } next) continue;
+            if (!seen.Add(id) || layout.Piece(id) is not { } next)
+                continue;
             foreach (var rule in new[] { next.Across, next.Down })
             {
-                if (rule is not (FromEdge or Centred or Tucked) || rule.LeansOn is not { } lean) continue;
-                if (lean == on) return true;
+                if (rule is not (FromEdge or Centred or Tucked) || rule.LeansOn is not { } lean)
+                    continue;
+                if (lean == on)
+                    return true;
                 open.Push(lean);
             }
         }
@@ -86,9 +118,13 @@ internal static class Layers
     private static Mend? Apart(PlacedPiece over, PlacedPiece under, Box shared)
     {
         var axis = shared.Width < shared.Height ? Axis.Across : Axis.Down;
-        if (LeansAlready(over.Piece, under.Id)) return null;
+        if (LeansAlready(over.Piece, under.Id))
+            return null;
         var after = over.Box.Along(axis).Start > under.Box.Along(axis).Start;
-        var edge = axis == Axis.Across ? (after ? Edge.Right : Edge.Left) : after ? Edge.Bottom : Edge.Top;
+        var edge =
+            axis == Axis.Across ? (after ? Edge.Right : Edge.Left)
+            : after ? Edge.Bottom
+            : Edge.Top;
         return new($"Lay {over.Id} against {under.Id}", over.Piece.With(axis, new Beside(edge, under.Id, Length.Zero)));
     }
 
@@ -97,26 +133,42 @@ internal static class Layers
     public static IEnumerable<Finding> NearlyMeeting(Kit kit, ResolvedLayout layout)
     {
         foreach (var placed in layout.Pieces)
-            foreach (var other in layout.Pieces)
+        foreach (var other in layout.Pieces)
+        {
+            if (other.Id == placed.Id || other.Piece.Side != placed.Piece.Side)
+                continue;
+            foreach (var edge in new[] { Edge.Right, Edge.Bottom })
             {
-                if (other.Id == placed.Id || other.Piece.Side != placed.Piece.Side) continue;
-                foreach (var edge in new[] { Edge.Right, Edge.Bottom })
-                {
-                    var gap = placed.Box.At(edge.Opposite()) - other.Box.At(edge);
-                    var cross = edge.Axis() == Axis.Across ? Axis.Down : Axis.Across;
-                    var (a, b) = (placed.Box.Along(cross), other.Box.Along(cross));
-                    if (!gap.IsPositive || gap >= Narrow || a.Start >= b.End || b.Start >= a.End) continue;
-                    yield return new("nearly-meet", Gravity.Note, layout.Layout.Id, [placed.Id, other.Id],
-                        $"{placed.Label} and {other.Label} nearly meet: {kit.Reading().Format(gap)} is between them. Let them touch, or give them a gap that can be seen.",
-                        new($"Lay {placed.Id} against {other.Id}", placed.Piece.With(edge.Axis(), new Beside(edge, other.Id, Length.Zero))));
-                }
+                var gap = placed.Box.At(edge.Opposite()) - other.Box.At(edge);
+                var cross = edge.Axis() == Axis.Across ? Axis.Down : Axis.Across;
+                var (a, b) = (placed.Box.Along(cross), other.Box.Along(cross));
+                if (!gap.IsPositive || gap >= Narrow || a.Start >= b.End || b.Start >= a.End)
+                    continue;
+                yield return new(
+                    "nearly-meet",
+                    Gravity.Note,
+                    layout.Layout.Id,
+                    [placed.Id, other.Id],
+                    $"{placed.Label} and {other.Label} nearly meet: {kit.Reading().Format(gap)} is between them. Let them "
+                        + $"touch, or give them a gap that can be seen.",
+                    new($"Lay {placed.Id} against {other.Id}", placed.Piece.With(edge.Axis(), new Beside(edge, other.Id, Length.Zero)))
+                );
             }
+        }
     }
 
     public static IEnumerable<Finding> RaisedUnderProtector(Kit kit, ResolvedLayout layout) =>
         !kit.Protectors
             ? []
-            : layout.Pieces.Where(p => p.Piece.Mount == Mount.Raised || p.Piece.Kind == PieceKind.Raised).Select(p => new Finding("raised-under-protector", Gravity.Note, layout.Layout.Id, [p.Id],
-                $"{p.Label} is raised, and the page goes into a protector: it will press through. Stick it flat, or leave the protector off.",
-                p.Piece.Mount == Mount.Raised ? new("Stick it flat", p.Piece with { Mount = Mount.Flat }) : null));
+            : layout
+                .Pieces.Where(p => p.Piece.Mount == Mount.Raised || p.Piece.Kind == PieceKind.Raised)
+                .Select(p => new Finding(
+                    "raised-under-protector",
+                    Gravity.Note,
+                    layout.Layout.Id,
+                    [p.Id],
+                    $"{p.Label} is raised, and the page goes into a protector: it will press through. Stick it flat, or leave "
+                        + $"the protector off.",
+                    p.Piece.Mount == Mount.Raised ? new("Stick it flat", p.Piece with { Mount = Mount.Flat }) : null
+                ));
 }

@@ -14,13 +14,19 @@ internal static class PageArithmetic
 
     private static IEnumerable<Finding> OffThePage(Kit kit, ResolvedLayout layout, PlacedPiece placed, Axis axis)
     {
-        if (placed.Piece.Rule(axis) is Hanging) yield break;
-        if (placed.Piece.Rule(axis) is Member member && layout.Layout.Arrangement(member.Of) is { Trimmed: true }) yield break;
+        if (placed.Piece.Rule(axis) is Hanging)
+            yield break;
+        if (placed.Piece.Rule(axis) is Member member && layout.Layout.Arrangement(member.Of) is { Trimmed: true })
+            yield break;
         var on = layout.Layout.PageBox(placed.Piece.Side).Along(axis);
         var piece = placed.Box.Along(axis);
         var (before, after) = (on.Start - piece.Start, piece.End - on.End);
-        if (!before.IsPositive && !after.IsPositive) yield break;
-        var edge = axis == Axis.Across ? (before.IsPositive ? Edge.Left : Edge.Right) : before.IsPositive ? Edge.Top : Edge.Bottom;
+        if (!before.IsPositive && !after.IsPositive)
+            yield break;
+        var edge =
+            axis == Axis.Across ? (before.IsPositive ? Edge.Left : Edge.Right)
+            : before.IsPositive ? Edge.Top
+            : Edge.Bottom;
         var by = Length.Max(before, after);
         var reading = kit.Reading();
         var what = $"{placed.Label} runs {reading.Format(by)} off the page at the {edge.Word()}.";
@@ -28,50 +34,83 @@ internal static class PageArithmetic
         if (chain.Count > 1)
             yield return StackTooLong(kit, layout, chain, axis, what, by);
         else if (piece.Extent > on.Extent)
-            yield return new("off-page", Gravity.Fault, layout.Layout.Id, [placed.Id], $"{what} It is {reading.Format(piece.Extent)}, the page {reading.Format(on.Extent)}: make it smaller.");
+            yield return new(
+                "off-page",
+                Gravity.Fault,
+                layout.Layout.Id,
+                [placed.Id],
+                $"{what} It is {reading.Format(piece.Extent)}, the page {reading.Format(on.Extent)}: make it smaller."
+            );
         else
-            yield return new("off-page", Gravity.Fault, layout.Layout.Id, [placed.Id], $"{what} Move it in, or make it smaller.",
-                new($"Move it to the {edge.Word()} edge", placed.Piece.With(axis, new FromEdge(edge, Length.Zero))));
+            yield return new(
+                "off-page",
+                Gravity.Fault,
+                layout.Layout.Id,
+                [placed.Id],
+                $"{what} Move it in, or make it smaller.",
+                new($"Move it to the {edge.Word()} edge", placed.Piece.With(axis, new FromEdge(edge, Length.Zero)))
+            );
     }
 
-    /// <summary>A piece that lies on a trimmed base and runs a little past its edge; what is meant to reach over it hangs or leans on the page.</summary>
+    /// <summary>A piece that lies on a trimmed base and runs a little past its edge; what is meant to reach over it hangs or leans on
+    /// the page.</summary>
     public static IEnumerable<Finding> PastTheBase(Kit kit, ResolvedLayout layout)
     {
         var reading = kit.Reading();
         for (var i = 0; i < layout.Pieces.Count; i++)
         {
             var under = layout.Pieces[i];
-            if (under.Piece.Kind != PieceKind.Base || under.Box.Size == layout.Layout.Page) continue;
+            if (under.Piece.Kind != PieceKind.Base || under.Box.Size == layout.Layout.Page)
+                continue;
             foreach (var placed in layout.Pieces.Skip(i + 1).Where(p => p.Box.Overlaps(under.Box) && !p.Box.Contains(under.Box)))
-                foreach (var axis in Axes)
-                {
-                    if (placed.Piece.Rule(axis) is not (FromEdge { Of: not null } or Beside or Centred { In: not null })) continue;
-                    var (piece, ground) = (placed.Box.Along(axis), under.Box.Along(axis));
-                    var over = Length.Max(ground.Start - piece.Start, piece.End - ground.End);
-                    if (!over.IsPositive) continue;
-                    yield return new("past-the-base", Gravity.Note, layout.Layout.Id, [placed.Id, under.Id],
-                        $"{placed.Label} runs {reading.Format(over)} past the trimmed edge of {under.Label}. Make it smaller, or measure it from the page if it is meant to.");
-                }
+            foreach (var axis in Axes)
+            {
+                if (placed.Piece.Rule(axis) is not (FromEdge { Of: not null } or Beside or Centred { In: not null }))
+                    continue;
+                var (piece, ground) = (placed.Box.Along(axis), under.Box.Along(axis));
+                var over = Length.Max(ground.Start - piece.Start, piece.End - ground.End);
+                if (!over.IsPositive)
+                    continue;
+                yield return new(
+                    "past-the-base",
+                    Gravity.Note,
+                    layout.Layout.Id,
+                    [placed.Id, under.Id],
+                    $"{placed.Label} runs {reading.Format(over)} past the trimmed edge of {under.Label}. Make it smaller, or "
+                        + $"measure it from the page if it is meant to."
+                );
+            }
         }
     }
 
-    /// <summary>The corners of a tilted piece reach farther than its box; what matters is where they end, to the next tick outside.</summary>
+    /// <summary>The corners of a tilted piece reach farther than its box; what matters is where they end, to the next tick
+    /// outside.</summary>
     public static IEnumerable<Finding> TiltedOffThePage(Kit kit, ResolvedLayout layout)
     {
         foreach (var placed in layout.Pieces)
         {
-            if (placed.Piece.Tilt is not { } tilt || tilt == 0) continue;
+            if (placed.Piece.Tilt is not { } tilt || tilt == 0)
+                continue;
             var angle = (double)Math.Abs(tilt) * Math.PI / 180;
-            Length Reach(Length along, Length across) => new((long)Math.Ceiling(along.Ticks * Math.Cos(angle) + across.Ticks * Math.Sin(angle)));
+            Length Reach(Length along, Length across) =>
+                new((long)Math.Ceiling(along.Ticks * Math.Cos(angle) + across.Ticks * Math.Sin(angle)));
             var box = placed.Box;
             var (width, height) = (Reach(box.Width, box.Height), Reach(box.Height, box.Width));
             var reach = new Box(box.X + (box.Width - width).Half, box.Y + (box.Height - height).Half, width, height);
             var page = layout.Layout.PageBox(placed.Piece.Side);
-            if (page.Contains(reach) || !page.Contains(box)) continue;
+            if (page.Contains(reach) || !page.Contains(box))
+                continue;
             var by = new[] { page.X - reach.X, page.Y - reach.Y, reach.Right - page.Right, reach.Bottom - page.Bottom }.Max();
-            yield return new("tilted-off-page", Gravity.Note, layout.Layout.Id, [placed.Id],
-                $"Tilted by {tilt.ToString(System.Globalization.CultureInfo.InvariantCulture)} degrees, {placed.Label} reaches {kit.Reading().Format(by.SnapTo(kit.Ruler))} over the page with a corner. Trim it there, move it in, or lay it straight.",
-                new("Lay it straight", placed.Piece with { Tilt = null }));
+            yield return new(
+                "tilted-off-page",
+                Gravity.Note,
+                layout.Layout.Id,
+                [placed.Id],
+                $"Tilted by {tilt.ToString(System.Globalization.CultureInfo.InvariantCulture)} degrees, {placed.Label} "
+                    + $"reaches {kit.Reading().Format(by.SnapTo(kit.Ruler))} over the page with a corner. Trim it there, move "
+                    + $"it in, or lay it straight.",
+                new("Lay it straight", placed.Piece with { Tilt = null })
+            );
         }
     }
 
@@ -79,7 +118,8 @@ internal static class PageArithmetic
     private static List<PlacedPiece> Chain(ResolvedLayout layout, PlacedPiece last, Axis axis)
     {
         var chain = new List<PlacedPiece> { last };
-        while (chain[^1].Piece.Rule(axis) is Beside beside && layout.Piece(beside.Of) is { } next && !chain.Contains(next)) chain.Add(next);
+        while (chain[^1].Piece.Rule(axis) is Beside beside && layout.Piece(beside.Of) is { } next && !chain.Contains(next))
+            chain.Add(next);
         chain.Reverse();
         return chain;
     }
@@ -91,25 +131,52 @@ internal static class PageArithmetic
         var parts = string.Join(" + ", chain.Select(p => reading.Format(p.Box.Along(axis).Extent)));
         var shorter = longest.Piece.Size.Along(axis) - by;
         var way = axis == Axis.Down ? "tall" : "wide";
-        var says = $"{what} {string.Join(", ", chain.Select(p => p.Id))} {(axis == Axis.Down ? "under" : "beside")} each other are {parts} {way}, with their gaps {reading.Format(by)} more than there is. ";
+        var says =
+            $"{what} {string.Join(", ", chain.Select(p => p.Id))} {(axis == Axis.Down ? "under" : "beside")} each other are "
+            + $"{parts} {way}, with their gaps {reading.Format(by)} more than there is. ";
         if (longest.Piece.Kind == PieceKind.Photo || !shorter.IsPositive)
-            return new("stack-too-long", Gravity.Fault, layout.Layout.Id, [chain[^1].Id, .. chain.SkipLast(1).Select(p => p.Id)], says + "Leave one out, or make them smaller.");
+            return new(
+                "stack-too-long",
+                Gravity.Fault,
+                layout.Layout.Id,
+                [chain[^1].Id, .. chain.SkipLast(1).Select(p => p.Id)],
+                says + "Leave one out, or make them smaller."
+            );
         var size = axis == Axis.Down ? new Size(longest.Piece.Size.Width, shorter) : new Size(shorter, longest.Piece.Size.Height);
-        return new("stack-too-long", Gravity.Fault, layout.Layout.Id, [chain[^1].Id, .. chain.SkipLast(1).Select(p => p.Id)],
-            $"{says}Shorten {longest.Id} to {reading.Format(shorter)}.", new($"Shorten {longest.Id} to {reading.Format(shorter)}", longest.Piece with { Size = size }));
+        return new(
+            "stack-too-long",
+            Gravity.Fault,
+            layout.Layout.Id,
+            [chain[^1].Id, .. chain.SkipLast(1).Select(p => p.Id)],
+            $"{says}Shorten {longest.Id} to {reading.Format(shorter)}.",
+            new($"Shorten {longest.Id} to {reading.Format(shorter)}", longest.Piece with { Size = size })
+        );
     }
 
     /// <summary>A piece placed inside another, larger than it: a photo larger than its opening.</summary>
     public static IEnumerable<Finding> LargerThanItsGround(Kit kit, ResolvedLayout layout)
     {
         foreach (var placed in layout.Pieces)
-            foreach (var axis in Axes)
-            {
-                if (placed.Piece.Rule(axis) is not Centred { In: { } on } || layout.Piece(on) is not { } ground || ground.Piece.Kind == PieceKind.Tie) continue; // a bow is wider than its twine
-                var (piece, room) = (placed.Box.Along(axis).Extent, ground.Box.Along(axis).Extent);
-                if (piece <= room) continue;
-                yield return new("larger-than-its-ground", Gravity.Note, layout.Layout.Id, [placed.Id, on],
-                    $"{placed.Label} is {kit.Reading().Format(piece)} {(axis == Axis.Across ? "wide" : "high")}, {kit.Reading().Format(piece - room)} more than {ground.Label} it is centred in. Make it smaller, or {ground.Id} larger.");
-            }
+        foreach (var axis in Axes)
+        {
+            if (
+                placed.Piece.Rule(axis) is not Centred { In: { } on }
+                || layout.Piece(on) is not { } ground
+                || ground.Piece.Kind == PieceKind.Tie
+            )
+                continue; // a bow is wider than its twine
+            var (piece, room) = (placed.Box.Along(axis).Extent, ground.Box.Along(axis).Extent);
+            if (piece <= room)
+                continue;
+            yield return new(
+                "larger-than-its-ground",
+                Gravity.Note,
+                layout.Layout.Id,
+                [placed.Id, on],
+                $"{placed.Label} is {kit.Reading().Format(piece)} {(axis == Axis.Across ? "wide" : "high")}, "
+                    + $"{kit.Reading().Format(piece - room)} more than {ground.Label} it is centred in. Make it smaller, or "
+                    + $"{ground.Id} larger."
+            );
+        }
     }
 }

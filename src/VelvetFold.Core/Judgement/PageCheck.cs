@@ -3,7 +3,8 @@ using VelvetFold.Core.Layouts;
 
 namespace VelvetFold.Core.Judgement;
 
-/// <summary>Checks one resolved layout. Each rule is a small function of its own; a new one is added to the list and touches no other.</summary>
+/// <summary>Checks one resolved layout. Each rule is a small function of its own; a new one is added to the list and touches no
+/// other.</summary>
 public static class PageCheck
 {
     private static readonly Func<Kit, ResolvedLayout, IEnumerable<Finding>>[] Rules =
@@ -37,7 +38,11 @@ public static class PageCheck
 
     // A fault cannot be let stand: it cannot be made.
     private static Finding Accept(Layout layout, Finding finding) =>
-        finding.Gravity == Gravity.Note && layout.Accepted.FirstOrDefault(a => a.Code == finding.Code && a.Piece == finding.Pieces[0]) is { } accepted
-            ? finding with { Accepted = accepted.Note }
+        finding.Gravity == Gravity.Note
+        && layout.Accepted.FirstOrDefault(a => a.Code == finding.Code && a.Piece == finding.Pieces[0]) is { } accepted
+            ? finding with
+            {
+                Accepted = accepted.Note,
+            }
             : finding;
 }

@@ -20,7 +20,8 @@ internal static class PartCheck
             yield return Fault($"{label} comes off {use.Sheet}, which is not in the kit. Choose another sheet, or add it to the stock.");
             yield break;
         }
-        if (sheet.Kind == PartKind.ByLength) yield break;
+        if (sheet.Kind == PartKind.ByLength)
+            yield break;
         if (string.IsNullOrWhiteSpace(use.Part))
         {
             yield return Fault($"Which part of {sheet.Name} {label} is has not been said. Choose one.");
@@ -28,11 +29,20 @@ internal static class PartCheck
         }
         var missing = use.Takes(sheet).Where(t => sheet.Part(t) is null).Distinct().ToList();
         if (missing.Count > 0)
-            yield return Fault(sheet.Kind == PartKind.Letters
-                ? $"{sheet.Name} has no {string.Join(", ", missing)} for {label}. Set another text, or take the letters from another sheet."
-                : $"There is no {use.Part} on {sheet.Name} for {label}. It has {string.Join(", ", sheet.Parts.Select(p => p.Id))}.");
+            yield return Fault(
+                sheet.Kind == PartKind.Letters
+                    ? $"{sheet.Name} has no {string.Join(", ", missing)} for {label}. Set another text, or take the letters "
+                        + $"from another sheet."
+                    : $"There is no {use.Part} on {sheet.Name} for {label}. It has {string.Join(", ", sheet.Parts.Select(p => p.Id))}."
+            );
         if (sheet.Kind != PartKind.Letters && sheet.Part(use.Part)?.Layout is { } meant && meant != layout.Id)
-            yield return new("part-of-another-layout", Gravity.Note, layout.Id, [piece.Id], $"{use.Part} on {sheet.Name} is labelled for {meant}; taken for {label} it will be missing there.");
+            yield return new(
+                "part-of-another-layout",
+                Gravity.Note,
+                layout.Id,
+                [piece.Id],
+                $"{use.Part} on {sheet.Name} is labelled for {meant}; taken for {label} it will be missing there."
+            );
     }
 
     /// <summary>A part that one sheet holds too few of for one kit: a second sheet goes into every kit for it.</summary>
@@ -41,14 +51,30 @@ internal static class PartCheck
         foreach (var sheet in kit.Parts.Where(s => s.IsWhole))
         {
             var here = layout.Layout.Pieces.Where(p => p.Part?.Sheet == sheet.Id).ToList();
-            if (here.Count == 0) continue;
-            var all = kit.Layouts.SelectMany(l => l.Pieces).Where(p => p.Part?.Sheet == sheet.Id).SelectMany(p => p.Part!.Takes(sheet)).CountBy(t => t).ToDictionary();
+            if (here.Count == 0)
+                continue;
+            var all = kit
+                .Layouts.SelectMany(l => l.Pieces)
+                .Where(p => p.Part?.Sheet == sheet.Id)
+                .SelectMany(p => p.Part!.Takes(sheet))
+                .CountBy(t => t)
+                .ToDictionary();
             foreach (var part in sheet.Parts.Where(p => all.GetValueOrDefault(p.Id) > p.Count))
             {
                 var users = here.Where(p => p.Part!.Takes(sheet).Contains(part.Id)).Select(p => p.Id).ToList();
-                if (users.Count == 0) continue;
-                yield return new("part-used-up", Gravity.Note, layout.Layout.Id, [users[^1], .. users.SkipLast(1)],
-                    string.Create(CultureInfo.InvariantCulture, $"One kit takes {all[part.Id]} of {part.Id} from {sheet.Name}, and a sheet has {part.Count}: every kit needs another sheet. Take another part, or leave one out."));
+                if (users.Count == 0)
+                    continue;
+                yield return new(
+                    "part-used-up",
+                    Gravity.Note,
+                    layout.Layout.Id,
+                    [users[^1], .. users.SkipLast(1)],
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"One kit takes {all[part.Id]} of {part.Id} from {sheet.Name}, and a sheet has {part.Count}: every "
+                            + $"kit needs another sheet. Take another part, or leave one out."
+                    )
+                );
             }
         }
     }

@@ -17,17 +17,30 @@ internal static class Reveals
     {
         var reading = kit.Reading();
         foreach (var placed in layout.Pieces)
-            foreach (var axis in new[] { Axis.Across, Axis.Down })
-            {
-                if (placed.Piece.Rule(axis) is not FromEdge { Of: { } on } || layout.Piece(on) is not { } ground || !ground.Box.Contains(placed.Box)) continue;
-                var (inner, outer) = (placed.Box.Along(axis), ground.Box.Along(axis));
-                var (start, end) = (inner.Start - outer.Start, outer.End - inner.End);
-                var apart = (start - end).Magnitude;
-                if (apart == Length.Zero || apart >= Close || !start.IsPositive || !end.IsPositive) continue;
-                yield return new("uneven-reveal", Gravity.Note, layout.Layout.Id, [placed.Id, on],
-                    $"{ground.Label} shows {reading.Format(start)} {(axis == Axis.Across ? "left" : "above")} and {reading.Format(end)} {(axis == Axis.Across ? "right" : "below")} of {placed.Label}. Centre it, or make the difference plain.",
-                    new($"Centre it in {on}", placed.Piece.With(axis, new Centred(on))));
-            }
+        foreach (var axis in new[] { Axis.Across, Axis.Down })
+        {
+            if (
+                placed.Piece.Rule(axis) is not FromEdge { Of: { } on }
+                || layout.Piece(on) is not { } ground
+                || !ground.Box.Contains(placed.Box)
+            )
+                continue;
+            var (inner, outer) = (placed.Box.Along(axis), ground.Box.Along(axis));
+            var (start, end) = (inner.Start - outer.Start, outer.End - inner.End);
+            var apart = (start - end).Magnitude;
+            if (apart == Length.Zero || apart >= Close || !start.IsPositive || !end.IsPositive)
+                continue;
+            yield return new(
+                "uneven-reveal",
+                Gravity.Note,
+                layout.Layout.Id,
+                [placed.Id, on],
+                $"{ground.Label} shows {reading.Format(start)} {(axis == Axis.Across ? "left" : "above")} and "
+                    + $"{reading.Format(end)} {(axis == Axis.Across ? "right" : "below")} of {placed.Label}. Centre it, or "
+                    + $"make the difference plain.",
+                new($"Centre it in {on}", placed.Piece.With(axis, new Centred(on)))
+            );
+        }
     }
 
     /// <summary>Less than 1/16 of a mat cannot be seen, nor cut evenly.</summary>
@@ -38,11 +51,27 @@ internal static class Reveals
             var mats = placed.Piece.Opening!.Mats;
             for (var i = 0; i < mats.Count; i++)
             {
-                if (mats[i].Reveal >= Least) continue;
+                if (mats[i].Reveal >= Least)
+                    continue;
                 var at = i;
-                yield return new("thin-reveal", Gravity.Note, layout.Layout.Id, [placed.Id],
-                    $"Only {kit.Reading().Format(mats[i].Reveal)} of a mat of {placed.Label} shows, less than {kit.Reading().Format(Least)}: it will look crooked.",
-                    new($"Show {kit.Reading().Format(Least)}", placed.Piece with { Opening = placed.Piece.Opening with { Mats = [.. mats.Select((m, n) => n == at ? m with { Reveal = Least } : m)] } }));
+                yield return new(
+                    "thin-reveal",
+                    Gravity.Note,
+                    layout.Layout.Id,
+                    [placed.Id],
+                    $"Only {kit.Reading().Format(mats[i].Reveal)} of a mat of {placed.Label} shows, less than "
+                        + $"{kit.Reading().Format(Least)}: it will look crooked.",
+                    new(
+                        $"Show {kit.Reading().Format(Least)}",
+                        placed.Piece with
+                        {
+                            Opening = placed.Piece.Opening with
+                            {
+                                Mats = [.. mats.Select((m, n) => n == at ? m with { Reveal = Least } : m)],
+                            },
+                        }
+                    )
+                );
             }
         }
     }

@@ -13,12 +13,24 @@ internal static class Shapes
         foreach (var placed in layout.Pieces)
         {
             var (piece, width) = (placed.Piece, placed.Piece.Size.Width);
-            Length? due = piece.Shape?.Kind switch { OutlineKind.Hexagon => Outline.HexagonHeight(width), OutlineKind.Circle => width, _ => null };
-            if (due is not { } height || (piece.Size.Height - height).Magnitude <= kit.Ruler.Half) continue;
+            Length? due = piece.Shape?.Kind switch
+            {
+                OutlineKind.Hexagon => Outline.HexagonHeight(width),
+                OutlineKind.Circle => width,
+                _ => null,
+            };
+            if (due is not { } height || (piece.Size.Height - height).Magnitude <= kit.Ruler.Half)
+                continue;
             var what = piece.Shape!.Kind == OutlineKind.Circle ? "circle" : "regular hexagon";
-            yield return new("not-regular", Gravity.Note, layout.Layout.Id, [piece.Id],
-                $"A {what} {kit.Reading().Format(width)} wide is {kit.Reading().Format(height)} high; {placed.Label} is {kit.Reading().Format(piece.Size.Height)}.",
-                new($"Make it {kit.Reading().Format(height)} high", piece with { Size = new(width, height) }));
+            yield return new(
+                "not-regular",
+                Gravity.Note,
+                layout.Layout.Id,
+                [piece.Id],
+                $"A {what} {kit.Reading().Format(width)} wide is {kit.Reading().Format(height)} high; {placed.Label} is "
+                    + $"{kit.Reading().Format(piece.Size.Height)}.",
+                new($"Make it {kit.Reading().Format(height)} high", piece with { Size = new(width, height) })
+            );
         }
     }
 }

@@ -8,19 +8,25 @@ namespace VelvetFold.Core.Kits;
 public enum ArrangementKind
 {
     /// <summary>Between two edges with equal gaps: the outer two first, the others between them.</summary>
-    [JsonStringEnumMemberName("evenly")] Evenly,
+    [JsonStringEnumMemberName("evenly")]
+    Evenly,
 
     /// <summary>Beside each other, tops in line.</summary>
-    [JsonStringEnumMemberName("row")] Row,
+    [JsonStringEnumMemberName("row")]
+    Row,
 
     /// <summary>Under each other, left edges in line.</summary>
-    [JsonStringEnumMemberName("column")] Column,
+    [JsonStringEnumMemberName("column")]
+    Column,
 
     /// <summary>In rows of so many, each row as high as its highest, each column as wide as its widest.</summary>
-    [JsonStringEnumMemberName("grid")] Grid,
+    [JsonStringEnumMemberName("grid")]
+    Grid,
 
-    /// <summary>Hexagons of one size in rows of so many, every other row half a hexagon to the right, gutters equal on all six sides.</summary>
-    [JsonStringEnumMemberName("honeycomb")] Honeycomb,
+    /// <summary>Hexagons of one size in rows of so many, every other row half a hexagon to the right, gutters equal on all six
+    /// sides.</summary>
+    [JsonStringEnumMemberName("honeycomb")]
+    Honeycomb,
 }
 
 /// <summary>Pieces that are placed together. Its members' rules say <see cref="Member"/>; pieces may lean on it as on a piece.</summary>
@@ -53,7 +59,8 @@ public sealed record Arrangement
     /// <summary>Grid, honeycomb: how many stand in a row.</summary>
     public int? Columns { get; init; }
 
-    /// <summary>Honeycomb: whether it is the first row, and every other after it, that stands half a hexagon to the right. A single row stands where it stands.</summary>
+    /// <summary>Honeycomb: whether it is the first row, and every other after it, that stands half a hexagon to the right. A single row
+    /// stands where it stands.</summary>
     public bool FirstRowIn { get; init; }
 
     /// <summary>Honeycomb: whether members that run over the page's edge are meant to, and are trimmed there.</summary>
@@ -69,17 +76,19 @@ public sealed record Arrangement
 
     /// <summary>How many members stand beside each other.</summary>
     [JsonIgnore]
-    public int InARow => Kind switch
-    {
-        ArrangementKind.Column => 1,
-        ArrangementKind.Grid or ArrangementKind.Honeycomb => Math.Max(1, Columns ?? 1),
-        _ => Math.Max(1, Members.Count),
-    };
+    public int InARow =>
+        Kind switch
+        {
+            ArrangementKind.Column => 1,
+            ArrangementKind.Grid or ArrangementKind.Honeycomb => Math.Max(1, Columns ?? 1),
+            _ => Math.Max(1, Members.Count),
+        };
 
     /// <summary>Where each member of a row, column, grid or honeycomb begins, from the block's own start.</summary>
     public IReadOnlyList<Length> Starts(Axis axis, IReadOnlyList<Size> sizes)
     {
-        if (Kind == ArrangementKind.Honeycomb) return [.. sizes.Select((_, i) => HoneycombStart(axis, i, sizes[0]))];
+        if (Kind == ArrangementKind.Honeycomb)
+            return [.. sizes.Select((_, i) => HoneycombStart(axis, i, sizes[0]))];
         var lanes = Lanes(axis, sizes);
         return [.. sizes.Select((_, i) => lanes[Lane(axis, i)].Start)];
     }
@@ -88,12 +97,15 @@ public sealed record Arrangement
     public Length Extent(Axis axis, IReadOnlyList<Size> sizes) =>
         Starts(axis, sizes).Zip(sizes, (start, size) => start + size.Along(axis)).Max();
 
-    // Every other row stands half a hexagon and half a gutter to the right. Rows interlock: from one to the next it is three quarters of a hexagon's
+    // Every other row stands half a hexagon and half a gutter to the right. Rows interlock: from one to the next it is three quarters
+    // of a hexagon's
     // height and, so that the slanted gutters are as wide as the upright ones, sqrt(3)/2 of the gutter, to the nearest tick.
     private Length HoneycombStart(Axis axis, int index, Size hexagon)
     {
         var (row, column) = (index / InARow, index % InARow);
-        if (axis == Axis.Across) return (hexagon.Width + Gutter) * column + (row % 2 == 1 != (FirstRowIn && Members.Count > InARow) ? (hexagon.Width + Gutter).Half : Length.Zero);
+        if (axis == Axis.Across)
+            return (hexagon.Width + Gutter) * column
+                + (row % 2 == 1 != (FirstRowIn && Members.Count > InARow) ? (hexagon.Width + Gutter).Half : Length.Zero);
         return new(row * (hexagon.Height.Ticks * 3 / 4 + (long)Math.Round(Gutter.Ticks * Math.Sqrt(3) / 2)));
     }
 
@@ -114,12 +126,14 @@ public sealed record Arrangement
     }
 
     /// <summary>
-    /// The gaps between members spread evenly over a stretch: they add up exactly, each a whole number of ruler steps where the room is; where
+    /// The gaps between members spread evenly over a stretch: they add up exactly, each a whole number of ruler steps where the room
+    /// is; where
     /// they cannot be equal, the first ones take a step more. Null where there is no room.
     /// </summary>
     public static IReadOnlyList<Length>? Gaps(Length room, IReadOnlyList<Length> extents, Length ruler)
     {
-        if (extents.Count < 2) return [];
+        if (extents.Count < 2)
+            return [];
         var left = extents.Aggregate(room, (rest, e) => rest - e);
         return left < Length.Zero ? null : left.Share(extents.Count - 1, ruler);
     }

@@ -25,7 +25,8 @@ public abstract record AxisRule
     public abstract AxisRule Leaning(string? on);
 }
 
-/// <summary>So far inside the same edge of the page or of another piece: 1/2 from left, 1 from the bottom of B1. 0 is aligned with it.</summary>
+/// <summary>So far inside the same edge of the page or of another piece: 1/2 from left, 1 from the bottom of B1. 0 is aligned with
+/// it.</summary>
 public sealed record FromEdge(Edge Edge, Length Distance, string? Of = null) : AxisRule
 {
     [JsonIgnore]
@@ -59,10 +60,12 @@ public sealed record Beside(Edge Edge, string Of, Length Gap) : AxisRule
 public enum Flank
 {
     /// <summary>The edge where the two pages meet; on a single page its left edge.</summary>
-    [JsonStringEnumMemberName("seam")] Seam,
+    [JsonStringEnumMemberName("seam")]
+    Seam,
 
     /// <summary>The edge away from the seam.</summary>
-    [JsonStringEnumMemberName("outer")] Outer,
+    [JsonStringEnumMemberName("outer")]
+    Outer,
 }
 
 /// <summary>So far from the seam or from the outer edge of its own page; 0 is flush. Only across.</summary>

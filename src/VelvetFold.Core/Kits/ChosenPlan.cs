@@ -10,14 +10,16 @@ public sealed record ChosenSheet
     public string? From { get; init; }
 
     /// <summary>
-    /// The cuts and what comes of them, each part before what is cut out of it, the part at the fence first: <c>left 3 1/2 in</c> for a cut so far from that edge,
+    /// The cuts and what comes of them, each part before what is cut out of it, the part at the fence first: <c>left 3 1/2 in</c> for a
+    /// cut so far from that edge,
     /// <c>piece L1-B2</c> or <c>turned L1-B2</c>, <c>offcut</c>, <c>tear strip</c>.
     /// </summary>
     public IReadOnlyList<string> Cuts { get; init; } = [];
 }
 
 /// <summary>
-/// The plan of one paper that somebody chose after a longer search, in place of the canonical one. It holds as long as what is cut and what it is cut from stay what
+/// The plan of one paper that somebody chose after a longer search, in place of the canonical one. It holds as long as what is cut and
+/// what it is cut from stay what
 /// they were.
 /// </summary>
 public sealed record ChosenPlan

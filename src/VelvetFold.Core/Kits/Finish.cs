@@ -7,14 +7,29 @@ namespace VelvetFold.Core.Kits;
 [JsonConverter(typeof(TextEnum<EdgeWork>))]
 public enum EdgeWork
 {
-    [JsonStringEnumMemberName("straight")] Straight,
-    [JsonStringEnumMemberName("torn")] Torn,
-    [JsonStringEnumMemberName("scalloped")] Scalloped,
-    [JsonStringEnumMemberName("punched")] Punched,
-    [JsonStringEnumMemberName("inked")] Inked,
-    [JsonStringEnumMemberName("rounded")] Rounded,
-    [JsonStringEnumMemberName("mitred")] Mitred,
-    [JsonStringEnumMemberName("dovetailed")] Dovetailed,
+    [JsonStringEnumMemberName("straight")]
+    Straight,
+
+    [JsonStringEnumMemberName("torn")]
+    Torn,
+
+    [JsonStringEnumMemberName("scalloped")]
+    Scalloped,
+
+    [JsonStringEnumMemberName("punched")]
+    Punched,
+
+    [JsonStringEnumMemberName("inked")]
+    Inked,
+
+    [JsonStringEnumMemberName("rounded")]
+    Rounded,
+
+    [JsonStringEnumMemberName("mitred")]
+    Mitred,
+
+    [JsonStringEnumMemberName("dovetailed")]
+    Dovetailed,
 }
 
 /// <summary>One edge's finish, and the paper it uses up that the finished size does not show.</summary>
@@ -27,22 +42,27 @@ public sealed record EdgeFinish
     /// <summary>The paper it uses up; none for what is usual.</summary>
     public Length? Allowance { get; init; }
 
-    /// <summary>The paper it uses up: the allowance, or what is usual (torn and punched 1/4 in, scalloped 1/8; common practice, no source).</summary>
+    /// <summary>The paper it uses up: the allowance, or what is usual (torn and punched 1/4 in, scalloped 1/8; common practice, no
+    /// source).</summary>
     [JsonIgnore]
-    public Length Uses => Allowance ?? Work switch
-    {
-        EdgeWork.Torn or EdgeWork.Punched => Length.Inches(0, 1, 4),
-        EdgeWork.Scalloped => Length.Inches(0, 1, 8),
-        _ => Length.Zero,
-    };
+    public Length Uses =>
+        Allowance
+        ?? Work switch
+        {
+            EdgeWork.Torn or EdgeWork.Punched => Length.Inches(0, 1, 4),
+            EdgeWork.Scalloped => Length.Inches(0, 1, 8),
+            _ => Length.Zero,
+        };
 }
 
 /// <summary>How a piece is stuck down.</summary>
 [JsonConverter(typeof(TextEnum<Mount>))]
 public enum Mount
 {
-    [JsonStringEnumMemberName("flat")] Flat,
+    [JsonStringEnumMemberName("flat")]
+    Flat,
 
     /// <summary>On foam: it stands up from the page.</summary>
-    [JsonStringEnumMemberName("raised")] Raised,
+    [JsonStringEnumMemberName("raised")]
+    Raised,
 }

@@ -7,8 +7,11 @@ namespace VelvetFold.Core.Kits;
 [JsonConverter(typeof(TextEnum<GuideLanguage>))]
 public enum GuideLanguage
 {
-    [JsonStringEnumMemberName("en")] English,
-    [JsonStringEnumMemberName("de")] German,
+    [JsonStringEnumMemberName("en")]
+    English,
+
+    [JsonStringEnumMemberName("de")]
+    German,
 }
 
 /// <summary>The designer's own words at a step.</summary>

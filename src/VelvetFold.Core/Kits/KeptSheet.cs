@@ -8,10 +8,12 @@ namespace VelvetFold.Core.Kits;
 public enum CutMode
 {
     /// <summary>Each kit by itself, by the guest.</summary>
-    [JsonStringEnumMemberName("each-kit")] EachKit,
+    [JsonStringEnumMemberName("each-kit")]
+    EachKit,
 
     /// <summary>All kits together, by the host.</summary>
-    [JsonStringEnumMemberName("batch")] Batch,
+    [JsonStringEnumMemberName("batch")]
+    Batch,
 }
 
 /// <summary>A piece with its place on a kept sheet.</summary>
@@ -40,10 +42,14 @@ public sealed record KeptSheet
 
     public IReadOnlyList<KeptPiece> Pieces { get; init; } = [];
 
-    /// <summary>Whether the other is the same sheet: the same pieces in the same places on the same paper, cut in the same way; however often.</summary>
+    /// <summary>Whether the other is the same sheet: the same pieces in the same places on the same paper, cut in the same way; however
+    /// often.</summary>
     public bool IsLike(KeptSheet other)
     {
         ArgumentNullException.ThrowIfNull(other);
-        return Paper == other.Paper && Mode == other.Mode && Pieces.Count == other.Pieces.Count && Pieces.ToHashSet().SetEquals(other.Pieces);
+        return Paper == other.Paper
+            && Mode == other.Mode
+            && Pieces.Count == other.Pieces.Count
+            && Pieces.ToHashSet().SetEquals(other.Pieces);
     }
 }

@@ -29,7 +29,8 @@ public sealed record Kit
     /// <summary>The narrowest strip the trimmer's fence can be set to; none where it is no limit.</summary>
     public Length? NarrowestStrip { get; init; }
 
-    /// <summary>Whether the trimmer's blade cannot be set down inside a sheet, so that insides are cut out with a knife and a ruler.</summary>
+    /// <summary>Whether the trimmer's blade cannot be set down inside a sheet, so that insides are cut out with a knife and a
+    /// ruler.</summary>
     public bool NoPlunge { get; init; }
 
     /// <summary>How thick a stack of sheets the trimmer cuts at once; none where sheets are cut singly.</summary>

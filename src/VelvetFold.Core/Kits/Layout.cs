@@ -7,19 +7,26 @@ namespace VelvetFold.Core.Kits;
 [JsonConverter(typeof(TextEnum<LayoutKind>))]
 public enum LayoutKind
 {
-    [JsonStringEnumMemberName("single")] Single,
-    [JsonStringEnumMemberName("spread")] Spread,
+    [JsonStringEnumMemberName("single")]
+    Single,
+
+    [JsonStringEnumMemberName("spread")]
+    Spread,
 }
 
 /// <summary>The page of a spread a piece lies on. A single page is its layout's left page.</summary>
 [JsonConverter(typeof(TextEnum<PageSide>))]
 public enum PageSide
 {
-    [JsonStringEnumMemberName("left")] Left,
-    [JsonStringEnumMemberName("right")] Right,
+    [JsonStringEnumMemberName("left")]
+    Left,
+
+    [JsonStringEnumMemberName("right")]
+    Right,
 
     /// <summary>Across the seam, on both; it is cut in two where the pages meet.</summary>
-    [JsonStringEnumMemberName("both")] Both,
+    [JsonStringEnumMemberName("both")]
+    Both,
 }
 
 /// <summary>A page or a spread with its pieces from back to front.</summary>
@@ -42,7 +49,8 @@ public sealed record Layout
     /// <summary>Pieces that are placed together: spread evenly, in a row, a column or a grid.</summary>
     public IReadOnlyList<Arrangement> Arrangements { get; init; } = [];
 
-    /// <summary>Findings the designer has seen and lets stand, with the reason; they print in the designer's notes, not in the guide.</summary>
+    /// <summary>Findings the designer has seen and lets stand, with the reason; they print in the designer's notes, not in the
+    /// guide.</summary>
     public IReadOnlyList<Acceptance> Accepted { get; init; } = [];
 
     /// <summary>The page sides it has.</summary>
@@ -54,8 +62,10 @@ public sealed record Layout
     public Size Size => Kind == LayoutKind.Spread ? new(Page.Width * 2, Page.Height) : Page;
 
     /// <summary>Where one of its pages lies.</summary>
-    public Box PageBox(PageSide side) => side == PageSide.Both ? new(Length.Zero, Length.Zero, Size) :
-        new(side == PageSide.Right && Kind == LayoutKind.Spread ? Page.Width : Length.Zero, Length.Zero, Page);
+    public Box PageBox(PageSide side) =>
+        side == PageSide.Both
+            ? new(Length.Zero, Length.Zero, Size)
+            : new(side == PageSide.Right && Kind == LayoutKind.Spread ? Page.Width : Length.Zero, Length.Zero, Page);
 
     /// <summary>The piece of that id, or null.</summary>
     public Piece? Piece(string? id) => Pieces.FirstOrDefault(p => p.Id == id);

@@ -7,19 +7,24 @@ namespace VelvetFold.Core.Kits;
 [JsonConverter(typeof(TextEnum<OutlineKind>))]
 public enum OutlineKind
 {
-    [JsonStringEnumMemberName("rectangle")] Rectangle,
+    [JsonStringEnumMemberName("rectangle")]
+    Rectangle,
 
     /// <summary>A circle as wide as the piece.</summary>
-    [JsonStringEnumMemberName("circle")] Circle,
+    [JsonStringEnumMemberName("circle")]
+    Circle,
 
     /// <summary>An oval that touches all four sides.</summary>
-    [JsonStringEnumMemberName("oval")] Oval,
+    [JsonStringEnumMemberName("oval")]
+    Oval,
 
     /// <summary>A regular hexagon with two points up and down; its width is the distance between two flats.</summary>
-    [JsonStringEnumMemberName("hexagon")] Hexagon,
+    [JsonStringEnumMemberName("hexagon")]
+    Hexagon,
 
     /// <summary>Points of one's own.</summary>
-    [JsonStringEnumMemberName("template")] Template,
+    [JsonStringEnumMemberName("template")]
+    Template,
 }
 
 /// <summary>A corner of a template, from the top left of the piece.</summary>
@@ -55,7 +60,8 @@ public sealed record Outline
     }
 
     /// <summary>
-    /// The area of a piece of that size within this outline, in square inches: of a circle or an oval pi/4 of its box, of a hexagon three quarters, of a template
+    /// The area of a piece of that size within this outline, in square inches: of a circle or an oval pi/4 of its box, of a hexagon
+    /// three quarters, of a template
     /// what its points enclose.
     /// </summary>
     public static double SquareInches(Outline? outline, Size size)

@@ -10,53 +10,68 @@ namespace VelvetFold.Core.Kits;
 public enum PieceKind
 {
     /// <summary>The sheet everything else lies on.</summary>
-    [JsonStringEnumMemberName("base")] Base,
+    [JsonStringEnumMemberName("base")]
+    Base,
 
     /// <summary>A larger piece of paper.</summary>
-    [JsonStringEnumMemberName("panel")] Panel,
+    [JsonStringEnumMemberName("panel")]
+    Panel,
 
     /// <summary>A long, narrow one.</summary>
-    [JsonStringEnumMemberName("strip")] Strip,
+    [JsonStringEnumMemberName("strip")]
+    Strip,
 
     /// <summary>A place for a photo, with the mats it lies on.</summary>
-    [JsonStringEnumMemberName("photo")] Photo,
+    [JsonStringEnumMemberName("photo")]
+    Photo,
 
     /// <summary>A card for the title.</summary>
-    [JsonStringEnumMemberName("title")] Title,
+    [JsonStringEnumMemberName("title")]
+    Title,
 
     /// <summary>A card to write on.</summary>
-    [JsonStringEnumMemberName("journaling")] Journaling,
+    [JsonStringEnumMemberName("journaling")]
+    Journaling,
 
     /// <summary>A die-cut part, which comes ready-made.</summary>
-    [JsonStringEnumMemberName("die-cut")] DieCut,
+    [JsonStringEnumMemberName("die-cut")]
+    DieCut,
 
     /// <summary>A sticker.</summary>
-    [JsonStringEnumMemberName("sticker")] Sticker,
+    [JsonStringEnumMemberName("sticker")]
+    Sticker,
 
     /// <summary>Twine, ribbon or thread.</summary>
-    [JsonStringEnumMemberName("tie")] Tie,
+    [JsonStringEnumMemberName("tie")]
+    Tie,
 
     /// <summary>Something that stands up from the page: foam letters, gems, a bow.</summary>
-    [JsonStringEnumMemberName("raised")] Raised,
+    [JsonStringEnumMemberName("raised")]
+    Raised,
 
     /// <summary>An area printed on a base already; nothing is cut for it.</summary>
-    [JsonStringEnumMemberName("printed")] Printed,
+    [JsonStringEnumMemberName("printed")]
+    Printed,
 }
 
 /// <summary>What an opening holds.</summary>
 [JsonConverter(typeof(TextEnum<OpeningUse>))]
 public enum OpeningUse
 {
-    [JsonStringEnumMemberName("photo")] Photo,
+    [JsonStringEnumMemberName("photo")]
+    Photo,
 
     /// <summary>Left empty: it keeps its place, but has no photo and no mats.</summary>
-    [JsonStringEnumMemberName("empty")] Empty,
+    [JsonStringEnumMemberName("empty")]
+    Empty,
 
     /// <summary>A card as large as the photo stands in for one that is not printed yet; its mats are cut.</summary>
-    [JsonStringEnumMemberName("placeholder")] Placeholder,
+    [JsonStringEnumMemberName("placeholder")]
+    Placeholder,
 }
 
-/// <summary>What a photo opening adds to a piece. The piece's size is then the photo's stock size as it lies, before any trimming.</summary>
+/// <summary>What a photo opening adds to a piece. The piece's size is then the photo's stock size as it lies, before any
+/// trimming.</summary>
 public sealed record PhotoOpening
 {
     /// <summary>The school of matting; none where the kit's own holds.</summary>
@@ -144,12 +159,12 @@ public sealed record Piece
 
     /// <summary>The size it is cut to: its finished size and what its edges use up.</summary>
     [JsonIgnore]
-    public Size CutSize => new(
-        Size.Width + Finish(Edge.Left).Uses + Finish(Edge.Right).Uses,
-        Size.Height + Finish(Edge.Top).Uses + Finish(Edge.Bottom).Uses);
+    public Size CutSize =>
+        new(Size.Width + Finish(Edge.Left).Uses + Finish(Edge.Right).Uses, Size.Height + Finish(Edge.Top).Uses + Finish(Edge.Bottom).Uses);
 
     /// <summary>
-    /// The sizes of the parts it is cut in, where it is joined: from its left or top end, the allowances of its ends with the first and the last. One part where it
+    /// The sizes of the parts it is cut in, where it is joined: from its left or top end, the allowances of its ends with the first and
+    /// the last. One part where it
     /// is not joined.
     /// </summary>
     [JsonIgnore]
@@ -159,19 +174,27 @@ public sealed record Piece
         {
             var before = Finish(LongAxis == Axis.Across ? Edge.Left : Edge.Top).Uses;
             Length[] marks = [Length.Zero, .. Joins.Select(j => j + before), CutSize.Along(LongAxis)];
-            return [.. marks.Zip(marks.Skip(1), (start, end) => LongAxis == Axis.Across ? new Size(end - start, CutSize.Height) : new Size(CutSize.Width, end - start))];
+            return
+            [
+                .. marks.Zip(
+                    marks.Skip(1),
+                    (start, end) => LongAxis == Axis.Across ? new Size(end - start, CutSize.Height) : new Size(CutSize.Width, end - start)
+                ),
+            ];
         }
     }
 
     /// <summary>Whether it is cut from paper by this kit's plan, rather than coming ready-made or being a photo.</summary>
     [JsonIgnore]
-    public bool IsCut => Part is null && Kind is (PieceKind.Base or PieceKind.Panel or PieceKind.Strip or PieceKind.Title or PieceKind.Journaling);
+    public bool IsCut =>
+        Part is null && Kind is (PieceKind.Base or PieceKind.Panel or PieceKind.Strip or PieceKind.Title or PieceKind.Journaling);
 
     /// <summary>The axis its longer side lies along, which joins are measured on.</summary>
     [JsonIgnore]
     public Axis LongAxis => Size.Width >= Size.Height ? Axis.Across : Axis.Down;
 
-    /// <summary>How long it dries before it is laid, in minutes: what is said, or 5 where its edges are inked (common practice, no source); 0 where nothing is wet.</summary>
+    /// <summary>How long it dries before it is laid, in minutes: what is said, or 5 where its edges are inked (common practice, no
+    /// source); 0 where nothing is wet.</summary>
     [JsonIgnore]
     public int DryingMinutes => Wet?.Minutes ?? (Finishes.Any(f => f.Work == EdgeWork.Inked) ? 5 : 0);
 
@@ -188,7 +211,8 @@ public sealed record Piece
     public bool HasPrint => HoldsPhoto && !IsPlaceholder;
 
     /// <summary>The photo on its mats; null where trimming leaves nothing. A piece that is no photo is a stack of its own size.</summary>
-    public MatStack? Stack(MatRule rule) => Opening is { Use: not OpeningUse.Empty } opening
-        ? MatStack.Build(Size, opening.School ?? rule.School, opening.Mats)
-        : new(Size, []);
+    public MatStack? Stack(MatRule rule) =>
+        Opening is { Use: not OpeningUse.Empty } opening
+            ? MatStack.Build(Size, opening.School ?? rule.School, opening.Mats)
+            : new(Size, []);
 }

@@ -9,12 +9,23 @@ namespace VelvetFold.Core.Kits;
 public enum SpareOf
 {
     /// <summary>All pieces cut from paper: whole kits' worth.</summary>
-    [JsonStringEnumMemberName("pieces")] Pieces,
-    [JsonStringEnumMemberName("stickers")] Stickers,
-    [JsonStringEnumMemberName("die-cuts")] DieCuts,
-    [JsonStringEnumMemberName("letters")] Letters,
-    [JsonStringEnumMemberName("loose")] Loose,
-    [JsonStringEnumMemberName("by-length")] ByLength,
+    [JsonStringEnumMemberName("pieces")]
+    Pieces,
+
+    [JsonStringEnumMemberName("stickers")]
+    Stickers,
+
+    [JsonStringEnumMemberName("die-cuts")]
+    DieCuts,
+
+    [JsonStringEnumMemberName("letters")]
+    Letters,
+
+    [JsonStringEnumMemberName("loose")]
+    Loose,
+
+    [JsonStringEnumMemberName("by-length")]
+    ByLength,
 }
 
 /// <summary>How many spares are made or bought: a share of the run, rounded up, or so many.</summary>
@@ -32,14 +43,15 @@ public sealed record SpareRule
     public int For(int run) => Count ?? (int)(((long)run * (Percent ?? 0) + 99) / 100);
 
     /// <summary>What a kind of parts is called here.</summary>
-    public static SpareOf Kind(PartKind kind) => kind switch
-    {
-        PartKind.Stickers => SpareOf.Stickers,
-        PartKind.DieCuts => SpareOf.DieCuts,
-        PartKind.Letters => SpareOf.Letters,
-        PartKind.Loose => SpareOf.Loose,
-        _ => SpareOf.ByLength,
-    };
+    public static SpareOf Kind(PartKind kind) =>
+        kind switch
+        {
+            PartKind.Stickers => SpareOf.Stickers,
+            PartKind.DieCuts => SpareOf.DieCuts,
+            PartKind.Letters => SpareOf.Letters,
+            PartKind.Loose => SpareOf.Loose,
+            _ => SpareOf.ByLength,
+        };
 }
 
 /// <summary>What work costs, and what is added to the costs.</summary>

@@ -3,7 +3,8 @@ using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Layouts;
 
-/// <summary>A hidden middle as it is really cut out: with a border of one width all round, as wide as the widest part that shows or lies at the rim of what covers it.</summary>
+/// <summary>A hidden middle as it is really cut out: with a border of one width all round, as wide as the widest part that shows or
+/// lies at the rim of what covers it.</summary>
 /// <param name="Label">What it is cut out of: L1-B2, or L1-P1 mat.</param>
 /// <param name="Mat">Of a photo: which mat, from 0, the inner one first.</param>
 /// <param name="Border">The border that is kept.</param>
@@ -24,10 +25,16 @@ public sealed record CutOut(string Layout, string Piece, int? Mat, string Label,
                     yield return new(id, piece.Id, i, Hidden.MatLabel(placed, i), layer.Mat.Paper, border, inside);
             }
         }
-        else if (piece is { IsCut: true, Gut: null, Shape: null, Joins.Count: 0, Paper: { } paper } && piece.Side != PageSide.Both && Hidden.Of(layout, placed, lap) is [var hidden, ..])
+        else if (
+            piece is { IsCut: true, Gut: null, Shape: null, Joins.Count: 0, Paper: { } paper }
+            && piece.Side != PageSide.Both
+            && Hidden.Of(layout, placed, lap) is [var hidden, ..]
+        )
         {
             var (box, middle) = (placed.Box, hidden.Box);
-            var border = new[] { middle.X - box.X, middle.Y - box.Y, box.Right - middle.Right, box.Bottom - middle.Bottom }.Aggregate(Length.Max);
+            var border = new[] { middle.X - box.X, middle.Y - box.Y, box.Right - middle.Right, box.Bottom - middle.Bottom }.Aggregate(
+                Length.Max
+            );
             if (border.IsPositive && piece.CutSize.Grown(-border) is { } inside && inside.Shorter >= Hidden.Smallest)
                 yield return new(id, piece.Id, null, placed.Label, paper, border, inside);
         }
@@ -38,7 +45,13 @@ public sealed record CutOut(string Layout, string Piece, int? Mat, string Label,
     {
         ArgumentNullException.ThrowIfNull(piece);
         return Mat is { } at
-            ? piece with { Opening = piece.Opening! with { Mats = [.. piece.Opening.Mats.Select((m, i) => i == at ? m with { Gut = Border } : m)] } }
-            : piece with { Gut = Border };
+            ? piece with
+            {
+                Opening = piece.Opening! with { Mats = [.. piece.Opening.Mats.Select((m, i) => i == at ? m with { Gut = Border } : m)] },
+            }
+            : piece with
+            {
+                Gut = Border,
+            };
     }
 }

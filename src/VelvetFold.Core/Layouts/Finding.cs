@@ -1,5 +1,5 @@
-using VelvetFold.Core.Kits;
 using System.Text.Json.Serialization;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Layouts;
@@ -9,14 +9,17 @@ namespace VelvetFold.Core.Layouts;
 public enum Gravity
 {
     /// <summary>Worth a look; the kit can be made.</summary>
-    [JsonStringEnumMemberName("note")] Note,
+    [JsonStringEnumMemberName("note")]
+    Note,
 
     /// <summary>As it stands, it cannot be made.</summary>
-    [JsonStringEnumMemberName("fault")] Fault,
+    [JsonStringEnumMemberName("fault")]
+    Fault,
 }
 
 /// <summary>
-/// What one press does about a finding: the words on it, the piece as it would then be, and the piece it is to lie behind where its layer changes.
+/// What one press does about a finding: the words on it, the piece as it would then be, and the piece it is to lie behind where its
+/// layer changes.
 /// </summary>
 public sealed record Mend(string Says, Piece Piece, string? Behind = null);
 

@@ -11,17 +11,21 @@ public sealed record HiddenMiddle(string Part, Box Box);
 /// <summary>Finds what is hidden in a pile of pieces.</summary>
 public static class Hidden
 {
-    /// <summary>The paper that remains under what covers a hidden middle: 1/2 in, or 12 mm where the kit is metric (common practice, no source).</summary>
+    /// <summary>The paper that remains under what covers a hidden middle: 1/2 in, or 12 mm where the kit is metric (common practice, no
+    /// source).</summary>
     public static Length Lap(LengthUnit unit) => unit == LengthUnit.Inch ? Length.Inches(0, 1, 2) : Length.Millimetres(12);
 
     /// <summary>The smallest middle worth cutting out, 1 x 1 in (common practice, no source).</summary>
     public static readonly Length Smallest = Length.Inches(1);
 
-    /// <summary>The hidden middles of a placed piece: of the piece itself under what really covers it, or of each mat under its photo.</summary>
+    /// <summary>The hidden middles of a placed piece: of the piece itself under what really covers it, or of each mat under its
+    /// photo.</summary>
     public static IReadOnlyList<HiddenMiddle> Of(ResolvedLayout layout, PlacedPiece placed, Length lap)
     {
-        if (placed.Piece.Kind == PieceKind.Photo) return [.. UnderPhoto(placed, lap)];
-        if (!placed.Piece.IsCut) return [];
+        if (placed.Piece.Kind == PieceKind.Photo)
+            return [.. UnderPhoto(placed, lap)];
+        if (!placed.Piece.IsCut)
+            return [];
         var covers = layout.Pieces.SkipWhile(p => p.Id != placed.Id).Skip(1).Where(IsOpaque).Select(p => p.Box).ToList();
         return LargestCovered(placed.Box, covers)?.Inset(lap) is { } middle && IsWorth(middle) ? [new(placed.Label, middle)] : [];
     }
@@ -30,13 +34,15 @@ public static class Hidden
     public static Box? LargestCovered(Box box, IReadOnlyList<Box> covers)
     {
         var shared = covers.Select(c => c.Intersect(box)).OfType<Box>().ToList();
-        if (shared.Count == 0) return null;
+        if (shared.Count == 0)
+            return null;
         var xs = shared.SelectMany(b => new[] { b.X, b.Right }).Distinct().Order().ToArray();
         var ys = shared.SelectMany(b => new[] { b.Y, b.Bottom }).Distinct().Order().ToArray();
         var covered = new bool[ys.Length - 1, xs.Length - 1];
         foreach (var cover in shared)
             for (var r = Array.BinarySearch(ys, cover.Y); ys[r] < cover.Bottom; r++)
-                for (var c = Array.BinarySearch(xs, cover.X); xs[c] < cover.Right; c++) covered[r, c] = true;
+            for (var c = Array.BinarySearch(xs, cover.X); xs[c] < cover.Right; c++)
+                covered[r, c] = true;
         return LargestIn(covered, xs, ys);
     }
 
@@ -49,14 +55,18 @@ public static class Hidden
             var open = Enumerable.Range(0, xs.Length - 1).Select(_ => true).ToArray();
             for (var bottom = top; bottom < ys.Length - 1; bottom++)
             {
-                for (var c = 0; c < open.Length; c++) open[c] &= covered[bottom, c];
+                for (var c = 0; c < open.Length; c++)
+                    open[c] &= covered[bottom, c];
                 for (var left = 0; left < open.Length; left++)
                 {
-                    if (!open[left] || (left > 0 && open[left - 1])) continue;
+                    if (!open[left] || (left > 0 && open[left - 1]))
+                        continue;
                     var right = left;
-                    while (right < open.Length && open[right]) right++;
+                    while (right < open.Length && open[right])
+                        right++;
                     var box = new Box(xs[left], ys[top], xs[right] - xs[left], ys[bottom + 1] - ys[top]);
-                    if (best is null || box.Size.Area > best.Value.Size.Area) best = box;
+                    if (best is null || box.Size.Area > best.Value.Size.Area)
+                        best = box;
                 }
             }
         }

@@ -1,6 +1,6 @@
-using VelvetFold.Core.Kits;
 using System.Text.Json;
 using VelvetFold.Core.Drawing;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Layouts;
@@ -13,10 +13,12 @@ public static class LayoutPicture
     {
         var layout = resolved.Layout;
         var marks = new List<Mark>();
-        foreach (var side in layout.Sides) marks.Add(new BoxMark(Role.Page, null, layout.PageBox(side)));
+        foreach (var side in layout.Sides)
+            marks.Add(new BoxMark(Role.Page, null, layout.PageBox(side)));
         if (layout.Kind == LayoutKind.Spread)
             marks.Add(new LineMark(Role.Seam, null, layout.Page.Width, Length.Zero, layout.Page.Width, layout.Page.Height));
-        foreach (var placed in resolved.Pieces) marks.AddRange(MarksOf(placed));
+        foreach (var placed in resolved.Pieces)
+            marks.AddRange(MarksOf(placed));
         marks.AddRange(Labels(resolved.Pieces));
         return new(layout.Size, Says(kit, resolved), marks);
     }
@@ -33,9 +35,20 @@ public static class LayoutPicture
         };
         foreach (var axis in new[] { Axis.Across, Axis.Down })
         {
-            if (Gap(resolved, placed, axis) is not { } gap) continue;
+            if (Gap(resolved, placed, axis) is not { } gap)
+                continue;
             var other = box.Along(axis == Axis.Across ? Axis.Down : Axis.Across);
-            marks.Add(new DimensionMark(Role.Dimension, label, axis, other.Start + other.Extent.Half, gap.Start, gap.End, reading.Format(gap.Extent)));
+            marks.Add(
+                new DimensionMark(
+                    Role.Dimension,
+                    label,
+                    axis,
+                    other.Start + other.Extent.Half,
+                    gap.Start,
+                    gap.End,
+                    reading.Format(gap.Extent)
+                )
+            );
         }
         return marks;
     }
@@ -48,7 +61,8 @@ public static class LayoutPicture
         var piece = placed.Box.Along(axis);
         // An arrangement's own block has no edge a ruler could find: its members are measured from the page.
         var other = resolved.Piece(rule.LeansOn);
-        if (rule.LeansOn is not null && other is null) rule = new FromEdge(axis == Axis.Across ? Edge.Left : Edge.Top, Length.Zero);
+        if (rule.LeansOn is not null && other is null)
+            rule = new FromEdge(axis == Axis.Across ? Edge.Left : Edge.Top, Length.Zero);
         var ground = other?.Box.Along(axis) ?? layout.PageBox(placed.Piece.Side).Along(axis);
         var atStart = rule switch
         {
@@ -59,7 +73,10 @@ public static class LayoutPicture
             Hanging hanging => hanging.Edge.IsStart(),
             _ => true,
         };
-        var near = rule is Beside or Tucked ? (atStart ? ground.End : ground.Start) : atStart ? ground.Start : ground.End;
+        var near =
+            rule is Beside or Tucked ? (atStart ? ground.End : ground.Start)
+            : atStart ? ground.Start
+            : ground.End;
         var edge = atStart ? piece.Start : piece.End;
         var extent = (edge - near).Magnitude;
         return extent.IsPositive ? new Span(Length.Min(near, edge), extent) : null;
@@ -71,28 +88,46 @@ public static class LayoutPicture
         if (piece.Kind != PieceKind.Photo)
         {
             yield return new BoxMark(
-                Role.Paper, label, placed.Box, FillOf(piece.Paper, piece.Face.ToString(), piece.PrintTurned), ShapeOf(piece.Shape),
-                piece.Shape is { Kind: OutlineKind.Template } shape ? [.. shape.Points.Select(p => new ScenePoint(p.X, p.Y))] : null, piece.Tilt,
-                EdgesOf(piece), piece.Gut is { } border ? placed.Box.Inset(border) : null);
-            foreach (var join in piece.Joins) yield return Join(placed, join);
+                Role.Paper,
+                label,
+                placed.Box,
+                FillOf(piece.Paper, piece.Face.ToString(), piece.PrintTurned),
+                ShapeOf(piece.Shape),
+                piece.Shape is { Kind: OutlineKind.Template } shape ? [.. shape.Points.Select(p => new ScenePoint(p.X, p.Y))] : null,
+                piece.Tilt,
+                EdgesOf(piece),
+                piece.Gut is { } border ? placed.Box.Inset(border) : null
+            );
+            foreach (var join in piece.Joins)
+                yield return Join(placed, join);
         }
         else
         {
             for (var i = placed.MatBoxes.Count - 1; i >= 0; i--)
             {
                 var mat = placed.Stack.Layers[i].Mat;
-                yield return new BoxMark(Role.Mat, label, placed.MatBoxes[i], FillOf(mat.Paper, mat.Face.ToString(), false), Tilt: piece.Tilt,
-                    Hole: mat.Frame is { } width ? placed.MatBoxes[i].Inset(width) : null);
+                yield return new BoxMark(
+                    Role.Mat,
+                    label,
+                    placed.MatBoxes[i],
+                    FillOf(mat.Paper, mat.Face.ToString(), false),
+                    Tilt: piece.Tilt,
+                    Hole: mat.Frame is { } width ? placed.MatBoxes[i].Inset(width) : null
+                );
             }
-            yield return placed.PhotoBox is { } photo ? new BoxMark(piece.IsPlaceholder ? Role.Empty : Role.Photo, label, photo, Tilt: piece.Tilt) : new BoxMark(Role.Empty, label, placed.Box);
+            yield return placed.PhotoBox is { } photo
+                ? new BoxMark(piece.IsPlaceholder ? Role.Empty : Role.Photo, label, photo, Tilt: piece.Tilt)
+                : new BoxMark(Role.Empty, label, placed.Box);
         }
     }
 
-    private static List<SceneEdge>? EdgesOf(Piece piece) => piece.Finishes.Any(f => f.Work != EdgeWork.Straight)
-        ? [.. piece.Finishes.Where(f => f.Work != EdgeWork.Straight).Select(f => new SceneEdge(f.Edge, WorkWords[f.Work]))]
-        : null;
+    private static List<SceneEdge>? EdgesOf(Piece piece) =>
+        piece.Finishes.Any(f => f.Work != EdgeWork.Straight)
+            ? [.. piece.Finishes.Where(f => f.Work != EdgeWork.Straight).Select(f => new SceneEdge(f.Edge, WorkWords[f.Work]))]
+            : null;
 
-    private static readonly Dictionary<EdgeWork, string> WorkWords = Enum.GetValues<EdgeWork>().ToDictionary(w => w, w => JsonNamingPolicy.KebabCaseLower.ConvertName(w.ToString()));
+    private static readonly Dictionary<EdgeWork, string> WorkWords = Enum.GetValues<EdgeWork>()
+        .ToDictionary(w => w, w => JsonNamingPolicy.KebabCaseLower.ConvertName(w.ToString()));
 
     private static LineMark Join(PlacedPiece placed, Length at)
     {
@@ -108,7 +143,8 @@ public static class LayoutPicture
         for (var i = 0; i < pieces.Count; i++)
         {
             var seen = Uncovered.Rectangles(pieces[i].PhotoBox ?? pieces[i].Box, pieces.Skip(i + 1).Select(p => p.Box));
-            if (seen.Count == 0) continue;
+            if (seen.Count == 0)
+                continue;
             yield return new TextMark(Role.Label, pieces[i].Label, seen.MaxBy(Roominess), pieces[i].Id);
         }
     }
@@ -116,14 +152,15 @@ public static class LayoutPicture
     // Labels are about twice as wide as high, and a wide strip serves them as well as a square.
     private static Length Roominess(Box box) => Length.Min(box.Height * 2, Length.Min(box.Width, box.Height * 8));
 
-    private static string? ShapeOf(Outline? outline) => outline?.Kind switch
-    {
-        OutlineKind.Circle => "circle",
-        OutlineKind.Oval => "oval",
-        OutlineKind.Hexagon => "hexagon",
-        OutlineKind.Template => "template",
-        _ => null,
-    };
+    private static string? ShapeOf(Outline? outline) =>
+        outline?.Kind switch
+        {
+            OutlineKind.Circle => "circle",
+            OutlineKind.Oval => "oval",
+            OutlineKind.Hexagon => "hexagon",
+            OutlineKind.Template => "template",
+            _ => null,
+        };
 
     private static Fill? FillOf(string? paper, string face, bool turned) => paper is null ? null : new(paper, face, turned);
 
@@ -132,7 +169,9 @@ public static class LayoutPicture
         var reading = kit.Reading();
         var layout = resolved.Layout;
         var what = layout.Kind == LayoutKind.Spread ? "Spread of two pages" : "Page";
-        var pieces = resolved.Pieces.Select(p => $"{p.Id} {reading.Format(p.Box.Size)} at {reading.Format(p.Box.X)} from the left and {reading.Format(p.Box.Y)} from the top");
+        var pieces = resolved.Pieces.Select(p =>
+            $"{p.Id} {reading.Format(p.Box.Size)} at {reading.Format(p.Box.X)} from the left and {reading.Format(p.Box.Y)} from the top"
+        );
         return $"{what} {layout.Name}, {reading.Format(layout.Page)} each, back to front: {string.Join("; ", pieces)}.";
     }
 }

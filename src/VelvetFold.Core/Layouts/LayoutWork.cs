@@ -7,49 +7,69 @@ namespace VelvetFold.Core.Layouts;
 public static class LayoutWork
 {
     /// <summary>
-    /// The layout as its mirror image: places, tilts, edges and outlines change sides, and so do the pages of a spread. Prints are not turned over:
+    /// The layout as its mirror image: places, tilts, edges and outlines change sides, and so do the pages of a spread. Prints are not
+    /// turned over:
     /// lettering reads as before.
     /// </summary>
-    public static Layout Mirror(Layout layout) => layout with
-    {
-        Pieces = [.. layout.Pieces.Select(p => Mirror(p, layout.Kind))],
-        Arrangements = [.. layout.Arrangements.Select(a => Mirror(a, layout.Kind))],
-    };
+    public static Layout Mirror(Layout layout) =>
+        layout with
+        {
+            Pieces = [.. layout.Pieces.Select(p => Mirror(p, layout.Kind))],
+            Arrangements = [.. layout.Arrangements.Select(a => Mirror(a, layout.Kind))],
+        };
 
     /// <summary>One page of a spread as its mirror image; what lies on the other page, or across the seam, stays.</summary>
-    public static Layout Mirror(Layout layout, PageSide side) => layout with
-    {
-        Pieces = [.. layout.Pieces.Select(p => p.Side == side ? Mirror(p, LayoutKind.Single) : p)],
-        Arrangements = [.. layout.Arrangements.Select(a => a.Side == side ? Mirror(a, LayoutKind.Single) : a)],
-    };
+    public static Layout Mirror(Layout layout, PageSide side) =>
+        layout with
+        {
+            Pieces = [.. layout.Pieces.Select(p => p.Side == side ? Mirror(p, LayoutKind.Single) : p)],
+            Arrangements = [.. layout.Arrangements.Select(a => a.Side == side ? Mirror(a, LayoutKind.Single) : a)],
+        };
 
     /// <summary>A copy under another id.</summary>
     public static Layout Duplicate(Layout layout, string id) => layout with { Id = id, Name = $"{layout.Name}, again" };
 
-    /// <summary>Two pieces change places: each takes the other's rules, page and place in an arrangement. What leaned on either goes on leaning on it.</summary>
+    /// <summary>Two pieces change places: each takes the other's rules, page and place in an arrangement. What leaned on either goes on
+    /// leaning on it.</summary>
     /// <exception cref="ArgumentException">One of them is not there.</exception>
     public static Layout Swap(Layout layout, string first, string second)
     {
-        if (layout.Piece(first) is not { } a || layout.Piece(second) is not { } b) throw new ArgumentException($"There is no {first} or no {second} in {layout.Id}.", nameof(first));
+        if (layout.Piece(first) is not { } a || layout.Piece(second) is not { } b)
+            throw new ArgumentException($"There is no {first} or no {second} in {layout.Id}.", nameof(first));
         // A rule that leaned on the piece that now takes it leans on the other one instead: "right of A" becomes "right of B" for A.
-        Piece Taking(Piece piece, Piece other) => piece with
-        {
-            Side = other.Side,
-            Across = other.Across.LeansOn == piece.Id ? other.Across.Leaning(other.Id) : other.Across,
-            Down = other.Down.LeansOn == piece.Id ? other.Down.Leaning(other.Id) : other.Down,
-        };
-        string Exchanged(string id) => id == first ? second : id == second ? first : id;
+        Piece Taking(Piece piece, Piece other) =>
+            piece with
+            {
+                Side = other.Side,
+                Across = other.Across.LeansOn == piece.Id ? other.Across.Leaning(other.Id) : other.Across,
+                Down = other.Down.LeansOn == piece.Id ? other.Down.Leaning(other.Id) : other.Down,
+            };
+        string Exchanged(string id) =>
+            id == first ? second
+            : id == second ? first
+            : id;
         var swapped = layout.With(Taking(a, b)).With(Taking(b, a));
         return swapped with { Arrangements = [.. swapped.Arrangements.Select(g => g with { Members = [.. g.Members.Select(Exchanged)] })] };
     }
 
     /// <summary>A single page as the left page of a spread; places stay where they are.</summary>
-    public static Layout ToSpread(Layout layout) => layout.Kind == LayoutKind.Spread ? layout : layout with
-    {
-        Kind = LayoutKind.Spread,
-        Pieces = [.. layout.Pieces.Select(p => p with { Across = ByEdge(p.Across, LayoutKind.Single, PageSide.Left) })],
-        Arrangements = [.. layout.Arrangements.Select(a => a with { Across = a.Across is { } rule ? ByEdge(rule, LayoutKind.Single, PageSide.Left) : null })],
-    };
+    public static Layout ToSpread(Layout layout) =>
+        layout.Kind == LayoutKind.Spread
+            ? layout
+            : layout with
+            {
+                Kind = LayoutKind.Spread,
+                Pieces = [.. layout.Pieces.Select(p => p with { Across = ByEdge(p.Across, LayoutKind.Single, PageSide.Left) })],
+                Arrangements =
+                [
+                    .. layout.Arrangements.Select(a =>
+                        a with
+                        {
+                            Across = a.Across is { } rule ? ByEdge(rule, LayoutKind.Single, PageSide.Left) : null,
+                        }
+                    ),
+                ],
+            };
 
     /// <summary>The two pages of a spread as single pages. What lies across the seam goes to the left one.</summary>
     public static (Layout Left, Layout Right) ToSinglePages(Layout layout, string rightId) =>
@@ -61,8 +81,18 @@ public static class LayoutWork
         return layout with
         {
             Kind = LayoutKind.Single,
-            Pieces = [.. layout.Pieces.Where(p => IsHere(p.Side)).Select(p => p with { Side = PageSide.Left, Across = ByEdge(p.Across, layout.Kind, side) })],
-            Arrangements = [.. layout.Arrangements.Where(a => IsHere(a.Side)).Select(a => a with { Side = PageSide.Left, Across = a.Across is { } rule ? ByEdge(rule, layout.Kind, side) : null })],
+            Pieces =
+            [
+                .. layout
+                    .Pieces.Where(p => IsHere(p.Side))
+                    .Select(p => p with { Side = PageSide.Left, Across = ByEdge(p.Across, layout.Kind, side) }),
+            ],
+            Arrangements =
+            [
+                .. layout
+                    .Arrangements.Where(a => IsHere(a.Side))
+                    .Select(a => a with { Side = PageSide.Left, Across = a.Across is { } rule ? ByEdge(rule, layout.Kind, side) : null }),
+            ],
         };
     }
 
@@ -70,44 +100,60 @@ public static class LayoutWork
     private static AxisRule ByEdge(AxisRule rule, LayoutKind kind, PageSide side) =>
         rule is Flush flush ? new FromEdge(flush.EdgeOn(kind, side), flush.Distance) : rule;
 
-    private static Piece Mirror(Piece piece, LayoutKind kind) => piece with
-    {
-        Side = Mirror(piece.Side, kind),
-        Across = Mirror(piece.Across, kind, piece.Side),
-        Tilt = -piece.Tilt,
-        Joins = piece.LongAxis == Axis.Across ? [.. piece.Joins.Reverse().Select(j => piece.Size.Width - j)] : piece.Joins,
-        Finishes = [.. piece.Finishes.Select(f => f with { Edge = Mirror(f.Edge) })],
-        Shape = piece.Shape is { Kind: OutlineKind.Template } shape ? shape with { Points = [.. shape.Points.Select(p => p with { X = piece.Size.Width - p.X })] } : piece.Shape,
-    };
+    private static Piece Mirror(Piece piece, LayoutKind kind) =>
+        piece with
+        {
+            Side = Mirror(piece.Side, kind),
+            Across = Mirror(piece.Across, kind, piece.Side),
+            Tilt = -piece.Tilt,
+            Joins = piece.LongAxis == Axis.Across ? [.. piece.Joins.Reverse().Select(j => piece.Size.Width - j)] : piece.Joins,
+            Finishes = [.. piece.Finishes.Select(f => f with { Edge = Mirror(f.Edge) })],
+            Shape = piece.Shape is { Kind: OutlineKind.Template } shape
+                ? shape with
+                {
+                    Points = [.. shape.Points.Select(p => p with { X = piece.Size.Width - p.X })],
+                }
+                : piece.Shape,
+        };
 
-    private static Arrangement Mirror(Arrangement arrangement, LayoutKind kind) => arrangement with
-    {
-        Side = Mirror(arrangement.Side, kind),
-        FirstRowIn = arrangement.Kind == ArrangementKind.Honeycomb && arrangement.Members.Count > arrangement.InARow ? !arrangement.FirstRowIn : arrangement.FirstRowIn,
-        Across = arrangement.Across is { } rule ? Mirror(rule, kind, arrangement.Side) : null,
-        Start = arrangement.Axis == Axis.Across ? arrangement.End : arrangement.Start,
-        End = arrangement.Axis == Axis.Across ? arrangement.Start : arrangement.End,
-        Members = arrangement.Kind == ArrangementKind.Evenly && arrangement.Axis == Axis.Down
-            ? arrangement.Members
-            : [.. arrangement.Members.Chunk(arrangement.InARow).SelectMany(row => row.Reverse())],
-    };
+    private static Arrangement Mirror(Arrangement arrangement, LayoutKind kind) =>
+        arrangement with
+        {
+            Side = Mirror(arrangement.Side, kind),
+            FirstRowIn =
+                arrangement.Kind == ArrangementKind.Honeycomb && arrangement.Members.Count > arrangement.InARow
+                    ? !arrangement.FirstRowIn
+                    : arrangement.FirstRowIn,
+            Across = arrangement.Across is { } rule ? Mirror(rule, kind, arrangement.Side) : null,
+            Start = arrangement.Axis == Axis.Across ? arrangement.End : arrangement.Start,
+            End = arrangement.Axis == Axis.Across ? arrangement.Start : arrangement.End,
+            Members =
+                arrangement.Kind == ArrangementKind.Evenly && arrangement.Axis == Axis.Down
+                    ? arrangement.Members
+                    : [.. arrangement.Members.Chunk(arrangement.InARow).SelectMany(row => row.Reverse())],
+        };
 
-    private static PageSide Mirror(PageSide side, LayoutKind kind) => (kind, side) switch
-    {
-        (LayoutKind.Spread, PageSide.Left) => PageSide.Right,
-        (LayoutKind.Spread, PageSide.Right) => PageSide.Left,
-        _ => side,
-    };
+    private static PageSide Mirror(PageSide side, LayoutKind kind) =>
+        (kind, side) switch
+        {
+            (LayoutKind.Spread, PageSide.Left) => PageSide.Right,
+            (LayoutKind.Spread, PageSide.Right) => PageSide.Left,
+            _ => side,
+        };
 
-    private static AxisRule Mirror(AxisRule rule, LayoutKind kind, PageSide side) => rule switch
-    {
-        FromEdge inside => inside with { Edge = Mirror(inside.Edge) },
-        Beside beside => beside with { Edge = Mirror(beside.Edge) },
-        Tucked tucked => tucked with { Edge = Mirror(tucked.Edge) },
-        Hanging hanging => hanging with { Edge = Mirror(hanging.Edge) },
-        Flush flush when kind == LayoutKind.Single || side == PageSide.Both => flush with { Flank = flush.Flank == Flank.Seam ? Flank.Outer : Flank.Seam },
-        _ => rule,
-    };
+    private static AxisRule Mirror(AxisRule rule, LayoutKind kind, PageSide side) =>
+        rule switch
+        {
+            FromEdge inside => inside with { Edge = Mirror(inside.Edge) },
+            Beside beside => beside with { Edge = Mirror(beside.Edge) },
+            Tucked tucked => tucked with { Edge = Mirror(tucked.Edge) },
+            Hanging hanging => hanging with { Edge = Mirror(hanging.Edge) },
+            Flush flush when kind == LayoutKind.Single || side == PageSide.Both => flush with
+            {
+                Flank = flush.Flank == Flank.Seam ? Flank.Outer : Flank.Seam,
+            },
+            _ => rule,
+        };
 
     private static Edge Mirror(Edge edge) => edge.Axis() == Axis.Across ? edge.Opposite() : edge;
 }

@@ -1,5 +1,5 @@
-using VelvetFold.Core.Kits;
 using System.Text.Json.Serialization;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 
@@ -11,7 +11,13 @@ namespace VelvetFold.Core.Layouts;
 /// <param name="PhotoBox">Where the photo itself lies; null where there is none.</param>
 /// <param name="MatBoxes">Where the mats lie, inner one first.</param>
 public sealed record PlacedPiece(
-    [property: JsonIgnore] Piece Piece, string Label, Box Box, [property: JsonIgnore] MatStack Stack, Box? PhotoBox, IReadOnlyList<Box> MatBoxes)
+    [property: JsonIgnore] Piece Piece,
+    string Label,
+    Box Box,
+    [property: JsonIgnore] MatStack Stack,
+    Box? PhotoBox,
+    IReadOnlyList<Box> MatBoxes
+)
 {
     /// <summary>The piece's id within its layout.</summary>
     public string Id => Piece.Id;
@@ -24,7 +30,12 @@ public sealed record PlacedPiece(
 public sealed record SpreadGaps(string Arrangement, IReadOnlyList<Length> Gaps);
 
 /// <summary>A layout whose rules have become boxes, as far as they can; what could not be placed is told by the findings.</summary>
-public sealed record ResolvedLayout(Layout Layout, IReadOnlyList<PlacedPiece> Pieces, IReadOnlyList<Finding> Findings, IReadOnlyList<SpreadGaps> Gaps)
+public sealed record ResolvedLayout(
+    Layout Layout,
+    IReadOnlyList<PlacedPiece> Pieces,
+    IReadOnlyList<Finding> Findings,
+    IReadOnlyList<SpreadGaps> Gaps
+)
 {
     private readonly Lazy<Dictionary<string, PlacedPiece>> _byId = new(() => Pieces.ToDictionary(p => p.Id));
 
@@ -33,7 +44,8 @@ public sealed record ResolvedLayout(Layout Layout, IReadOnlyList<PlacedPiece> Pi
 }
 
 /// <summary>Turns the rules of a layout's pieces into boxes.</summary>
-/// <remarks>Each axis of each piece is found once what it leans on is found. A loop or a missing piece stops only the pieces that depend on it.</remarks>
+/// <remarks>Each axis of each piece is found once what it leans on is found. A loop or a missing piece stops only the pieces that
+/// depend on it.</remarks>
 public sealed class Resolver
 {
     private readonly Layout _layout;
@@ -51,11 +63,13 @@ public sealed class Resolver
         (_layout, _kit) = (layout, kit);
         foreach (var piece in layout.Pieces)
         {
-            if (!_pieces.TryAdd(piece.Id, piece)) _findings.Add(FindingWords.TwiceNamed(layout, piece.Id));
+            if (!_pieces.TryAdd(piece.Id, piece))
+                _findings.Add(FindingWords.TwiceNamed(layout, piece.Id));
             _stacks[piece.Id] = piece.Stack(kit.Matting);
         }
         foreach (var arrangement in layout.Arrangements)
-            if (_pieces.ContainsKey(arrangement.Id) || !_arrangements.TryAdd(arrangement.Id, arrangement)) _findings.Add(FindingWords.TwiceNamed(layout, arrangement.Id));
+            if (_pieces.ContainsKey(arrangement.Id) || !_arrangements.TryAdd(arrangement.Id, arrangement))
+                _findings.Add(FindingWords.TwiceNamed(layout, arrangement.Id));
     }
 
     /// <summary>Resolves a layout of a kit.</summary>
@@ -66,10 +80,13 @@ public sealed class Resolver
         var placed = new List<PlacedPiece>();
         foreach (var piece in _layout.Pieces.DistinctBy(p => p.Id))
         {
-            if (_stacks[piece.Id] is null) _findings.Add(FindingWords.NothingLeftOfPhoto(_layout, piece, _kit));
-            if (SpanOf(piece.Id, Axis.Across) is { } across && SpanOf(piece.Id, Axis.Down) is { } down) placed.Add(Place(piece, new(across, down)));
+            if (_stacks[piece.Id] is null)
+                _findings.Add(FindingWords.NothingLeftOfPhoto(_layout, piece, _kit));
+            if (SpanOf(piece.Id, Axis.Across) is { } across && SpanOf(piece.Id, Axis.Down) is { } down)
+                placed.Add(Place(piece, new(across, down)));
         }
-        foreach (var arrangement in _arrangements.Values.Where(a => a.Kind == ArrangementKind.Evenly)) SayGaps(arrangement);
+        foreach (var arrangement in _arrangements.Values.Where(a => a.Kind == ArrangementKind.Evenly))
+            SayGaps(arrangement);
         return new(_layout, placed, _findings, _gaps);
     }
 
@@ -87,12 +104,14 @@ public sealed class Resolver
     private Span? SpanOf(string id, Axis axis)
     {
         var key = (id, axis);
-        if (_spans.TryGetValue(key, out var known)) return known;
+        if (_spans.TryGetValue(key, out var known))
+            return known;
         if (_under.IndexOf(key) is var at and >= 0)
         {
             var loop = _under[at..].Select(k => k.Id).Distinct().ToList();
             _findings.Add(FindingWords.Loop(_layout, loop, axis));
-            foreach (var part in loop) _spans[(part, axis)] = null;
+            foreach (var part in loop)
+                _spans[(part, axis)] = null;
             return null;
         }
         _under.Add(key);
@@ -103,7 +122,8 @@ public sealed class Resolver
 
     private Span? OfPiece(Piece piece, Axis axis)
     {
-        if (_stacks[piece.Id] is not { } stack) return null;
+        if (_stacks[piece.Id] is not { } stack)
+            return null;
         var rule = piece.Rule(axis);
         var extent = stack.Outer.Along(axis);
         if (Misfit(rule, axis) is { } misfit)
@@ -111,20 +131,22 @@ public sealed class Resolver
             _findings.Add(FindingWords.WrongAxis(_layout, piece, axis, misfit));
             return null;
         }
-        if (rule is Member member) return OfMember(piece, member, axis, extent);
+        if (rule is Member member)
+            return OfMember(piece, member, axis, extent);
         return Ground(piece.Id, piece.Side, rule, axis) is { } ground ? Follow(rule, ground, piece.Side, extent) : null;
     }
 
-    private Span Follow(AxisRule rule, Span ground, PageSide side, Length extent) => rule switch
-    {
-        FromEdge from => Inside(ground, from.Edge, from.Distance, extent),
-        Flush flush => Inside(ground, flush.EdgeOn(_layout.Kind, side), flush.Distance, extent),
-        Hanging hanging => Inside(ground, hanging.Edge, -hanging.By, extent),
-        Centred => new(ground.Start + (ground.Extent - extent).Half, extent),
-        Beside beside => Outside(ground, beside.Edge, beside.Gap, extent),
-        Tucked tucked => Outside(ground, tucked.Edge, -tucked.By, extent),
-        _ => throw new InvalidOperationException($"No rule of placement {rule.GetType().Name}."),
-    };
+    private Span Follow(AxisRule rule, Span ground, PageSide side, Length extent) =>
+        rule switch
+        {
+            FromEdge from => Inside(ground, from.Edge, from.Distance, extent),
+            Flush flush => Inside(ground, flush.EdgeOn(_layout.Kind, side), flush.Distance, extent),
+            Hanging hanging => Inside(ground, hanging.Edge, -hanging.By, extent),
+            Centred => new(ground.Start + (ground.Extent - extent).Half, extent),
+            Beside beside => Outside(ground, beside.Edge, beside.Gap, extent),
+            Tucked tucked => Outside(ground, tucked.Edge, -tucked.By, extent),
+            _ => throw new InvalidOperationException($"No rule of placement {rule.GetType().Name}."),
+        };
 
     private static Span Inside(Span ground, Edge edge, Length distance, Length extent) =>
         edge.IsStart() ? new(ground.Start + distance, extent) : new(ground.End - distance - extent, extent);
@@ -135,30 +157,43 @@ public sealed class Resolver
     // The stretch a rule measures from: the page's, or that of what it leans on.
     private Span? Ground(string id, PageSide side, AxisRule rule, Axis axis)
     {
-        if (rule.LeansOn is not { } on) return _layout.PageBox(side).Along(axis);
-        if (_pieces.ContainsKey(on) || _arrangements.ContainsKey(on)) return SpanOf(on, axis);
+        if (rule.LeansOn is not { } on)
+            return _layout.PageBox(side).Along(axis);
+        if (_pieces.ContainsKey(on) || _arrangements.ContainsKey(on))
+            return SpanOf(on, axis);
         _findings.Add(FindingWords.Missing(_layout, id, on, axis));
         return null;
     }
 
     private Span? OfMember(Piece piece, Member member, Axis axis, Length extent)
     {
-        if (!_arrangements.TryGetValue(member.Of, out var arrangement) || !arrangement.Members.Contains(piece.Id) || !arrangement.Puts(axis))
+        if (
+            !_arrangements.TryGetValue(member.Of, out var arrangement)
+            || !arrangement.Members.Contains(piece.Id)
+            || !arrangement.Puts(axis)
+        )
         {
             _findings.Add(FindingWords.NotArranged(_layout, piece, member.Of, axis));
             return null;
         }
-        if (SpanOf(arrangement.Id, axis) is not { } block) return null;
+        if (SpanOf(arrangement.Id, axis) is not { } block)
+            return null;
         var at = arrangement.Members.ToList().IndexOf(piece.Id);
         if (arrangement.Kind != ArrangementKind.Evenly)
         {
             var sizes = SizesOf(arrangement);
-            if (sizes is null) return null;
+            if (sizes is null)
+                return null;
             return new(block.Start + arrangement.Starts(axis, sizes)[at], extent);
         }
-        if (SizesOf(arrangement) is not { } members || Arrangement.Gaps(block.Extent, [.. members.Select(s => s.Along(axis))], _kit.Ruler) is not { } gaps) return null;
+        if (
+            SizesOf(arrangement) is not { } members
+            || Arrangement.Gaps(block.Extent, [.. members.Select(s => s.Along(axis))], _kit.Ruler) is not { } gaps
+        )
+            return null;
         var start = block.Start;
-        for (var i = 0; i < at; i++) start += members[i].Along(axis) + gaps[i];
+        for (var i = 0; i < at; i++)
+            start += members[i].Along(axis) + gaps[i];
         return new(start, extent);
     }
 
@@ -168,7 +203,8 @@ public sealed class Resolver
         var sizes = new List<Size>();
         foreach (var id in arrangement.Members)
         {
-            if (!_stacks.TryGetValue(id, out var stack) || stack is null) return null;
+            if (!_stacks.TryGetValue(id, out var stack) || stack is null)
+                return null;
             sizes.Add(stack.Outer);
         }
         return sizes;
@@ -178,34 +214,56 @@ public sealed class Resolver
     {
         if (arrangement.Kind == ArrangementKind.Evenly)
         {
-            var over = arrangement.Over is null ? _layout.PageBox(arrangement.Side).Along(axis) : Ground(arrangement.Id, arrangement.Side, new Centred(arrangement.Over), axis);
-            if (over is not { } ground) return null;
-            if (!arrangement.Puts(axis)) return ground;
+            var over = arrangement.Over is null
+                ? _layout.PageBox(arrangement.Side).Along(axis)
+                : Ground(arrangement.Id, arrangement.Side, new Centred(arrangement.Over), axis);
+            if (over is not { } ground)
+                return null;
+            if (!arrangement.Puts(axis))
+                return ground;
             var extent = ground.Extent - arrangement.Start - arrangement.End;
-            if (SizesOf(arrangement) is { } members && Arrangement.Gaps(extent, [.. members.Select(s => s.Along(axis))], _kit.Ruler) is null)
-                _findings.Add(FindingWords.NoRoomEvenly(_layout, arrangement, extent, members.Aggregate(Length.Zero, (sum, s) => sum + s.Along(axis)), _kit));
+            if (
+                SizesOf(arrangement) is { } members
+                && Arrangement.Gaps(extent, [.. members.Select(s => s.Along(axis))], _kit.Ruler) is null
+            )
+                _findings.Add(
+                    FindingWords.NoRoomEvenly(
+                        _layout,
+                        arrangement,
+                        extent,
+                        members.Aggregate(Length.Zero, (sum, s) => sum + s.Along(axis)),
+                        _kit
+                    )
+                );
             return new(ground.Start + arrangement.Start, extent);
         }
         var rule = (axis == Axis.Across ? arrangement.Across : arrangement.Down) ?? new Centred();
-        if (SizesOf(arrangement) is not { Count: > 0 } sizes) return null;
-        return Ground(arrangement.Id, arrangement.Side, rule, axis) is { } on ? Follow(rule, on, arrangement.Side, arrangement.Extent(axis, sizes)) : null;
+        if (SizesOf(arrangement) is not { Count: > 0 } sizes)
+            return null;
+        return Ground(arrangement.Id, arrangement.Side, rule, axis) is { } on
+            ? Follow(rule, on, arrangement.Side, arrangement.Extent(axis, sizes))
+            : null;
     }
 
     private void SayGaps(Arrangement arrangement)
     {
-        if (SpanOf(arrangement.Id, arrangement.Axis) is not { } span || SizesOf(arrangement) is not { } sizes) return;
-        if (Arrangement.Gaps(span.Extent, [.. sizes.Select(s => s.Along(arrangement.Axis))], _kit.Ruler) is not { Count: > 0 } gaps) return;
+        if (SpanOf(arrangement.Id, arrangement.Axis) is not { } span || SizesOf(arrangement) is not { } sizes)
+            return;
+        if (Arrangement.Gaps(span.Extent, [.. sizes.Select(s => s.Along(arrangement.Axis))], _kit.Ruler) is not { Count: > 0 } gaps)
+            return;
         _gaps.Add(new(arrangement.Id, gaps));
-        if (gaps.Distinct().Count() > 1) _findings.Add(FindingWords.UnequalGaps(_layout, arrangement, gaps, _kit));
+        if (gaps.Distinct().Count() > 1)
+            _findings.Add(FindingWords.UnequalGaps(_layout, arrangement, gaps, _kit));
     }
 
-    private static string? Misfit(AxisRule rule, Axis axis) => rule switch
-    {
-        FromEdge from when from.Edge.Axis() != axis => from.Edge.Word(),
-        Beside beside when beside.Edge.Axis() != axis => beside.Edge.Word(),
-        Tucked tucked when tucked.Edge.Axis() != axis => tucked.Edge.Word(),
-        Hanging hanging when hanging.Edge.Axis() != axis => hanging.Edge.Word(),
-        Flush flush when axis == Axis.Down => flush.Flank == Flank.Seam ? "seam" : "outer edge",
-        _ => null,
-    };
+    private static string? Misfit(AxisRule rule, Axis axis) =>
+        rule switch
+        {
+            FromEdge from when from.Edge.Axis() != axis => from.Edge.Word(),
+            Beside beside when beside.Edge.Axis() != axis => beside.Edge.Word(),
+            Tucked tucked when tucked.Edge.Axis() != axis => tucked.Edge.Word(),
+            Hanging hanging when hanging.Edge.Axis() != axis => hanging.Edge.Word(),
+            Flush flush when axis == Axis.Down => flush.Flank == Flank.Seam ? "seam" : "outer edge",
+            _ => null,
+        };
 }

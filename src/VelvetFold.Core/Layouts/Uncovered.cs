@@ -6,16 +6,19 @@ namespace VelvetFold.Core.Layouts;
 public static class Uncovered
 {
     /// <summary>
-    /// The largest rectangles of a box that no cover touches; they may overlap each other, and none lies inside another. Empty where all is covered.
+    /// The largest rectangles of a box that no cover touches; they may overlap each other, and none lies inside another. Empty where
+    /// all is covered.
     /// </summary>
     public static IReadOnlyList<Box> Rectangles(Box box, IEnumerable<Box> covers)
     {
         var free = new List<Box> { box };
         foreach (var cover in covers)
         {
-            if (!cover.Overlaps(box)) continue;
+            if (!cover.Overlaps(box))
+                continue;
             var next = new List<Box>();
-            foreach (var rectangle in free) next.AddRange(rectangle.Overlaps(cover) ? Around(rectangle, cover) : [rectangle]);
+            foreach (var rectangle in free)
+                next.AddRange(rectangle.Overlaps(cover) ? Around(rectangle, cover) : [rectangle]);
             free = Outermost(next);
         }
         return free;
@@ -30,7 +33,8 @@ public static class Uncovered
             var inside = false;
             for (var j = 0; j < boxes.Count && !inside; j++)
                 inside = j != i && boxes[j].Contains(boxes[i]) && (boxes[j] != boxes[i] || j < i);
-            if (!inside) kept.Add(boxes[i]);
+            if (!inside)
+                kept.Add(boxes[i]);
         }
         return kept;
     }
@@ -38,9 +42,27 @@ public static class Uncovered
     // The rectangles left of, above, right of and below the cover, each as large as it can be.
     private static IEnumerable<Box> Around(Box box, Box cover)
     {
-        if (cover.X > box.X) yield return box with { Width = cover.X - box.X };
-        if (cover.Y > box.Y) yield return box with { Height = cover.Y - box.Y };
-        if (cover.Right < box.Right) yield return box with { X = cover.Right, Width = box.Right - cover.Right };
-        if (cover.Bottom < box.Bottom) yield return box with { Y = cover.Bottom, Height = box.Bottom - cover.Bottom };
+        if (cover.X > box.X)
+            yield return box with
+            {
+                Width = cover.X - box.X,
+            };
+        if (cover.Y > box.Y)
+            yield return box with
+            {
+                Height = cover.Y - box.Y,
+            };
+        if (cover.Right < box.Right)
+            yield return box with
+            {
+                X = cover.Right,
+                Width = box.Right - cover.Right,
+            };
+        if (cover.Bottom < box.Bottom)
+            yield return box with
+            {
+                Y = cover.Bottom,
+                Height = box.Bottom - cover.Bottom,
+            };
     }
 }

@@ -14,7 +14,8 @@ internal sealed class LineException(int column, string says, string? suggestion 
 }
 
 /// <summary>
-/// Goes through one measure line from left to right. Every word that is asked for and not found is remembered with its place, so that the fault at the
+/// Goes through one measure line from left to right. Every word that is asked for and not found is remembered with its place, so that
+/// the fault at the
 /// farthest place can say what was expected there, and what may be typed next.
 /// </summary>
 internal sealed class LineCursor(string text, LengthUnit unit)
@@ -37,9 +38,17 @@ internal sealed class LineCursor(string text, LengthUnit unit)
     {
         get
         {
-            if (_wantedAt < At) return _longer;
+            if (_wantedAt < At)
+                return _longer;
             var typed = _wantedAt < text.Length ? text[_wantedAt..] : "";
-            return [.. _longer, .. _wanted.Where(w => w.Length > typed.Length && w.StartsWith(typed, StringComparison.OrdinalIgnoreCase)).Distinct().Except(_longer)];
+            return
+            [
+                .. _longer,
+                .. _wanted
+                    .Where(w => w.Length > typed.Length && w.StartsWith(typed, StringComparison.OrdinalIgnoreCase))
+                    .Distinct()
+                    .Except(_longer),
+            ];
         }
     }
 
@@ -53,11 +62,19 @@ internal sealed class LineCursor(string text, LengthUnit unit)
         foreach (var word in words)
         {
             Want(word);
-            if (word.Length > (best?.Length ?? 0) && Stands(word, from)) best = word;
+            if (word.Length > (best?.Length ?? 0) && Stands(word, from))
+                best = word;
             // "Spar" is a paper already, but may be about to become "Spar Plaid".
-            if (from < text.Length && word.Length > text.Length - from && word.Contains(' ', StringComparison.Ordinal) && word.StartsWith(text[from..], StringComparison.OrdinalIgnoreCase)) _longer.Add(word);
+            if (
+                from < text.Length
+                && word.Length > text.Length - from
+                && word.Contains(' ', StringComparison.Ordinal)
+                && word.StartsWith(text[from..], StringComparison.OrdinalIgnoreCase)
+            )
+                _longer.Add(word);
         }
-        if (best is not null) At = from + best.Length;
+        if (best is not null)
+            At = from + best.Length;
         return best;
     }
 
@@ -67,7 +84,8 @@ internal sealed class LineCursor(string text, LengthUnit unit)
     public bool Comma()
     {
         var from = SkipSpace();
-        if (from >= text.Length || text[from] is not (',' or ';')) return false;
+        if (from >= text.Length || text[from] is not (',' or ';'))
+            return false;
         At = from + 1;
         return true;
     }
@@ -77,12 +95,23 @@ internal sealed class LineCursor(string text, LengthUnit unit)
     {
         var from = SkipSpace();
         Want("a length");
-        if (from >= text.Length || !(char.IsAsciiDigit(text[from]) || "½¼¾⅛⅜⅝⅞⅓⅔".Contains(text[from], StringComparison.Ordinal) || (text[from] is '-' or '.' && from + 1 < text.Length && char.IsAsciiDigit(text[from + 1])))) return null;
+        if (
+            from >= text.Length
+            || !(
+                char.IsAsciiDigit(text[from])
+                || "½¼¾⅛⅜⅝⅞⅓⅔".Contains(text[from], StringComparison.Ordinal)
+                || (text[from] is '-' or '.' && from + 1 < text.Length && char.IsAsciiDigit(text[from + 1]))
+            )
+        )
+            return null;
         var (reading, end) = Scan(text, from);
-        if (reading.Fault is null && end >= 3 && text[..end].EndsWith(" in", StringComparison.OrdinalIgnoreCase) && BeginsClause(end)) (reading, end) = Scan(text[..(end - 3)], from);
+        if (reading.Fault is null && end >= 3 && text[..end].EndsWith(" in", StringComparison.OrdinalIgnoreCase) && BeginsClause(end))
+            (reading, end) = Scan(text[..(end - 3)], from);
         // 12 "Harbour": a mark that stands off the number and is closed again opens a name, it is not the sign of inches.
-        if (reading.Fault is null && end >= 2 && text[end - 1] == '"' && char.IsWhiteSpace(text[end - 2]) && text.IndexOf('"', end) >= 0) (reading, end) = Scan(text[..(end - 1)], from);
-        if (reading.Fault is { } fault) throw new LineException(fault.Column, fault.Message);
+        if (reading.Fault is null && end >= 2 && text[end - 1] == '"' && char.IsWhiteSpace(text[end - 2]) && text.IndexOf('"', end) >= 0)
+            (reading, end) = Scan(text[..(end - 1)], from);
+        if (reading.Fault is { } fault)
+            throw new LineException(fault.Column, fault.Message);
         At = end;
         return reading.Value;
     }
@@ -94,8 +123,10 @@ internal sealed class LineCursor(string text, LengthUnit unit)
     {
         var from = SkipSpace();
         var to = from;
-        while (to < text.Length && char.IsAsciiDigit(text[to])) to++;
-        if (to == from || to - from > 3) return null;
+        while (to < text.Length && char.IsAsciiDigit(text[to]))
+            to++;
+        if (to == from || to - from > 3)
+            return null;
         At = to;
         return int.Parse(text[from..to], System.Globalization.CultureInfo.InvariantCulture);
     }
@@ -105,9 +136,18 @@ internal sealed class LineCursor(string text, LengthUnit unit)
     {
         var from = SkipSpace();
         var to = from;
-        while (to < text.Length && (char.IsAsciiDigit(text[to]) || text[to] is '.' or '-' or '+')) to++;
+        while (to < text.Length && (char.IsAsciiDigit(text[to]) || text[to] is '.' or '-' or '+'))
+            to++;
         Want("a number");
-        if (!decimal.TryParse(text[from..to], System.Globalization.NumberStyles.Float, System.Globalization.CultureInfo.InvariantCulture, out var number)) throw Fault();
+        if (
+            !decimal.TryParse(
+                text[from..to],
+                System.Globalization.NumberStyles.Float,
+                System.Globalization.CultureInfo.InvariantCulture,
+                out var number
+            )
+        )
+            throw Fault();
         At = to;
         return number;
     }
@@ -116,9 +156,11 @@ internal sealed class LineCursor(string text, LengthUnit unit)
     public string? Quoted()
     {
         var from = SkipSpace();
-        if (from >= text.Length || text[from] is not ('"' or '“')) return null;
+        if (from >= text.Length || text[from] is not ('"' or '“'))
+            return null;
         var close = text.IndexOfAny(['"', '”'], from + 1);
-        if (close < 0) throw new LineException(from + 1, "The quotation mark that opens here is not closed.");
+        if (close < 0)
+            throw new LineException(from + 1, "The quotation mark that opens here is not closed.");
         At = close + 1;
         return text[(from + 1)..close];
     }
@@ -128,8 +170,10 @@ internal sealed class LineCursor(string text, LengthUnit unit)
     {
         var from = SkipSpace();
         var to = from;
-        while (to < text.Length && (char.IsLetterOrDigit(text[to]) || text[to] == '-')) to++;
-        if (to == from || !char.IsLetter(text[from])) return null;
+        while (to < text.Length && (char.IsLetterOrDigit(text[to]) || text[to] == '-'))
+            to++;
+        if (to == from || !char.IsLetter(text[from]))
+            return null;
         At = to;
         return text[from..to];
     }
@@ -142,7 +186,8 @@ internal sealed class LineCursor(string text, LengthUnit unit)
         while (true)
         {
             var mark = At;
-            if (before.Any(b => Stands(b, SkipSpace()))) break;
+            if (before.Any(b => Stands(b, SkipSpace())))
+                break;
             if (Word() is not { } word)
             {
                 At = mark;
@@ -155,7 +200,8 @@ internal sealed class LineCursor(string text, LengthUnit unit)
 
     public bool Colon()
     {
-        if (SkipSpace() >= text.Length || text[At] != ':') return false;
+        if (SkipSpace() >= text.Length || text[At] != ':')
+            return false;
         At++;
         return true;
     }
@@ -180,14 +226,16 @@ internal sealed class LineCursor(string text, LengthUnit unit)
 
     private bool BeginsClause(int at)
     {
-        while (at < text.Length && text[at] == ' ') at++;
+        while (at < text.Length && text[at] == ' ')
+            at++;
         return ClauseWords.Any(w => string.Compare(text, at, w, 0, w.Length, StringComparison.OrdinalIgnoreCase) == 0)
             || (at + 1 < text.Length && text[at] == 'G' && char.IsAsciiDigit(text[at + 1]));
     }
 
     private bool Stands(string word, int from)
     {
-        if (string.Compare(text, from, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) != 0) return false;
+        if (string.Compare(text, from, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) != 0)
+            return false;
         var end = from + word.Length;
         return end >= text.Length || !char.IsLetterOrDigit(word[^1]) || !char.IsLetterOrDigit(text[end]);
     }
@@ -195,22 +243,29 @@ internal sealed class LineCursor(string text, LengthUnit unit)
     private void Want(string word)
     {
         var from = SkipSpace();
-        if (from < _wantedAt) return;
-        if (from > _wantedAt) _wanted.Clear();
+        if (from < _wantedAt)
+            return;
+        if (from > _wantedAt)
+            _wanted.Clear();
         _wantedAt = from;
         _wanted.Add(word);
     }
 
     private int SkipSpace()
     {
-        while (At < text.Length && char.IsWhiteSpace(text[At])) At++;
+        while (At < text.Length && char.IsWhiteSpace(text[At]))
+            At++;
         return At;
     }
 
     // The word that takes the fewest changed letters, if they are few enough to be a slip.
-    internal static string? Nearest(string typed, IEnumerable<string> words) => words
-        .Select(w => (Word: w, Slips: Slips(typed.ToUpperInvariant(), w.ToUpperInvariant())))
-        .Where(w => w.Slips <= Math.Max(1, w.Word.Length / 3)).OrderBy(w => w.Slips).Select(w => w.Word).FirstOrDefault();
+    internal static string? Nearest(string typed, IEnumerable<string> words) =>
+        words
+            .Select(w => (Word: w, Slips: Slips(typed.ToUpperInvariant(), w.ToUpperInvariant())))
+            .Where(w => w.Slips <= Math.Max(1, w.Word.Length / 3))
+            .OrderBy(w => w.Slips)
+            .Select(w => w.Word)
+            .FirstOrDefault();
 
     private static int Slips(string a, string b)
     {

@@ -23,7 +23,14 @@ internal sealed class LineReader
         _options = new(_cursor, () => _kit!, () => _layout!, PaperHere, newPapers);
         _newPapers = newPapers;
         _kit = kit;
-        _layout = kit.Layout(layoutId) ?? new() { Id = layoutId, Name = layoutId, Page = StandardSizes.All[0].Size };
+        _layout =
+            kit.Layout(layoutId)
+            ?? new()
+            {
+                Id = layoutId,
+                Name = layoutId,
+                Page = StandardSizes.All[0].Size,
+            };
     }
 
     public IReadOnlyList<string> Completions => _cursor.Completions;
@@ -31,18 +38,22 @@ internal sealed class LineReader
     public (Kit Kit, string Layout, IReadOnlyList<string> Touched) Read()
     {
         var touched = ReadLine();
-        if (!_cursor.IsAtEnd) throw _cursor.Fault();
+        if (!_cursor.IsAtEnd)
+            throw _cursor.Fault();
         var kit = _kit.Layout(_layout.Id) is null ? _kit with { Layouts = [.. _kit.Layouts, _layout] } : _kit.With(_layout);
         return (kit, _layout.Id, touched);
     }
 
     private IReadOnlyList<string> ReadLine()
     {
-        if (_cursor.Take("spread", "page") is { } kind) return ReadLayout(kind);
+        if (_cursor.Take("spread", "page") is { } kind)
+            return ReadLayout(kind);
         var mark = _cursor.At;
-        if (_cursor.Word() is { } label && _cursor.Colon()) return ReadLabelled(label);
+        if (_cursor.Word() is { } label && _cursor.Colon())
+            return ReadLabelled(label);
         _cursor.GoTo(mark);
-        if (_places.PieceHere() is { } piece) return ReadChange(piece);
+        if (_places.PieceHere() is { } piece)
+            return ReadChange(piece);
         return ReadPieces(null, _cursor.Count() ?? 1);
     }
 
@@ -51,7 +62,13 @@ internal sealed class LineReader
     {
         var page = NeedSize();
         var name = _cursor.Quoted() ?? _layout.Name;
-        var made = new Layout { Id = _layout.Pieces.Count == 0 ? _layout.Id : FreeLayoutId(), Name = name, Kind = kind == "spread" ? LayoutKind.Spread : LayoutKind.Single, Page = page };
+        var made = new Layout
+        {
+            Id = _layout.Pieces.Count == 0 ? _layout.Id : FreeLayoutId(),
+            Name = name,
+            Kind = kind == "spread" ? LayoutKind.Spread : LayoutKind.Single,
+            Page = page,
+        };
         _layout = made;
         return [];
     }
@@ -59,18 +76,21 @@ internal sealed class LineReader
     private string FreeLayoutId()
     {
         for (var n = 1; ; n++)
-            if (_kit.Layout($"L{n}") is null) return $"L{n}";
+            if (_kit.Layout($"L{n}") is null)
+                return $"L{n}";
     }
 
     private IReadOnlyList<string> ReadLabelled(string label)
     {
-        if (_cursor.Take(["evenly", .. Shorthands]) is { } kind) return ReadArrangement(label, kind);
+        if (_cursor.Take(["evenly", .. Shorthands]) is { } kind)
+            return ReadArrangement(label, kind);
         return ReadPieces(label, 1);
     }
 
     private List<string> ReadPieces(string? label, int count)
     {
-        if (count is < 1 or > 200) throw new LineException(1, $"{count} pieces cannot be made by one line; from 1 to 200 can.");
+        if (count is < 1 or > 200)
+            throw new LineException(1, $"{count} pieces cannot be made by one line; from 1 to 200 can.");
         var kind = LineWords.Kinds[_cursor.Need([.. LineWords.Kinds.Keys])];
         var name = _cursor.Quoted();
         var sizeAt = _cursor.Column;
@@ -83,7 +103,20 @@ internal sealed class LineReader
             Name = name,
             Kind = kind,
             Size = size,
-            Paper = paper ?? (kind is PieceKind.Photo or PieceKind.DieCut or PieceKind.Sticker or PieceKind.Tie or PieceKind.Raised or PieceKind.Printed ? null : _kit.Papers.Count == 1 ? _kit.Papers[0].Id : null),
+            Paper =
+                paper
+                ?? (
+                    kind
+                        is PieceKind.Photo
+                            or PieceKind.DieCut
+                            or PieceKind.Sticker
+                            or PieceKind.Tie
+                            or PieceKind.Raised
+                            or PieceKind.Printed
+                        ? null
+                    : _kit.Papers.Count == 1 ? _kit.Papers[0].Id
+                    : null
+                ),
             Face = face,
             Across = kind == PieceKind.Base ? new FromEdge(Edge.Left, zero) : new Centred(),
             Down = kind == PieceKind.Base ? new FromEdge(Edge.Top, zero) : new Centred(),
@@ -102,7 +135,8 @@ internal sealed class LineReader
     private List<string> Lay(Piece piece, int count, LineGroup group)
     {
         var ids = new List<string> { piece.Id };
-        while (ids.Count < count) ids.Add(FreeLabel(piece.Kind, ids));
+        while (ids.Count < count)
+            ids.Add(FreeLabel(piece.Kind, ids));
         if (group.Kind is { } kind)
         {
             var id = FreeArrangementId();
@@ -114,13 +148,27 @@ internal sealed class LineReader
                     .. _layout.Arrangements,
                     new()
                     {
-                        Id = id, Kind = kind, Members = ids, Side = piece.Side, Axis = group.Axis, Start = group.Start, End = group.End, Over = group.Over,
-                        Gutter = group.Gutter, Columns = group.Columns, Trimmed = group.Trimmed, FirstRowIn = group.FirstRowIn, Across = block ? piece.Across : null, Down = block ? piece.Down : null,
+                        Id = id,
+                        Kind = kind,
+                        Members = ids,
+                        Side = piece.Side,
+                        Axis = group.Axis,
+                        Start = group.Start,
+                        End = group.End,
+                        Over = group.Over,
+                        Gutter = group.Gutter,
+                        Columns = group.Columns,
+                        Trimmed = group.Trimmed,
+                        FirstRowIn = group.FirstRowIn,
+                        Across = block ? piece.Across : null,
+                        Down = block ? piece.Down : null,
                     },
                 ],
             };
-            if (block || group.Axis == Axis.Across) piece = piece with { Across = new Member(id) };
-            if (block || group.Axis == Axis.Down) piece = piece with { Down = new Member(id) };
+            if (block || group.Axis == Axis.Across)
+                piece = piece with { Across = new Member(id) };
+            if (block || group.Axis == Axis.Down)
+                piece = piece with { Down = new Member(id) };
         }
         _layout = _layout with { Pieces = [.. _layout.Pieces, .. ids.Select(id => piece with { Id = id })] };
         return ids;
@@ -143,7 +191,8 @@ internal sealed class LineReader
         {
             _cursor.GoTo(mark);
         }
-        if (piece.Kind != PieceKind.Photo && PaperHere() is { } paper) piece = piece with { Paper = paper.Paper, Face = paper.Face };
+        if (piece.Kind != PieceKind.Photo && PaperHere() is { } paper)
+            piece = piece with { Paper = paper.Paper, Face = paper.Face };
         var changed = ReadClauses(piece, null);
         _layout = _layout.With(changed);
         return [changed.Id];
@@ -151,42 +200,64 @@ internal sealed class LineReader
 
     private List<string> ReadArrangement(string label, string kind)
     {
-        var columns = kind is "grid" or "honeycomb" ? _cursor.Count() ?? throw new LineException(_cursor.Column, "Say how many stand in a row: grid 3 P1 P2 P3 …") : (int?)null;
+        var columns = kind is "grid" or "honeycomb"
+            ? _cursor.Count() ?? throw new LineException(_cursor.Column, "Say how many stand in a row: grid 3 P1 P2 P3 …")
+            : (int?)null;
         var members = new List<string>();
-        while (_places.PieceHere() is { } piece) members.Add(piece.Id);
-        if (members.Count == 0) throw _cursor.Fault();
+        while (_places.PieceHere() is { } piece)
+            members.Add(piece.Id);
+        if (members.Count == 0)
+            throw _cursor.Fault();
         var arrangement = new Arrangement
         {
             Id = label,
-            Kind = kind switch { "evenly" => ArrangementKind.Evenly, "row" => ArrangementKind.Row, "column" => ArrangementKind.Column, "grid" => ArrangementKind.Grid, _ => ArrangementKind.Honeycomb },
+            Kind = kind switch
+            {
+                "evenly" => ArrangementKind.Evenly,
+                "row" => ArrangementKind.Row,
+                "column" => ArrangementKind.Column,
+                "grid" => ArrangementKind.Grid,
+                _ => ArrangementKind.Honeycomb,
+            },
             Members = members,
             Columns = columns,
             Side = _layout.Piece(members[0])!.Side,
         };
-        while (_cursor.Comma() || !_cursor.IsAtEnd) arrangement = ArrangementClause(arrangement);
-        _layout = _layout with { Arrangements = [.. _layout.Arrangements.Where(a => a.Id != label), arrangement], Pieces = [.. _layout.Pieces.Select(p => JoinedTo(p, arrangement))] };
+        while (_cursor.Comma() || !_cursor.IsAtEnd)
+            arrangement = ArrangementClause(arrangement);
+        _layout = _layout with
+        {
+            Arrangements = [.. _layout.Arrangements.Where(a => a.Id != label), arrangement],
+            Pieces = [.. _layout.Pieces.Select(p => JoinedTo(p, arrangement))],
+        };
         return members;
     }
 
     private static Piece JoinedTo(Piece piece, Arrangement arrangement)
     {
-        if (!arrangement.Members.Contains(piece.Id)) return piece;
-        if (arrangement.Puts(Axis.Across)) piece = piece with { Across = new Member(arrangement.Id) };
+        if (!arrangement.Members.Contains(piece.Id))
+            return piece;
+        if (arrangement.Puts(Axis.Across))
+            piece = piece with { Across = new Member(arrangement.Id) };
         return arrangement.Puts(Axis.Down) ? piece with { Down = new Member(arrangement.Id) } : piece;
     }
 
     private Arrangement ArrangementClause(Arrangement arrangement)
     {
-        if (_cursor.Take("on") is not null) return arrangement with { Side = LineWords.Pages[_cursor.Need([.. LineWords.Pages.Keys])] };
+        if (_cursor.Take("on") is not null)
+            return arrangement with { Side = LineWords.Pages[_cursor.Need([.. LineWords.Pages.Keys])] };
         if (arrangement.Kind == ArrangementKind.Evenly)
         {
             var group = new LineGroup();
             _places.ReadEvenly(group);
             return arrangement with { Axis = group.Axis, Start = group.Start, End = group.End, Over = group.Over };
         }
-        if (_cursor.Take("gap") is not null) return arrangement with { Gutter = _cursor.NeedLength() };
-        if (_cursor.Take("trimmed") is not null) return arrangement with { Trimmed = true };
-        if (_cursor.Take("first row in") is not null) return arrangement with { FirstRowIn = true };
+        if (_cursor.Take("gap") is not null)
+            return arrangement with { Gutter = _cursor.NeedLength() };
+        if (_cursor.Take("trimmed") is not null)
+            return arrangement with { Trimmed = true };
+        if (_cursor.Take("first row in") is not null)
+            return arrangement with { FirstRowIn = true };
         var (axis, rule) = _places.Place() ?? throw _cursor.Fault();
         return axis == Axis.Across ? arrangement with { Across = rule } : arrangement with { Down = rule };
     }
@@ -205,16 +276,21 @@ internal sealed class LineReader
     // One clause: an option, or a place on one axis or both.
     private Piece Clause(Piece piece, LineGroup? group)
     {
-        if (_options.Read(piece) is { } changed) return changed;
-        if (_cursor.Take("in the") is not null) return Corner(piece);
-        if (group is not null && _cursor.Take("in a") is not null) return InA(piece, group);
+        if (_options.Read(piece) is { } changed)
+            return changed;
+        if (_cursor.Take("in the") is not null)
+            return Corner(piece);
+        if (group is not null && _cursor.Take("in a") is not null)
+            return InA(piece, group);
         if (group is not null && _cursor.Take("evenly") is not null)
         {
             _places.ReadEvenly(group);
             return piece;
         }
-        if (_cursor.Take("in") is not null && _places.NeedArrangement() is var block) return piece with { Across = new Member(block), Down = new Member(block) };
-        if (_cursor.Take("centred") is not null) return CentredClause(piece);
+        if (_cursor.Take("in") is not null && _places.NeedArrangement() is var block)
+            return piece with { Across = new Member(block), Down = new Member(block) };
+        if (_cursor.Take("centred") is not null)
+            return CentredClause(piece);
         var (axis, rule) = _places.Place() ?? throw _cursor.Fault();
         return piece.With(axis, rule);
     }
@@ -230,15 +306,24 @@ internal sealed class LineReader
 
     private Piece InA(Piece piece, LineGroup group)
     {
-        group.Kind = _cursor.Need(Shorthands) switch { "row" => ArrangementKind.Row, "column" => ArrangementKind.Column, "grid" => ArrangementKind.Grid, _ => ArrangementKind.Honeycomb };
+        group.Kind = _cursor.Need(Shorthands) switch
+        {
+            "row" => ArrangementKind.Row,
+            "column" => ArrangementKind.Column,
+            "grid" => ArrangementKind.Grid,
+            _ => ArrangementKind.Honeycomb,
+        };
         if (group.Kind is ArrangementKind.Grid or ArrangementKind.Honeycomb)
         {
             _cursor.Need("of");
             group.Columns = _cursor.Count() ?? throw new LineException(_cursor.Column, "Say how many stand in a row: in a grid of 3.");
         }
-        if (_cursor.Take("gap") is not null) group.Gutter = _cursor.NeedLength();
-        if (group.Kind == ArrangementKind.Honeycomb && _cursor.Take("trimmed") is not null) group.Trimmed = true;
-        if (group.Kind == ArrangementKind.Honeycomb && _cursor.Take("first row in") is not null) group.FirstRowIn = true;
+        if (_cursor.Take("gap") is not null)
+            group.Gutter = _cursor.NeedLength();
+        if (group.Kind == ArrangementKind.Honeycomb && _cursor.Take("trimmed") is not null)
+            group.Trimmed = true;
+        if (group.Kind == ArrangementKind.Honeycomb && _cursor.Take("first row in") is not null)
+            group.FirstRowIn = true;
         return piece;
     }
 
@@ -246,36 +331,60 @@ internal sealed class LineReader
     {
         var axis = _cursor.Take("across", "down");
         var on = _cursor.Take("in", "on") is null ? null : _places.NeedPiece();
-        if (axis != "down") piece = piece with { Across = new Centred(on) };
+        if (axis != "down")
+            piece = piece with { Across = new Centred(on) };
         return axis == "across" ? piece : piece with { Down = new Centred(on) };
     }
 
     private (string? Paper, SheetFace Face)? PaperHere()
     {
         var id = KnownPaper() ?? (_newPapers ? NewPaper() : null);
-        if (id is null) return null;
+        if (id is null)
+            return null;
         return (id, _cursor.Take("face A", "face B", "A", "B") is { } face && face[^1] is 'B' or 'b' ? SheetFace.B : SheetFace.A);
     }
 
     private string? KnownPaper()
     {
-        if (_cursor.Take(_kit.Papers.SelectMany(p => (IEnumerable<string>)[p.Name, p.Id, .. Short(p)])) is not { } name) return null;
-        return (_kit.Papers.FirstOrDefault(p => string.Equals(p.Name, name, StringComparison.OrdinalIgnoreCase) || string.Equals(p.Id, name, StringComparison.OrdinalIgnoreCase))
-            ?? _kit.Papers.First(p => Short(p).Contains(name, StringComparer.OrdinalIgnoreCase))).Id;
+        if (_cursor.Take(_kit.Papers.SelectMany(p => (IEnumerable<string>)[p.Name, p.Id, .. Short(p)])) is not { } name)
+            return null;
+        return (
+            _kit.Papers.FirstOrDefault(p =>
+                string.Equals(p.Name, name, StringComparison.OrdinalIgnoreCase)
+                || string.Equals(p.Id, name, StringComparison.OrdinalIgnoreCase)
+            ) ?? _kit.Papers.First(p => Short(p).Contains(name, StringComparer.OrdinalIgnoreCase))
+        ).Id;
     }
 
     // "Ember" for "Ember cardstock", where no other paper begins so.
     private IEnumerable<string> Short(Paper paper)
     {
         var first = paper.Name.Split(' ')[0];
-        return first != paper.Name && _kit.Papers.Count(p => p.Name.Split(' ')[0].Equals(first, StringComparison.OrdinalIgnoreCase)) == 1 ? [first] : [];
+        return first != paper.Name && _kit.Papers.Count(p => p.Name.Split(' ')[0].Equals(first, StringComparison.OrdinalIgnoreCase)) == 1
+            ? [first]
+            : [];
     }
 
     private string? NewPaper()
     {
-        if (_cursor.Phrase(LineWords.ClauseStarts) is not { } name) return null;
+        if (_cursor.Phrase(LineWords.ClauseStarts) is not { } name)
+            return null;
         var id = name.ToLowerInvariant().Replace(' ', '-');
-        _kit = _kit with { Papers = [.. _kit.Papers, new() { Id = id, Name = name, Size = StandardSizes.All[0].Size, FaceA = new() { Colour = "#e4d2b0" }, FaceB = new() { Colour = "#fffdf8" } }] };
+        _kit = _kit with
+        {
+            Papers =
+            [
+                .. _kit.Papers,
+                new()
+                {
+                    Id = id,
+                    Name = name,
+                    Size = StandardSizes.All[0].Size,
+                    FaceA = new() { Colour = "#e4d2b0" },
+                    FaceB = new() { Colour = "#fffdf8" },
+                },
+            ],
+        };
         return id;
     }
 
@@ -285,7 +394,8 @@ internal sealed class LineReader
         var width = _cursor.NeedLength();
         _cursor.Need("x", "×", "by");
         var height = _cursor.NeedLength();
-        if (!width.IsPositive || !height.IsPositive) throw new LineException(at, "Width and height must be more than 0.");
+        if (!width.IsPositive || !height.IsPositive)
+            throw new LineException(at, "Width and height must be more than 0.");
         return new(width, height);
     }
 
@@ -293,24 +403,29 @@ internal sealed class LineReader
     private Size SizeOrWidth()
     {
         var mark = _cursor.At;
-        if (_cursor.Length() is { IsPositive: true } width && _cursor.Take("wide") is not null) return new(width, Length.Zero);
+        if (_cursor.Length() is { IsPositive: true } width && _cursor.Take("wide") is not null)
+            return new(width, Length.Zero);
         _cursor.GoTo(mark);
         return NeedSize();
     }
 
-    private static Piece AsHigh(Piece piece, int at) => piece.Size.Height != Length.Zero ? piece : piece.Shape?.Kind switch
-    {
-        OutlineKind.Hexagon => piece with { Size = new(piece.Size.Width, Outline.HexagonHeight(piece.Size.Width)) },
-        OutlineKind.Circle => piece with { Size = new(piece.Size.Width, piece.Size.Width) },
-        _ => throw new LineException(at, "Only a circle or a hexagon is said by its width alone; write width x height."),
-    };
+    private static Piece AsHigh(Piece piece, int at) =>
+        piece.Size.Height != Length.Zero
+            ? piece
+            : piece.Shape?.Kind switch
+            {
+                OutlineKind.Hexagon => piece with { Size = new(piece.Size.Width, Outline.HexagonHeight(piece.Size.Width)) },
+                OutlineKind.Circle => piece with { Size = new(piece.Size.Width, piece.Size.Width) },
+                _ => throw new LineException(at, "Only a circle or a hexagon is said by its width alone; write width x height."),
+            };
 
-    private Size Oriented(Size size) => _cursor.Take("upright", "lying") switch
-    {
-        "upright" => new(size.Shorter, size.Longer),
-        "lying" => new(size.Longer, size.Shorter),
-        _ => size,
-    };
+    private Size Oriented(Size size) =>
+        _cursor.Take("upright", "lying") switch
+        {
+            "upright" => new(size.Shorter, size.Longer),
+            "lying" => new(size.Longer, size.Shorter),
+            _ => size,
+        };
 
     private string FreeLabel(PieceKind kind, IReadOnlyList<string> taken)
     {
@@ -325,12 +440,14 @@ internal sealed class LineReader
             _ => 'B',
         };
         for (var n = 1; ; n++)
-            if (_layout.Piece($"{letter}{n}") is null && !taken.Contains($"{letter}{n}")) return $"{letter}{n}";
+            if (_layout.Piece($"{letter}{n}") is null && !taken.Contains($"{letter}{n}"))
+                return $"{letter}{n}";
     }
 
     private string FreeArrangementId()
     {
         for (var n = 1; ; n++)
-            if (_layout.Arrangement($"G{n}") is null && _layout.Piece($"G{n}") is null) return $"G{n}";
+            if (_layout.Arrangement($"G{n}") is null && _layout.Piece($"G{n}") is null)
+                return $"G{n}";
     }
 }

@@ -7,7 +7,9 @@ namespace VelvetFold.Core.Lines;
 /// <summary>The words of the measure line; reader and writer share them.</summary>
 internal static class LineWords
 {
-    public static readonly IReadOnlyDictionary<string, PieceKind> Kinds = new Dictionary<string, PieceKind>(StringComparer.OrdinalIgnoreCase)
+    public static readonly IReadOnlyDictionary<string, PieceKind> Kinds = new Dictionary<string, PieceKind>(
+        StringComparer.OrdinalIgnoreCase
+    )
     {
         ["base"] = PieceKind.Base,
         ["panel"] = PieceKind.Panel,
@@ -43,7 +45,9 @@ internal static class LineWords
         ["straight"] = EdgeWork.Straight,
     };
 
-    public static readonly IReadOnlyDictionary<string, OutlineKind> Shapes = new Dictionary<string, OutlineKind>(StringComparer.OrdinalIgnoreCase)
+    public static readonly IReadOnlyDictionary<string, OutlineKind> Shapes = new Dictionary<string, OutlineKind>(
+        StringComparer.OrdinalIgnoreCase
+    )
     {
         ["circle"] = OutlineKind.Circle,
         ["oval"] = OutlineKind.Oval,
@@ -66,7 +70,9 @@ internal static class LineWords
         ["both pages"] = PageSide.Both,
     };
 
-    public static readonly IReadOnlyDictionary<string, MatSchool> Schools = new Dictionary<string, MatSchool>(StringComparer.OrdinalIgnoreCase)
+    public static readonly IReadOnlyDictionary<string, MatSchool> Schools = new Dictionary<string, MatSchool>(
+        StringComparer.OrdinalIgnoreCase
+    )
     {
         ["mat grows"] = MatSchool.GrowMat,
         ["photo trimmed"] = MatSchool.TrimPhoto,
@@ -78,7 +84,37 @@ internal static class LineWords
     /// <summary>Words a name of paper ends before, when papers are not known.</summary>
     public static readonly IReadOnlyList<string> ClauseStarts =
     [
-        "under", "over", "left of", "right of", "flush", "centred", "evenly", "in a", "in the", "on left page", "on right page", "on both pages", "on mat", "called",
-        "tucked", "hanging", "focal", "raised", "tilted", "joined at", "part", "upright", "lying", "gutted", .. Works.Keys, .. Shapes.Keys, "A", "B", "left as", "right as", "top as", "bottom as",
+        "under",
+        "over",
+        "left of",
+        "right of",
+        "flush",
+        "centred",
+        "evenly",
+        "in a",
+        "in the",
+        "on left page",
+        "on right page",
+        "on both pages",
+        "on mat",
+        "called",
+        "tucked",
+        "hanging",
+        "focal",
+        "raised",
+        "tilted",
+        "joined at",
+        "part",
+        "upright",
+        "lying",
+        "gutted",
+        .. Works.Keys,
+        .. Shapes.Keys,
+        "A",
+        "B",
+        "left as",
+        "right as",
+        "top as",
+        "bottom as",
     ];
 }

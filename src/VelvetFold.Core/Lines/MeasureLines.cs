@@ -8,16 +8,24 @@ namespace VelvetFold.Core.Lines;
 /// <param name="Layout">The layout they speak of, as it then is.</param>
 /// <param name="Touched">The ids of the pieces they made or changed.</param>
 /// <param name="Completions">What may stand where the last line ends.</param>
-public sealed record LinesReading(Kit Kit, Layout Layout, IReadOnlyList<string> Touched, IReadOnlyList<LineFault> Faults, IReadOnlyList<string> Completions);
+public sealed record LinesReading(
+    Kit Kit,
+    Layout Layout,
+    IReadOnlyList<string> Touched,
+    IReadOnlyList<LineFault> Faults,
+    IReadOnlyList<string> Completions
+);
 
 /// <summary>
 /// The measure line: one line of text makes or changes pieces, as a designer would dictate them. The grammar is in docs/measure-line.md.
 /// </summary>
 public static class MeasureLines
 {
-    /// <summary>Reads lines against a layout of a kit, one after the other. Empty lines and those that begin with # are passed over.</summary>
+    /// <summary>Reads lines against a layout of a kit, one after the other. Empty lines and those that begin with # are passed
+    /// over.</summary>
     /// <param name="layout">The layout's id; the first line may begin another (<c>spread 12 x 12 "Name"</c>).</param>
-    /// <param name="newPapers">Whether papers that are not known are put into the kit as plain sheets of 12 x 12 in, rather than being a fault.</param>
+    /// <param name="newPapers">Whether papers that are not known are put into the kit as plain sheets of 12 x 12 in, rather than being
+    /// a fault.</param>
     public static LinesReading Read(string text, Kit kit, string layout, bool newPapers = false)
     {
         var faults = new List<LineFault>();
@@ -26,7 +34,8 @@ public static class MeasureLines
         var lines = text.ReplaceLineEndings("\n").Split('\n');
         for (var n = 0; n < lines.Length; n++)
         {
-            if (string.IsNullOrWhiteSpace(lines[n]) || lines[n].TrimStart().StartsWith('#')) continue;
+            if (string.IsNullOrWhiteSpace(lines[n]) || lines[n].TrimStart().StartsWith('#'))
+                continue;
             var reader = new LineReader(lines[n], kit, layout, newPapers);
             try
             {
@@ -44,13 +53,22 @@ public static class MeasureLines
     }
 
     /// <summary>A kit with one blank page, for lines that come without one.</summary>
-    public static Kit Blank() => new()
-    {
-        Name = "From measure lines",
-        Ruler = Measures.Length.Sixteenth,
-        Matting = new() { Reveal = Measures.Length.Inches(0, 1, 8) },
-        Layouts = [new() { Id = "L1", Name = "Layout 1", Page = StandardSizes.All[0].Size }],
-    };
+    public static Kit Blank() =>
+        new()
+        {
+            Name = "From measure lines",
+            Ruler = Measures.Length.Sixteenth,
+            Matting = new() { Reveal = Measures.Length.Inches(0, 1, 8) },
+            Layouts =
+            [
+                new()
+                {
+                    Id = "L1",
+                    Name = "Layout 1",
+                    Page = StandardSizes.All[0].Size,
+                },
+            ],
+        };
 
     /// <summary>Reads a whole layout out as measure lines that make it again.</summary>
     public static string Write(Kit kit, Layout layout) => LineWriter.Write(kit, layout);

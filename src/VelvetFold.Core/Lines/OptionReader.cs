@@ -5,31 +5,64 @@ using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Lines;
 
-/// <summary>Reads the options of a piece: its page, its mats, its edges and shape, how it is stuck down, its joins and its ready-made part.</summary>
-internal sealed class OptionReader(LineCursor cursor, Func<Kit> kit, Func<Layout> layout, Func<(string? Paper, SheetFace Face)?> paper, bool newPapers)
+/// <summary>Reads the options of a piece: its page, its mats, its edges and shape, how it is stuck down, its joins and its ready-made
+/// part.</summary>
+internal sealed class OptionReader(
+    LineCursor cursor,
+    Func<Kit> kit,
+    Func<Layout> layout,
+    Func<(string? Paper, SheetFace Face)?> paper,
+    bool newPapers
+)
 {
     /// <summary>The piece with what one option says of it; null where no option stands here.</summary>
     /// <exception cref="LineException">An option is begun and cannot be read to its end.</exception>
     public Piece? Read(Piece piece)
     {
         var mark = cursor.At;
-        if (cursor.Take("called") is not null) return piece with { Name = cursor.Quoted() ?? throw new LineException(cursor.Column, "The name after 'called' stands in quotation marks.") };
-        if (cursor.Take("on mat", "on mats") is not null) return OnMat(piece);
-        if (cursor.Take("on") is not null) return piece with { Side = NeedPage() };
-        if (cursor.Take(LineWords.Schools.Keys) is { } school) return Photo(piece, mark, o => o with { School = LineWords.Schools[school] });
-        if (cursor.Take("focal") is not null) return Photo(piece, mark, o => o with { Focal = true });
-        if (cursor.Take("left empty") is not null) return Photo(piece, mark, o => o with { Use = OpeningUse.Empty });
-        if (cursor.Take("placeholder") is not null) return Photo(piece, mark, o => o with { Use = OpeningUse.Placeholder });
-        if (cursor.Take("print turned") is not null) return piece with { PrintTurned = true };
-        if (cursor.Take("raised") is not null) return piece with { Mount = Mount.Raised };
-        if (cursor.Take("flat") is not null) return piece with { Mount = Mount.Flat };
-        if (cursor.Take("joined at") is not null) return piece with { Joins = NeedJoins(piece) };
-        if (cursor.Take("part") is not null) return piece with { Part = NeedPart(), Paper = null };
-        if (cursor.Take("tilted") is not null) return piece with { Tilt = cursor.NeedNumber() };
-        if (cursor.Take("gutted") is not null) return piece with { Gut = cursor.NeedLength() };
-        if (cursor.Take(LineWords.Shapes.Keys) is { } shape) return piece with { Shape = LineWords.Shapes[shape] == OutlineKind.Rectangle ? null : new() { Kind = LineWords.Shapes[shape] } };
-        if (cursor.Take("template") is not null) return piece with { Shape = new() { Kind = OutlineKind.Template, Points = NeedPoints() } };
-        if (cursor.Take(LineWords.Works.Keys) is { } work) return Finished(piece, LineWords.Works[work]);
+        if (cursor.Take("called") is not null)
+            return piece with
+            {
+                Name = cursor.Quoted() ?? throw new LineException(cursor.Column, "The name after 'called' stands in quotation marks."),
+            };
+        if (cursor.Take("on mat", "on mats") is not null)
+            return OnMat(piece);
+        if (cursor.Take("on") is not null)
+            return piece with { Side = NeedPage() };
+        if (cursor.Take(LineWords.Schools.Keys) is { } school)
+            return Photo(piece, mark, o => o with { School = LineWords.Schools[school] });
+        if (cursor.Take("focal") is not null)
+            return Photo(piece, mark, o => o with { Focal = true });
+        if (cursor.Take("left empty") is not null)
+            return Photo(piece, mark, o => o with { Use = OpeningUse.Empty });
+        if (cursor.Take("placeholder") is not null)
+            return Photo(piece, mark, o => o with { Use = OpeningUse.Placeholder });
+        if (cursor.Take("print turned") is not null)
+            return piece with { PrintTurned = true };
+        if (cursor.Take("raised") is not null)
+            return piece with { Mount = Mount.Raised };
+        if (cursor.Take("flat") is not null)
+            return piece with { Mount = Mount.Flat };
+        if (cursor.Take("joined at") is not null)
+            return piece with { Joins = NeedJoins(piece) };
+        if (cursor.Take("part") is not null)
+            return piece with { Part = NeedPart(), Paper = null };
+        if (cursor.Take("tilted") is not null)
+            return piece with { Tilt = cursor.NeedNumber() };
+        if (cursor.Take("gutted") is not null)
+            return piece with { Gut = cursor.NeedLength() };
+        if (cursor.Take(LineWords.Shapes.Keys) is { } shape)
+            return piece with
+            {
+                Shape = LineWords.Shapes[shape] == OutlineKind.Rectangle ? null : new() { Kind = LineWords.Shapes[shape] },
+            };
+        if (cursor.Take("template") is not null)
+            return piece with
+            {
+                Shape = new() { Kind = OutlineKind.Template, Points = NeedPoints() },
+            };
+        if (cursor.Take(LineWords.Works.Keys) is { } work)
+            return Finished(piece, LineWords.Works[work]);
         return null;
     }
 
@@ -37,7 +70,8 @@ internal sealed class OptionReader(LineCursor cursor, Func<Kit> kit, Func<Layout
     {
         var at = cursor.Column;
         var joins = new List<Length> { cursor.NeedLength() };
-        while (cursor.Take("and") is not null) joins.Add(cursor.NeedLength());
+        while (cursor.Take("and") is not null)
+            joins.Add(cursor.NeedLength());
         var along = piece.Size.Along(piece.LongAxis);
         if (joins.Any(j => !j.IsPositive || j >= along) || joins.Zip(joins.Skip(1), (a, b) => a >= b).Any(wrong => wrong))
             throw new LineException(at, $"{piece.Id} is {along} long; joins lie inside it, one after the other.");
@@ -49,10 +83,18 @@ internal sealed class OptionReader(LineCursor cursor, Func<Kit> kit, Func<Layout
     {
         var at = cursor.Column;
         var name = cursor.Quoted() ?? throw new LineException(at, "The sheet the part is on stands in quotation marks after 'part'.");
-        var sheet = kit().Parts.FirstOrDefault(s => s.Id == name) ?? kit().Parts.FirstOrDefault(s => string.Equals(s.Name, name, StringComparison.OrdinalIgnoreCase));
-        if (sheet is null && !newPapers) throw new LineException(at, $"No sheet of parts is called '{name}'. There are: {(kit().Parts.Count == 0 ? "none yet; add it under Stock" : string.Join(", ", kit().Parts.Select(s => s.Name)))}.");
+        var sheet =
+            kit().Parts.FirstOrDefault(s => s.Id == name)
+            ?? kit().Parts.FirstOrDefault(s => string.Equals(s.Name, name, StringComparison.OrdinalIgnoreCase));
+        if (sheet is null && !newPapers)
+            throw new LineException(
+                at,
+                $"No sheet of parts is called '{name}'. There are: "
+                    + $"{(kit().Parts.Count == 0 ? "none yet; add it under Stock" : string.Join(", ", kit().Parts.Select(s => s.Name)))}."
+            );
         var use = new PartUse { Sheet = sheet?.Id ?? name, Part = cursor.Quoted() };
-        if (cursor.Take("with") is null) return use;
+        if (cursor.Take("with") is null)
+            return use;
         use = use with { More = cursor.NeedLength() };
         cursor.Need("more");
         return use;
@@ -62,13 +104,18 @@ internal sealed class OptionReader(LineCursor cursor, Func<Kit> kit, Func<Layout
     {
         var at = cursor.Column;
         var side = LineWords.Pages[cursor.Need([.. LineWords.Pages.Keys])];
-        if (layout().Kind == LayoutKind.Single && side != PageSide.Left) throw new LineException(at, $"{layout().Id} is a single page.");
+        if (layout().Kind == LayoutKind.Single && side != PageSide.Left)
+            throw new LineException(at, $"{layout().Id} is a single page.");
         return side;
     }
 
-    private static Piece Photo(Piece piece, int at, Func<PhotoOpening, PhotoOpening> change) => piece.Opening is { } opening
-        ? piece with { Opening = change(opening) }
-        : throw new LineException(at + 1, $"{piece.Id} is no photo.");
+    private static Piece Photo(Piece piece, int at, Func<PhotoOpening, PhotoOpening> change) =>
+        piece.Opening is { } opening
+            ? piece with
+            {
+                Opening = change(opening),
+            }
+            : throw new LineException(at + 1, $"{piece.Id} is no photo.");
 
     private Piece OnMat(Piece piece)
     {
@@ -76,14 +123,44 @@ internal sealed class OptionReader(LineCursor cursor, Func<Kit> kit, Func<Layout
         var reveal = cursor.Length() ?? kit().Matting.Reveal;
         var (from, face) = paper() ?? throw cursor.Fault();
         var frame = cursor.Take("framed") is null ? (Length?)null : cursor.NeedLength();
-        return Photo(piece, at, o => o with { Mats = [.. o.Mats, new Mat { Paper = from!, Face = face, Reveal = reveal, Frame = frame }] });
+        return Photo(
+            piece,
+            at,
+            o =>
+                o with
+                {
+                    Mats =
+                    [
+                        .. o.Mats,
+                        new Mat
+                        {
+                            Paper = from!,
+                            Face = face,
+                            Reveal = reveal,
+                            Frame = frame,
+                        },
+                    ],
+                }
+        );
     }
 
     private Piece Finished(Piece piece, EdgeWork work)
     {
         var edges = cursor.Take("all round") is not null ? Edges.All : [LineWords.Sides[cursor.Need([.. LineWords.Sides.Keys])]];
         var uses = cursor.Take("uses") is null ? (Length?)null : cursor.NeedLength();
-        return piece with { Finishes = [.. piece.Finishes.Where(f => !edges.Contains(f.Edge)), .. edges.Select(e => new EdgeFinish { Edge = e, Work = work, Allowance = uses })] };
+        return piece with
+        {
+            Finishes =
+            [
+                .. piece.Finishes.Where(f => !edges.Contains(f.Edge)),
+                .. edges.Select(e => new EdgeFinish
+                {
+                    Edge = e,
+                    Work = work,
+                    Allowance = uses,
+                }),
+            ],
+        };
     }
 
     private List<OutlinePoint> NeedPoints()
@@ -92,10 +169,13 @@ internal sealed class OptionReader(LineCursor cursor, Func<Kit> kit, Func<Layout
         while (cursor.Take("(") is not null)
         {
             var x = cursor.NeedLength();
-            if (!cursor.Comma()) throw cursor.Fault();
+            if (!cursor.Comma())
+                throw cursor.Fault();
             points.Add(new(x, cursor.NeedLength()));
             cursor.Need(")");
         }
-        return points.Count >= 3 ? points : throw new LineException(cursor.Column, "A template needs at least three points: (0, 0) (3, 0) (0, 4).");
+        return points.Count >= 3
+            ? points
+            : throw new LineException(cursor.Column, "A template needs at least three points: (0, 0) (3, 0) (0, 4).");
     }
 }

@@ -9,10 +9,12 @@ namespace VelvetFold.Core.Matting;
 public enum MatSchool
 {
     /// <summary>The photo keeps its size and the mat grows around it: 4 x 4 on 4 1/2 x 4 1/2 shows 1/4.</summary>
-    [JsonStringEnumMemberName("grow-mat")] GrowMat,
+    [JsonStringEnumMemberName("grow-mat")]
+    GrowMat,
 
     /// <summary>The mat keeps the photo's stock size and the photo is trimmed: 3 x 4 trimmed to 2 3/4 x 3 3/4 shows 1/8.</summary>
-    [JsonStringEnumMemberName("trim-photo")] TrimPhoto,
+    [JsonStringEnumMemberName("trim-photo")]
+    TrimPhoto,
 }
 
 /// <summary>How a kit mats its photos unless a photo says otherwise.</summary>
@@ -59,12 +61,14 @@ public sealed record MatStack(Size Photo, IReadOnlyList<MatLayer> Layers)
     {
         var shown = mats.Aggregate(Length.Zero, (sum, mat) => sum + mat.Reveal);
         var trimmed = school == MatSchool.TrimPhoto ? photo.Grown(-shown) : photo;
-        if (trimmed is not { } final) return null;
+        if (trimmed is not { } final)
+            return null;
         var layers = new List<MatLayer>();
         var size = final;
         foreach (var mat in mats)
         {
-            if (size.Grown(mat.Reveal) is not { } grown) return null;
+            if (size.Grown(mat.Reveal) is not { } grown)
+                return null;
             layers.Add(new(mat, size = grown));
         }
         return new(final, layers);

@@ -6,18 +6,28 @@ namespace VelvetFold.Core.Measures;
 [JsonConverter(typeof(TextEnum<Axis>))]
 public enum Axis
 {
-    [JsonStringEnumMemberName("across")] Across,
-    [JsonStringEnumMemberName("down")] Down,
+    [JsonStringEnumMemberName("across")]
+    Across,
+
+    [JsonStringEnumMemberName("down")]
+    Down,
 }
 
 /// <summary>An edge of a page, a sheet or a piece.</summary>
 [JsonConverter(typeof(TextEnum<Edge>))]
 public enum Edge
 {
-    [JsonStringEnumMemberName("left")] Left,
-    [JsonStringEnumMemberName("top")] Top,
-    [JsonStringEnumMemberName("right")] Right,
-    [JsonStringEnumMemberName("bottom")] Bottom,
+    [JsonStringEnumMemberName("left")]
+    Left,
+
+    [JsonStringEnumMemberName("top")]
+    Top,
+
+    [JsonStringEnumMemberName("right")]
+    Right,
+
+    [JsonStringEnumMemberName("bottom")]
+    Bottom,
 }
 
 /// <summary>What edges have to do with each other.</summary>
@@ -36,13 +46,14 @@ public static class Edges
     public static Edge Opposite(this Edge edge) => (Edge)(((int)edge + 2) % 4);
 
     /// <summary>The edge's name in small letters: left, top, right, bottom.</summary>
-    public static string Word(this Edge edge) => edge switch
-    {
-        Edge.Left => "left",
-        Edge.Top => "top",
-        Edge.Right => "right",
-        _ => "bottom",
-    };
+    public static string Word(this Edge edge) =>
+        edge switch
+        {
+            Edge.Left => "left",
+            Edge.Top => "top",
+            Edge.Right => "right",
+            _ => "bottom",
+        };
 }
 
 /// <summary>A stretch along one axis: from <paramref name="Start"/> over <paramref name="Extent"/>.</summary>
@@ -56,24 +67,30 @@ public readonly record struct Span(Length Start, Length Extent)
 [method: JsonConstructor]
 public readonly record struct Box(Length X, Length Y, Length Width, Length Height)
 {
-    public Box(Length x, Length y, Size size) : this(x, y, size.Width, size.Height) { }
+    public Box(Length x, Length y, Size size)
+        : this(x, y, size.Width, size.Height) { }
 
-    public Box(Span across, Span down) : this(across.Start, down.Start, across.Extent, down.Extent) { }
+    public Box(Span across, Span down)
+        : this(across.Start, down.Start, across.Extent, down.Extent) { }
 
-    [JsonIgnore] public Length Right => X + Width;
+    [JsonIgnore]
+    public Length Right => X + Width;
 
-    [JsonIgnore] public Length Bottom => Y + Height;
+    [JsonIgnore]
+    public Length Bottom => Y + Height;
 
-    [JsonIgnore] public Size Size => new(Width, Height);
+    [JsonIgnore]
+    public Size Size => new(Width, Height);
 
     /// <summary>Where an edge lies on its axis.</summary>
-    public Length At(Edge edge) => edge switch
-    {
-        Edge.Left => X,
-        Edge.Top => Y,
-        Edge.Right => Right,
-        _ => Bottom,
-    };
+    public Length At(Edge edge) =>
+        edge switch
+        {
+            Edge.Left => X,
+            Edge.Top => Y,
+            Edge.Right => Right,
+            _ => Bottom,
+        };
 
     /// <summary>The stretch it covers along an axis.</summary>
     public Span Along(Axis axis) => axis == Axis.Across ? new(X, Width) : new(Y, Height);
@@ -90,14 +107,14 @@ public readonly record struct Box(Length X, Length Y, Length Width, Length Heigh
     /// <summary>What the two share, or null where they share no paper.</summary>
     public Box? Intersect(Box other)
     {
-        if (!Overlaps(other)) return null;
+        if (!Overlaps(other))
+            return null;
         var (x, y) = (Length.Max(X, other.X), Length.Max(Y, other.Y));
         return new(x, y, Length.Min(Right, other.Right) - x, Length.Min(Bottom, other.Bottom) - y);
     }
 
     /// <summary>Smaller by a border on every side, or larger where it is negative; null where nothing would be left.</summary>
-    public Box? Inset(Length border) =>
-        Size.Grown(-border) is { } size ? new Box(X + border, Y + border, size) : null;
+    public Box? Inset(Length border) => Size.Grown(-border) is { } size ? new Box(X + border, Y + border, size) : null;
 
     public override string ToString() => $"{Width} x {Height} at {X}, {Y}";
 }

@@ -63,7 +63,8 @@ public readonly record struct Length(long Ticks) : IComparable<Length>
     {
         ArgumentOutOfRangeException.ThrowIfNegativeOrZero(step.Ticks, nameof(step));
         var (whole, rest) = Math.DivRem(Math.Abs(Ticks), step.Ticks);
-        if (checked(rest * 2) >= step.Ticks) whole++;
+        if (checked(rest * 2) >= step.Ticks)
+            whole++;
         return new(checked(Math.Sign(Ticks) * whole * step.Ticks));
     }
 

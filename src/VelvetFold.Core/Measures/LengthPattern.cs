@@ -65,10 +65,12 @@ public sealed class LengthPattern
     /// <summary>Writes a length.</summary>
     public string Format(Length length)
     {
-        if (Step is not { } step) return FormatExact(length);
+        if (Step is not { } step)
+            return FormatExact(length);
         var shown = length.SnapTo(step);
         // A ruler of eighths must not hide an exact sixteenth: only what the eye cannot tell is rounded.
-        if (shown != length && length.IsOn(new(Length.TicksPerInch / 64)) && Unit == LengthUnit.Inch) shown = length;
+        if (shown != length && length.IsOn(new(Length.TicksPerInch / 64)) && Unit == LengthUnit.Inch)
+            shown = length;
         var text = Unit == LengthUnit.Inch ? Fraction(shown) : Decimal(shown, Length.TicksPerMillimetre) + " mm";
         return shown == length ? text : "≈ " + text;
     }
@@ -87,7 +89,8 @@ public sealed class LengthPattern
     {
         var inches = length.IsOn(new(Length.TicksPerInch / 64));
         var tenths = length.IsOn(new(Length.TicksPerMillimetre / 10));
-        if (Unit == LengthUnit.Inch ? inches : inches && !tenths) return Fraction(length) + " in";
+        if (Unit == LengthUnit.Inch ? inches : inches && !tenths)
+            return Fraction(length) + " in";
         return Decimal(length, Length.TicksPerMillimetre) + " mm";
     }
 
@@ -98,22 +101,27 @@ public sealed class LengthPattern
     {
         var (whole, rest) = Math.DivRem(Math.Abs(length.Ticks), Length.TicksPerInch);
         var sign = length.Ticks < 0 ? (_typographic ? "−" : "-") : "";
-        if (rest == 0) return sign + whole.ToString(CultureInfo.InvariantCulture);
+        if (rest == 0)
+            return sign + whole.ToString(CultureInfo.InvariantCulture);
         if (rest % (Length.TicksPerInch / 64) != 0)
             return sign + Decimal(new(whole * Length.TicksPerInch + rest), Length.TicksPerInch);
         var (n, d) = (rest / (Length.TicksPerInch / 64), 64L);
-        while (n % 2 == 0) (n, d) = (n / 2, d / 2);
+        while (n % 2 == 0)
+            (n, d) = (n / 2, d / 2);
         var head = whole == 0 ? "" : whole.ToString(CultureInfo.InvariantCulture);
-        if (!_typographic) return string.Create(CultureInfo.InvariantCulture, $"{sign}{head}{(head == "" ? "" : " ")}{n}/{d}");
+        if (!_typographic)
+            return string.Create(CultureInfo.InvariantCulture, $"{sign}{head}{(head == "" ? "" : " ")}{n}/{d}");
         return sign + head + (Vulgar.TryGetValue((n, d), out var one) ? one.ToString() : (head == "" ? "" : " ") + Raised(n, d));
     }
 
     private static string Raised(long n, long d)
     {
         var text = new StringBuilder();
-        foreach (var c in n.ToString(CultureInfo.InvariantCulture)) text.Append(Superscripts[c - '0']);
+        foreach (var c in n.ToString(CultureInfo.InvariantCulture))
+            text.Append(Superscripts[c - '0']);
         text.Append('⁄');
-        foreach (var c in d.ToString(CultureInfo.InvariantCulture)) text.Append(Subscripts[c - '0']);
+        foreach (var c in d.ToString(CultureInfo.InvariantCulture))
+            text.Append(Subscripts[c - '0']);
         return text.ToString();
     }
 }

@@ -34,9 +34,16 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
     // Longest first, so that "inches" is not read as "in" with something after it.
     private static readonly (string Word, decimal Ticks)[] Units =
     [
-        ("inches", Length.TicksPerInch), ("inch", Length.TicksPerInch), ("in.", Length.TicksPerInch), ("in", Length.TicksPerInch),
-        ("\"", Length.TicksPerInch), ("″", Length.TicksPerInch), ("”", Length.TicksPerInch), ("''", Length.TicksPerInch),
-        ("mm", Length.TicksPerMillimetre), ("cm", Length.TicksPerMillimetre * 10),
+        ("inches", Length.TicksPerInch),
+        ("inch", Length.TicksPerInch),
+        ("in.", Length.TicksPerInch),
+        ("in", Length.TicksPerInch),
+        ("\"", Length.TicksPerInch),
+        ("″", Length.TicksPerInch),
+        ("”", Length.TicksPerInch),
+        ("''", Length.TicksPerInch),
+        ("mm", Length.TicksPerMillimetre),
+        ("cm", Length.TicksPerMillimetre * 10),
     ];
 
     /// <summary>Where reading stands, from 0.</summary>
@@ -46,7 +53,8 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
     public LengthReading Read()
     {
         var reading = ReadPrefix();
-        if (reading.Fault is not null) return reading;
+        if (reading.Fault is not null)
+            return reading;
         SkipSpace();
         return At == text.Length ? reading : Fault("the end, or a unit: in, mm or cm");
     }
@@ -57,7 +65,8 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
         SkipSpace();
         var negative = Take('-') || Take('−');
         var from = At;
-        if (!ReadNumber(out var numerator, out var denominator, out var fault)) return fault;
+        if (!ReadNumber(out var numerator, out var denominator, out var fault))
+            return fault;
         var ticksPer = ReadUnit();
         return ToLength(negative, numerator, denominator, ticksPer, from);
     }
@@ -66,12 +75,16 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
     {
         (numerator, denominator, fault) = (0, 1, default);
         var digits = Digits(char.IsAsciiDigit);
-        if (digits.Length > 9) return Refuse("a number of at most nine digits", At - digits.Length, out fault);
-        if (digits.Length > 0) numerator = decimal.Parse(digits, CultureInfo.InvariantCulture);
-        if (IsSeparator()) return ReadDecimals(ref numerator, out fault);
+        if (digits.Length > 9)
+            return Refuse("a number of at most nine digits", At - digits.Length, out fault);
+        if (digits.Length > 0)
+            numerator = decimal.Parse(digits, CultureInfo.InvariantCulture);
+        if (IsSeparator())
+            return ReadDecimals(ref numerator, out fault);
         if (digits.Length > 0 && Peek() is '/' or '⁄')
         {
-            if (digits.Length == 0) return Refuse("a number before the fraction stroke", At, out fault);
+            if (digits.Length == 0)
+                return Refuse("a number before the fraction stroke", At, out fault);
             At++;
             return ReadDenominator(numerator, 0, out numerator, out denominator, out fault);
         }
@@ -85,7 +98,8 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
         fault = default;
         At++;
         var decimals = Digits(char.IsAsciiDigit);
-        if (decimals.Length > 9) return Refuse("at most nine decimals", At - decimals.Length, out fault);
+        if (decimals.Length > 9)
+            return Refuse("at most nine decimals", At - decimals.Length, out fault);
         number += decimal.Parse("0." + decimals, CultureInfo.InvariantCulture);
         return true;
     }
@@ -102,7 +116,8 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
             (numerator, denominator) = (whole * vulgar.D + vulgar.N, vulgar.D);
             return true;
         }
-        if (hasWhole && (Peek() is '-' or '‐' or '‑')) At++;
+        if (hasWhole && (Peek() is '-' or '‐' or '‑'))
+            At++;
         var raised = Digits(d => Raised.Contains(d, StringComparison.Ordinal));
         var digits = raised.Length > 0 ? raised : Digits(char.IsAsciiDigit);
         if (digits.Length is > 0 and <= 9 && Peek() is '/' or '⁄' && digits.Length > 0)
@@ -120,9 +135,11 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
         var from = At;
         var lowered = Digits(d => Lowered.Contains(d, StringComparison.Ordinal));
         var digits = lowered.Length > 0 ? lowered : Digits(char.IsAsciiDigit);
-        if (digits.Length is 0 or > 9) return Refuse("the lower number of the fraction", from, out fault);
+        if (digits.Length is 0 or > 9)
+            return Refuse("the lower number of the fraction", from, out fault);
         denominator = ToNumber(digits);
-        if (denominator == 0) return Refuse("a lower number other than 0", from, out fault);
+        if (denominator == 0)
+            return Refuse("a lower number other than 0", from, out fault);
         numerator = whole * denominator + top;
         return true;
     }
@@ -133,9 +150,11 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
         SkipSpace();
         foreach (var (word, ticks) in Units)
         {
-            if (string.Compare(text, At, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) != 0) continue;
+            if (string.Compare(text, At, word, 0, word.Length, StringComparison.OrdinalIgnoreCase) != 0)
+                continue;
             var end = At + word.Length;
-            if (char.IsLetter(word[^1]) && end < text.Length && char.IsLetter(text[end])) continue;
+            if (char.IsLetter(word[^1]) && end < text.Length && char.IsLetter(text[end]))
+                continue;
             At = end;
             return ticks;
         }
@@ -146,13 +165,24 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
     private LengthReading ToLength(bool negative, decimal numerator, decimal denominator, decimal ticksPer, int from)
     {
         var ticks = numerator * ticksPer / denominator;
-        if (ticks > long.MaxValue / 1024) return Fault("a length that fits on a table", from);
+        if (ticks > long.MaxValue / 1024)
+            return Fault("a length that fits on a table", from);
         var whole = decimal.Truncate(ticks);
         if (whole * denominator != numerator * ticksPer)
         {
-            var near = LengthPattern.ForReading(LengthUnit.Inch, new(Length.TicksPerInch / 64)).Format(new Length((long)decimal.Round(ticks)).SnapTo(new(Length.TicksPerInch / 64)));
+            var near = LengthPattern
+                .ForReading(LengthUnit.Inch, new(Length.TicksPerInch / 64))
+                .Format(new Length((long)decimal.Round(ticks)).SnapTo(new(Length.TicksPerInch / 64)));
             var said = text[from..At].Trim();
-            return new(null, new(from + 1, said, $"'{said}' is finer than can be measured (1/64 in, 1/100 in and 1/10 mm are exact). The nearest on a ruler is {near} in."));
+            return new(
+                null,
+                new(
+                    from + 1,
+                    said,
+                    $"'{said}' is finer than can be measured (1/64 in, 1/100 in and 1/10 mm are exact). The nearest on a "
+                        + $"ruler is {near} in."
+                )
+            );
         }
         return new(new Length((long)(negative ? -whole : whole)), null);
     }
@@ -160,7 +190,8 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
     private string Digits(Func<char, bool> isDigit)
     {
         var from = At;
-        while (At < text.Length && isDigit(text[At])) At++;
+        while (At < text.Length && isDigit(text[At]))
+            At++;
         return text[from..At];
     }
 
@@ -170,7 +201,8 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
         foreach (var c in digits)
         {
             var value = Raised.IndexOf(c, StringComparison.Ordinal);
-            if (value < 0) value = Lowered.IndexOf(c, StringComparison.Ordinal);
+            if (value < 0)
+                value = Lowered.IndexOf(c, StringComparison.Ordinal);
             number = number * 10 + (value < 0 ? c - '0' : value);
         }
         return number;
@@ -180,14 +212,16 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
 
     private bool Take(char c)
     {
-        if (Peek() != c) return false;
+        if (Peek() != c)
+            return false;
         At++;
         return true;
     }
 
     private int SkipSpace()
     {
-        while (At < text.Length && char.IsWhiteSpace(text[At])) At++;
+        while (At < text.Length && char.IsWhiteSpace(text[At]))
+            At++;
         return At;
     }
 
@@ -201,6 +235,9 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
     {
         var column = at ?? At;
         var found = column < text.Length ? "'" + text[column..Math.Min(text.Length, column + 12)] + "'" : "nothing";
-        return new(null, new(column + 1, found, $"'{text}' is not a length: at column {column + 1} there is {found}, expected {expected}."));
+        return new(
+            null,
+            new(column + 1, found, $"'{text}' is not a length: at column {column + 1} there is {found}, expected {expected}.")
+        );
     }
 }

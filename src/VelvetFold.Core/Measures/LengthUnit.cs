@@ -6,6 +6,9 @@ namespace VelvetFold.Core.Measures;
 [JsonConverter(typeof(TextEnum<LengthUnit>))]
 public enum LengthUnit
 {
-    [JsonStringEnumMemberName("in")] Inch,
-    [JsonStringEnumMemberName("mm")] Millimetre,
+    [JsonStringEnumMemberName("in")]
+    Inch,
+
+    [JsonStringEnumMemberName("mm")]
+    Millimetre,
 }

@@ -24,7 +24,14 @@ public readonly record struct Money(decimal Amount) : IComparable<Money>
     /// <summary>Reads digits with a point and at most two decimals: 12.50.</summary>
     public static bool TryParse(string? text, out Money money)
     {
-        var isOne = decimal.TryParse(text, NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign, CultureInfo.InvariantCulture, out var amount) && decimal.Round(amount, 2) == amount;
+        var isOne =
+            decimal.TryParse(
+                text,
+                NumberStyles.AllowDecimalPoint | NumberStyles.AllowLeadingSign,
+                CultureInfo.InvariantCulture,
+                out var amount
+            )
+            && decimal.Round(amount, 2) == amount;
         money = isOne ? new(amount) : Zero;
         return isOne;
     }

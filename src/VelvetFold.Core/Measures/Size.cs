@@ -32,7 +32,8 @@ public readonly record struct Size
     /// <summary>The area in square ticks; exact, and far from overflow for anything on a table.</summary>
     public Int128 Area => (Int128)Width.Ticks * Height.Ticks;
 
-    /// <summary>Larger by <paramref name="border"/> on every side, or smaller where it is negative; null where nothing would be left.</summary>
+    /// <summary>Larger by <paramref name="border"/> on every side, or smaller where it is negative; null where nothing would be
+    /// left.</summary>
     public Size? Grown(Length border)
     {
         var (w, h) = (Width + border * 2, Height + border * 2);

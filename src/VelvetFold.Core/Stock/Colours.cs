@@ -12,7 +12,8 @@ public static class Colours
         return (Math.Max(a, b) + 0.05) / (Math.Min(a, b) + 0.05);
     }
 
-    /// <summary>Whether it is neither light nor dark, and close to no hue: what a black-and-white photo disappears on (common practice, no source).</summary>
+    /// <summary>Whether it is neither light nor dark, and close to no hue: what a black-and-white photo disappears on (common practice,
+    /// no source).</summary>
     public static bool IsGrey(string colour)
     {
         var (r, g, b) = Channels(colour);

@@ -8,11 +8,14 @@ namespace VelvetFold.Core.Stock;
 public enum CutBy
 {
     /// <summary>Either: a guest by the guide, or the host for all kits together.</summary>
-    [JsonStringEnumMemberName("either")] Either,
+    [JsonStringEnumMemberName("either")]
+    Either,
 
     /// <summary>The host, for all kits together; it lies in the bag as it is.</summary>
-    [JsonStringEnumMemberName("host")] Host,
+    [JsonStringEnumMemberName("host")]
+    Host,
 
     /// <summary>The guest, out of the paper in the bag.</summary>
-    [JsonStringEnumMemberName("guest")] Guest,
+    [JsonStringEnumMemberName("guest")]
+    Guest,
 }

@@ -16,29 +16,46 @@ public enum SheetFace
 public enum PrintDirection
 {
     /// <summary>Any way round: a dot print, a solid colour.</summary>
-    [JsonStringEnumMemberName("free")] Free,
+    [JsonStringEnumMemberName("free")]
+    Free,
 
     /// <summary>May be turned by a half, not by a quarter: a stripe.</summary>
-    [JsonStringEnumMemberName("half-turn")] HalfTurn,
+    [JsonStringEnumMemberName("half-turn")]
+    HalfTurn,
 
     /// <summary>One way up only: lettering, a row of figures.</summary>
-    [JsonStringEnumMemberName("one-way")] OneWay,
+    [JsonStringEnumMemberName("one-way")]
+    OneWay,
 }
 
 /// <summary>The kind of print, for the picture.</summary>
 [JsonConverter(typeof(TextEnum<PrintKind>))]
 public enum PrintKind
 {
-    [JsonStringEnumMemberName("solid")] Solid,
-    [JsonStringEnumMemberName("stripe")] Stripe,
-    [JsonStringEnumMemberName("plaid")] Plaid,
-    [JsonStringEnumMemberName("dot")] Dot,
-    [JsonStringEnumMemberName("floral")] Floral,
-    [JsonStringEnumMemberName("figures")] Figures,
-    [JsonStringEnumMemberName("lettering")] Lettering,
+    [JsonStringEnumMemberName("solid")]
+    Solid,
+
+    [JsonStringEnumMemberName("stripe")]
+    Stripe,
+
+    [JsonStringEnumMemberName("plaid")]
+    Plaid,
+
+    [JsonStringEnumMemberName("dot")]
+    Dot,
+
+    [JsonStringEnumMemberName("floral")]
+    Floral,
+
+    [JsonStringEnumMemberName("figures")]
+    Figures,
+
+    [JsonStringEnumMemberName("lettering")]
+    Lettering,
 }
 
-/// <summary>One face of a sheet: its ground colour (<c>#rrggbb</c>), the colour printed on it, the kind of print and its direction.</summary>
+/// <summary>One face of a sheet: its ground colour (<c>#rrggbb</c>), the colour printed on it, the kind of print and its
+/// direction.</summary>
 public sealed record Face
 {
     public required string Colour { get; init; }
@@ -102,7 +119,8 @@ public sealed record Paper
     /// <summary>How many of them are promised to other kits; a count, like <see cref="OnHand"/>.</summary>
     public int? Promised { get; init; }
 
-    /// <summary>Sheets that are on hand and promised to no other kit; none where they are not limited. Negative where more is promised than there is.</summary>
+    /// <summary>Sheets that are on hand and promised to no other kit; none where they are not limited. Negative where more is promised
+    /// than there is.</summary>
     [JsonIgnore]
     public int? Free => OnHand - (Promised ?? 0);
 
@@ -112,7 +130,8 @@ public sealed record Paper
     /// <summary>Whether its sheets are bases printed for a page already, which need no piecing and are not cut up.</summary>
     public bool Preprinted { get; init; }
 
-    /// <summary>Offcuts on hand and free for this kit, used before a new sheet where that saves one; counts, like <see cref="OnHand"/>.</summary>
+    /// <summary>Offcuts on hand and free for this kit, used before a new sheet where that saves one; counts, like <see
+    /// cref="OnHand"/>.</summary>
     public IReadOnlyList<OffcutOnHand> Offcuts { get; init; } = [];
 
     /// <summary>How thick a sheet is.</summary>

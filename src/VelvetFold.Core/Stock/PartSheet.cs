@@ -8,19 +8,24 @@ namespace VelvetFold.Core.Stock;
 public enum PartKind
 {
     /// <summary>A sheet of stickers; it goes into a kit whole.</summary>
-    [JsonStringEnumMemberName("stickers")] Stickers,
+    [JsonStringEnumMemberName("stickers")]
+    Stickers,
 
     /// <summary>A sheet of die-cut parts, thin or of board; it goes into a kit whole.</summary>
-    [JsonStringEnumMemberName("die-cuts")] DieCuts,
+    [JsonStringEnumMemberName("die-cuts")]
+    DieCuts,
 
     /// <summary>A sheet of letters and numerals, each so many times; it goes into a kit whole.</summary>
-    [JsonStringEnumMemberName("letters")] Letters,
+    [JsonStringEnumMemberName("letters")]
+    Letters,
 
     /// <summary>A pack of loose parts, shared out between kits: gems, dots, tags, placeholder cards.</summary>
-    [JsonStringEnumMemberName("loose")] Loose,
+    [JsonStringEnumMemberName("loose")]
+    Loose,
 
     /// <summary>Twine, ribbon or thread, shared out by length.</summary>
-    [JsonStringEnumMemberName("by-length")] ByLength,
+    [JsonStringEnumMemberName("by-length")]
+    ByLength,
 }
 
 /// <summary>One part of a sheet or pack: its name there, the layout it is labelled for, and how many of it there are.</summary>
@@ -59,7 +64,8 @@ public sealed record PartSheet
     /// <summary>How many of them are promised to other kits; a count, like <see cref="OnHand"/>.</summary>
     public int? Promised { get; init; }
 
-    /// <summary>What is on hand and promised to no other kit; none where it is not limited. Negative where more is promised than there is.</summary>
+    /// <summary>What is on hand and promised to no other kit; none where it is not limited. Negative where more is promised than there
+    /// is.</summary>
     [JsonIgnore]
     public int? Free => OnHand - (Promised ?? 0);
 

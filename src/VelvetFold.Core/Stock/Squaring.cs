@@ -2,7 +2,8 @@ using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Stock;
 
-/// <summary>A sliver cut off the left and the upper edge of a sheet before anything else is cut from it, so that its corner is true; or off all four edges, where they are worn.</summary>
+/// <summary>A sliver cut off the left and the upper edge of a sheet before anything else is cut from it, so that its corner is true; or
+/// off all four edges, where they are worn.</summary>
 public sealed record Squaring
 {
     public required Length Width { get; init; }
@@ -19,19 +20,26 @@ public sealed record SheetTrims(TearStrip? TearStrip, Squaring? Squaring)
     {
         get
         {
-            if (TearStrip is { } tear) yield return (tear.Edge, tear.Width, true);
-            if (Squaring is not { } squaring) yield break;
+            if (TearStrip is { } tear)
+                yield return (tear.Edge, tear.Width, true);
+            if (Squaring is not { } squaring)
+                yield break;
             foreach (var edge in squaring.AllRound ? [Edge.Left, Edge.Top, Edge.Right, Edge.Bottom] : new[] { Edge.Left, Edge.Top })
                 yield return (edge, squaring.Width, false);
         }
     }
 
     /// <summary>The part of a sheet that pieces may be cut from. Not of a real size where the strips are wider than the sheet.</summary>
-    public Box Usable(Size sheet) => Strips.Aggregate(new Box(Length.Zero, Length.Zero, sheet), (box, strip) => strip.Edge switch
-    {
-        Edge.Left => box with { X = box.X + strip.Width, Width = box.Width - strip.Width },
-        Edge.Right => box with { Width = box.Width - strip.Width },
-        Edge.Top => box with { Y = box.Y + strip.Width, Height = box.Height - strip.Width },
-        _ => box with { Height = box.Height - strip.Width },
-    });
+    public Box Usable(Size sheet) =>
+        Strips.Aggregate(
+            new Box(Length.Zero, Length.Zero, sheet),
+            (box, strip) =>
+                strip.Edge switch
+                {
+                    Edge.Left => box with { X = box.X + strip.Width, Width = box.Width - strip.Width },
+                    Edge.Right => box with { Width = box.Width - strip.Width },
+                    Edge.Top => box with { Y = box.Y + strip.Width, Height = box.Height - strip.Width },
+                    _ => box with { Height = box.Height - strip.Width },
+                }
+        );
 }

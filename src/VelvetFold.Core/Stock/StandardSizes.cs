@@ -21,7 +21,8 @@ public static class StandardSizes
     ];
 
     /// <summary>
-    /// A size of the ISO 216 A series, upright: A0 is 841 x 1189 mm, and each next size halves the longer side, rounded down to the millimetre.
+    /// A size of the ISO 216 A series, upright: A0 is 841 x 1189 mm, and each next size halves the longer side, rounded down to the
+    /// millimetre.
     /// </summary>
     /// <exception cref="ArgumentOutOfRangeException">The number is not from 0 to 10.</exception>
     public static Size IsoA(int number)
@@ -29,16 +30,31 @@ public static class StandardSizes
         ArgumentOutOfRangeException.ThrowIfNegative(number);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(number, 10);
         var (shorter, longer) = (841, 1189);
-        for (var i = 0; i < number; i++) (shorter, longer) = (longer / 2, shorter);
+        for (var i = 0; i < number; i++)
+            (shorter, longer) = (longer / 2, shorter);
         return new(Length.Millimetres(shorter), Length.Millimetres(longer));
     }
 
     /// <summary>
-    /// Sizes photos are printed at, upright. In inches common practice, no source; in millimetres the trade's 9 x 13, 10 x 15 and 13 x 18 with their true sizes, as ISO 1008 has them (from memory), and 9 x 9.
+    /// Sizes photos are printed at, upright. In inches common practice, no source; in millimetres the trade's 9 x 13, 10 x 15 and 13 x
+    /// 18 with their true sizes, as ISO 1008 has them (from memory), and 9 x 9.
     /// </summary>
-    public static IReadOnlyList<Size> Prints(LengthUnit unit) => unit == LengthUnit.Inch
-        ? [new(Length.Inches(4), Length.Inches(6)), new(Length.Inches(3), Length.Inches(4)), new(Length.Inches(5), Length.Inches(7)), new(Length.Inches(4), Length.Inches(4))]
-        : [new(Length.Millimetres(102), Length.Millimetres(152)), new(Length.Millimetres(89), Length.Millimetres(127)), new(Length.Millimetres(127), Length.Millimetres(178)), new(Length.Millimetres(89), Length.Millimetres(89))];
+    public static IReadOnlyList<Size> Prints(LengthUnit unit) =>
+        unit == LengthUnit.Inch
+            ?
+            [
+                new(Length.Inches(4), Length.Inches(6)),
+                new(Length.Inches(3), Length.Inches(4)),
+                new(Length.Inches(5), Length.Inches(7)),
+                new(Length.Inches(4), Length.Inches(4)),
+            ]
+            :
+            [
+                new(Length.Millimetres(102), Length.Millimetres(152)),
+                new(Length.Millimetres(89), Length.Millimetres(127)),
+                new(Length.Millimetres(127), Length.Millimetres(178)),
+                new(Length.Millimetres(89), Length.Millimetres(89)),
+            ];
 
     /// <summary>The print size closest in shape to so many pixels, lying or upright as they are; of equally close ones the first.</summary>
     public static Size PrintFor(int pixelWidth, int pixelHeight, LengthUnit unit)

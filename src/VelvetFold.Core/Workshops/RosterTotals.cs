@@ -24,7 +24,17 @@ public sealed record TotalMissing(string Paper, SheetFace Face, Size Size, int C
 /// <param name="Cards">Cards to write on that take the place of photos.</param>
 /// <param name="Placeholders">Placeholder cards by size, for photos that are not printed yet.</param>
 /// <param name="Missing">Pieces that no guest's bag has the paper for.</param>
-public sealed record RosterTotals(int Guests, int Changed, IReadOnlyList<TotalPieces> Pieces, IReadOnlyList<TotalPhotos> Photos, IReadOnlyList<TotalSheets> Sheets, int Pockets, int Cards, IReadOnlyList<TotalPhotos> Placeholders, IReadOnlyList<TotalMissing> Missing)
+public sealed record RosterTotals(
+    int Guests,
+    int Changed,
+    IReadOnlyList<TotalPieces> Pieces,
+    IReadOnlyList<TotalPhotos> Photos,
+    IReadOnlyList<TotalSheets> Sheets,
+    int Pockets,
+    int Cards,
+    IReadOnlyList<TotalPhotos> Placeholders,
+    IReadOnlyList<TotalMissing> Missing
+)
 {
     /// <summary>Adds a roster up.</summary>
     /// <param name="guests">The changes of each guest; those that name nothing in the kit any more are left aside.</param>
@@ -34,34 +44,84 @@ public sealed record RosterTotals(int Guests, int Changed, IReadOnlyList<TotalPi
         ArgumentNullException.ThrowIfNull(kit);
         var known = guests.Select(g => Adaptation.Known(kit, g)).ToList();
         var bag = Bag.Of(kit, terms);
-        var kits = known.GroupBy(changes => string.Join('|', changes)).Select(g => (Cut: bag.Cut(Adaptation.Apply(kit, g.First())), Count: g.Count(), Changes: g.First())).ToList();
+        var kits = known
+            .GroupBy(changes => string.Join('|', changes))
+            .Select(g => (Cut: bag.Cut(Adaptation.Apply(kit, g.First())), Count: g.Count(), Changes: g.First()))
+            .ToList();
         var designed = Counted(kit, terms);
         var counted = kits.Select(k => (Own: k.Changes.Count == 0 ? designed : Counted(k.Cut.Kit, terms), k.Count)).ToList();
-        var pieces = counted.SelectMany(c => c.Own.Pieces.Select(p => (p.Key, Count: p.Value * c.Count))).GroupBy(p => p.Key).ToDictionary(g => g.Key, g => g.Sum(p => p.Count));
-        var keys = pieces.Keys.Union(designed.Pieces.Keys).OrderBy(k => k.Paper, StringComparer.Ordinal).ThenByDescending(k => k.Size.Area).ThenBy(k => k.Face);
-        IReadOnlyList<TotalPhotos> Sizes(Func<Own, Dictionary<Size, int>> of) => [.. counted.SelectMany(c => of(c.Own).Select(p => (p.Key, Count: p.Value * c.Count))).GroupBy(p => p.Key)
-            .Select(g => new TotalPhotos(g.Key, g.Sum(p => p.Count))).OrderByDescending(p => p.Size.Area).ThenBy(p => p.Size.Width)];
+        var pieces = counted
+            .SelectMany(c => c.Own.Pieces.Select(p => (p.Key, Count: p.Value * c.Count)))
+            .GroupBy(p => p.Key)
+            .ToDictionary(g => g.Key, g => g.Sum(p => p.Count));
+        var keys = pieces
+            .Keys.Union(designed.Pieces.Keys)
+            .OrderBy(k => k.Paper, StringComparer.Ordinal)
+            .ThenByDescending(k => k.Size.Area)
+            .ThenBy(k => k.Face);
+        IReadOnlyList<TotalPhotos> Sizes(Func<Own, Dictionary<Size, int>> of) =>
+            [
+                .. counted
+                    .SelectMany(c => of(c.Own).Select(p => (p.Key, Count: p.Value * c.Count)))
+                    .GroupBy(p => p.Key)
+                    .Select(g => new TotalPhotos(g.Key, g.Sum(p => p.Count)))
+                    .OrderByDescending(p => p.Size.Area)
+                    .ThenBy(p => p.Size.Width),
+            ];
         var all = known.SelectMany(c => c).ToList();
         var missing = kits.SelectMany(k => k.Cut.Paper.Missing.Select(m => (Key: (m.Paper, m.Face, m.Size), k.Count))).GroupBy(m => m.Key);
         return new(
-            guests.Count, known.Count(c => c.Count > 0),
-            [.. keys.Select(k => new TotalPieces(k.Paper, k.Face, k.Size, pieces.GetValueOrDefault(k), designed.Pieces.GetValueOrDefault(k) * guests.Count))],
+            guests.Count,
+            known.Count(c => c.Count > 0),
+            [
+                .. keys.Select(k => new TotalPieces(
+                    k.Paper,
+                    k.Face,
+                    k.Size,
+                    pieces.GetValueOrDefault(k),
+                    designed.Pieces.GetValueOrDefault(k) * guests.Count
+                )),
+            ],
             Sizes(own => own.Photos),
-            [.. kit.Papers.Select(p => new TotalSheets(p.Id, counted.Sum(c => c.Own.Sheets.GetValueOrDefault(p.Id) * c.Count), designed.Sheets.GetValueOrDefault(p.Id) * guests.Count)).Where(s => s.Count > 0 || s.AsDesigned > 0)],
-            all.Count(c => c.Move == OpeningMove.Pocket), all.Count(c => c.Move == OpeningMove.Card), Sizes(own => own.Placeholders),
-            [.. missing.Select(g => new TotalMissing(g.Key.Paper, g.Key.Face, g.Key.Size, g.Sum(m => m.Count))).OrderBy(m => m.Paper, StringComparer.Ordinal).ThenByDescending(m => m.Size.Area)]);
+            [
+                .. kit
+                    .Papers.Select(p => new TotalSheets(
+                        p.Id,
+                        counted.Sum(c => c.Own.Sheets.GetValueOrDefault(p.Id) * c.Count),
+                        designed.Sheets.GetValueOrDefault(p.Id) * guests.Count
+                    ))
+                    .Where(s => s.Count > 0 || s.AsDesigned > 0),
+            ],
+            all.Count(c => c.Move == OpeningMove.Pocket),
+            all.Count(c => c.Move == OpeningMove.Card),
+            Sizes(own => own.Placeholders),
+            [
+                .. missing
+                    .Select(g => new TotalMissing(g.Key.Paper, g.Key.Face, g.Key.Size, g.Sum(m => m.Count)))
+                    .OrderBy(m => m.Paper, StringComparer.Ordinal)
+                    .ThenByDescending(m => m.Size.Area),
+            ]
+        );
     }
 
-    private sealed record Own(Dictionary<(string Paper, SheetFace Face, Size Size), int> Pieces, Dictionary<Size, int> Photos, Dictionary<Size, int> Placeholders, Dictionary<string, int> Sheets);
+    private sealed record Own(
+        Dictionary<(string Paper, SheetFace Face, Size Size), int> Pieces,
+        Dictionary<Size, int> Photos,
+        Dictionary<Size, int> Placeholders,
+        Dictionary<string, int> Sheets
+    );
 
     private static Own Counted(Kit kit, PlanTerms? terms)
     {
         var work = new KitWork(kit, terms);
         var (layouts, pieces, plan) = (work.Layouts, work.Pieces, work.EachKit);
-        Dictionary<Size, int> Sizes(Func<Piece, bool> which) => layouts.SelectMany(l => l.Pieces).Where(p => which(p.Piece)).CountBy(p => p.Stack.Photo).ToDictionary();
+        Dictionary<Size, int> Sizes(Func<Piece, bool> which) =>
+            layouts.SelectMany(l => l.Pieces).Where(p => which(p.Piece)).CountBy(p => p.Stack.Photo).ToDictionary();
         return new(
             pieces.CountBy(p => (p.Paper, p.Face, p.Size)).ToDictionary(),
-            Sizes(p => p.HasPrint), Sizes(p => p.IsPlaceholder),
-            plan.BySheet.ToDictionary(s => s.Sheet, s => s.SheetsUsed));
+            Sizes(p => p.HasPrint),
+            Sizes(p => p.IsPlaceholder),
+            plan.BySheet.ToDictionary(s => s.Sheet, s => s.SheetsUsed)
+        );
     }
 }

@@ -15,10 +15,17 @@ public sealed record DocumentReading<T>(T? Value, IReadOnlyList<Fault> Faults)
 public static partial class Document
 {
     private static readonly (string Type, string Words)[] TypeWords =
-        [("string", "a text"), ("integer", "a whole number"), ("boolean", "true or false"), ("array", "a list"), ("object", "a group of values")];
+    [
+        ("string", "a text"),
+        ("integer", "a whole number"),
+        ("boolean", "true or false"),
+        ("array", "a list"),
+        ("object", "a group of values"),
+    ];
 
     /// <summary>
-    /// Reads a document. A good one is read straight; for a bad one its schema is asked, so that all faults are told and not only the first.
+    /// Reads a document. A good one is read straight; for a bad one its schema is asked, so that all faults are told and not only the
+    /// first.
     /// </summary>
     public static DocumentReading<T> Read<T>(ReadOnlySpan<byte> utf8)
         where T : class
@@ -51,13 +58,20 @@ public static partial class Document
         var faults = failed
             .Where(d => !IsOtherBranch(d, failed))
             .SelectMany(d => d.Errors!.Select(e => Word(node, d, e.Key, e.Value)))
-            .Where(f => f is not null).Select(f => f!)
-            .DistinctBy(f => f.Path).ToList();
+            .Where(f => f is not null)
+            .Select(f => f!)
+            .DistinctBy(f => f.Path)
+            .ToList();
         // A parent only repeats what its child says.
-        return faults.Where(f => !faults.Any(g => g != f && IsInside(g.Path, f.Path)) || !f.Says.EndsWith("cannot be read.", StringComparison.Ordinal)).ToList();
+        return faults
+            .Where(f =>
+                !faults.Any(g => g != f && IsInside(g.Path, f.Path)) || !f.Says.EndsWith("cannot be read.", StringComparison.Ordinal)
+            )
+            .ToList();
     }
 
-    private static bool IsInside(string inner, string outer) => inner.StartsWith(outer + ".", StringComparison.Ordinal) || inner.StartsWith(outer + "[", StringComparison.Ordinal);
+    private static bool IsInside(string inner, string outer) =>
+        inner.StartsWith(outer + ".", StringComparison.Ordinal) || inner.StartsWith(outer + "[", StringComparison.Ordinal);
 
     // Of the kinds a value may be of (anyOf), only the one it names itself is worth faulting.
     private static bool IsOtherBranch(EvaluationResults detail, List<EvaluationResults> failed)
@@ -67,7 +81,8 @@ public static partial class Document
         while (match.Success)
         {
             var branch = path[..(match.Index + match.Length)];
-            if (failed.Any(f => IsDiscriminator(f, branch))) return true;
+            if (failed.Any(f => IsDiscriminator(f, branch)))
+                return true;
             match = match.NextMatch();
         }
         return false;
@@ -103,23 +118,37 @@ public static partial class Document
     {
         var wanted = message[(message.IndexOf("should be", StringComparison.Ordinal) is var at and >= 0 ? at : 0)..];
         foreach (var (type, words) in TypeWords)
-            if (wanted.Contains($"\"{type}\"", StringComparison.Ordinal)) return words;
+            if (wanted.Contains($"\"{type}\"", StringComparison.Ordinal))
+                return words;
         return "what may stand here";
     }
 
     private static string Shown(JsonNode? node)
     {
-        var text = node is null ? "null" : node is JsonValue value && value.TryGetValue<string>(out var words) ? $"'{words}'" : node.ToJsonString();
+        var text =
+            node is null ? "null"
+            : node is JsonValue value && value.TryGetValue<string>(out var words) ? $"'{words}'"
+            : node.ToJsonString();
         return text.Length > 60 ? text[..57] + "…" : text;
     }
 
     // Both /papers/0/size of a pointer and $.papers[0].size of a reader become papers[0].size.
     private static string PathOf(string? path)
     {
-        if (string.IsNullOrEmpty(path) || path == "$") return "";
-        if (path.StartsWith("$.", StringComparison.Ordinal)) return path[2..];
-        return string.Concat(path.Split('/', StringSplitOptions.RemoveEmptyEntries).Select((part, i) =>
-            part.All(char.IsAsciiDigit) ? $"[{part}]" : (i == 0 ? "" : ".") + part.Replace("~1", "/", StringComparison.Ordinal).Replace("~0", "~", StringComparison.Ordinal)));
+        if (string.IsNullOrEmpty(path) || path == "$")
+            return "";
+        if (path.StartsWith("$.", StringComparison.Ordinal))
+            return path[2..];
+        return string.Concat(
+            path.Split('/', StringSplitOptions.RemoveEmptyEntries)
+                .Select(
+                    (part, i) =>
+                        part.All(char.IsAsciiDigit)
+                            ? $"[{part}]"
+                            : (i == 0 ? "" : ".")
+                                + part.Replace("~1", "/", StringComparison.Ordinal).Replace("~0", "~", StringComparison.Ordinal)
+                )
+        );
     }
 
     [GeneratedRegex(@"/anyOf/\d+")]

@@ -5,7 +5,8 @@ using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Formats.Json;
 
-/// <summary>Writes lengths as exact texts in one unit (<c>"3 1/2 in"</c>, <c>"89 mm"</c>), and reads them in any; a text that says no unit is read in inches.</summary>
+/// <summary>Writes lengths as exact texts in one unit (<c>"3 1/2 in"</c>, <c>"89 mm"</c>), and reads them in any; a text that says no
+/// unit is read in inches.</summary>
 internal sealed class LengthConverter(LengthUnit unit) : JsonConverter<Length>
 {
     private const int MostKnown = 4096;
@@ -17,17 +18,21 @@ internal sealed class LengthConverter(LengthUnit unit) : JsonConverter<Length>
 
     public override Length Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
     {
-        if (reader.TokenType != JsonTokenType.String) throw new JsonException("A length is a text such as \"3 1/2 in\".");
+        if (reader.TokenType != JsonTokenType.String)
+            throw new JsonException("A length is a text such as \"3 1/2 in\".");
         var text = reader.GetString()!;
         return WhyNot(text) is { } why ? throw new JsonException(why) : _pattern.Parse(text).OrThrow();
     }
 
-    public override void Write(Utf8JsonWriter writer, Length value, JsonSerializerOptions options) => writer.WriteStringValue(TextOf(value));
+    public override void Write(Utf8JsonWriter writer, Length value, JsonSerializerOptions options) =>
+        writer.WriteStringValue(TextOf(value));
 
     private JsonEncodedText TextOf(Length value)
     {
-        if (_known.TryGetValue(value, out var text)) return text;
-        if (_known.Count > MostKnown) _known.Clear();
+        if (_known.TryGetValue(value, out var text))
+            return text;
+        if (_known.Count > MostKnown)
+            _known.Clear();
         return _known[value] = JsonEncodedText.Encode(_pattern.Format(value));
     }
 
@@ -41,9 +46,12 @@ internal sealed class MoneyConverter : JsonConverter<Money>
     public const string Pattern = @"^-?\d{1,12}(\.\d{1,2})?$";
 
     public override Money Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        reader.TokenType == JsonTokenType.String && Money.TryParse(reader.GetString(), out var money) ? money : throw new JsonException("Money is a text with at most two decimals, such as \"12.50\".");
+        reader.TokenType == JsonTokenType.String && Money.TryParse(reader.GetString(), out var money)
+            ? money
+            : throw new JsonException("Money is a text with at most two decimals, such as \"12.50\".");
 
-    public override void Write(Utf8JsonWriter writer, Money value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToString());
+    public override void Write(Utf8JsonWriter writer, Money value, JsonSerializerOptions options) =>
+        writer.WriteStringValue(value.ToString());
 }
 
 /// <summary>Writes a size as its width and height.</summary>
@@ -52,7 +60,8 @@ internal sealed class SizeConverter(LengthConverter lengths) : JsonConverter<Siz
     public override Size Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
     {
         var both = JsonSerializer.Deserialize<WidthAndHeight>(ref reader, options)!;
-        if (both.Width < Length.Zero || both.Height < Length.Zero) throw new JsonException($"{both.Width} x {both.Height} is no size.");
+        if (both.Width < Length.Zero || both.Height < Length.Zero)
+            throw new JsonException($"{both.Width} x {both.Height} is no size.");
         return new(both.Width, both.Height);
     }
 

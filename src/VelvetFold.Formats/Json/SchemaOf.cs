@@ -11,7 +11,11 @@ public static class SchemaOf
 {
     private static readonly ConcurrentDictionary<Type, JsonSchema> Compiled = [];
 
-    private static readonly JsonSchemaExporterOptions Export = new() { TreatNullObliviousAsNonNullable = true, TransformSchemaNode = Describe };
+    private static readonly JsonSchemaExporterOptions Export = new()
+    {
+        TreatNullObliviousAsNonNullable = true,
+        TransformSchemaNode = Describe,
+    };
 
     static SchemaOf() => global::Json.Schema.Formats.Register(new PredicateFormat("length", IsLength));
 
@@ -35,10 +39,17 @@ public static class SchemaOf
     {
         var type = Nullable.GetUnderlyingType(context.TypeInfo.Type) ?? context.TypeInfo.Type;
         var nullable = type != context.TypeInfo.Type;
-        if (type == typeof(Length)) return LengthSchema(nullable);
+        if (type == typeof(Length))
+            return LengthSchema(nullable);
         if (type == typeof(Money))
-            return new JsonObject { ["type"] = nullable ? new JsonArray("string", "null") : "string", ["pattern"] = MoneyConverter.Pattern, ["description"] = "An exact amount in the kit's currency: 12.50." };
-        if (type != typeof(Size)) return schema;
+            return new JsonObject
+            {
+                ["type"] = nullable ? new JsonArray("string", "null") : "string",
+                ["pattern"] = MoneyConverter.Pattern,
+                ["description"] = "An exact amount in the kit's currency: 12.50.",
+            };
+        if (type != typeof(Size))
+            return schema;
         return new JsonObject
         {
             ["type"] = "object",
@@ -48,10 +59,11 @@ public static class SchemaOf
         };
     }
 
-    private static JsonObject LengthSchema(bool nullable) => new()
-    {
-        ["type"] = nullable ? new JsonArray("string", "null") : "string",
-        ["format"] = "length",
-        ["description"] = "An exact length with its unit: 3 1/2 in, 3.5 in, 89 mm, 8.9 cm.",
-    };
+    private static JsonObject LengthSchema(bool nullable) =>
+        new()
+        {
+            ["type"] = nullable ? new JsonArray("string", "null") : "string",
+            ["format"] = "length",
+            ["description"] = "An exact length with its unit: 3 1/2 in, 3.5 in, 89 mm, 8.9 cm.",
+        };
 }

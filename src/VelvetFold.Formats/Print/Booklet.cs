@@ -1,6 +1,7 @@
 namespace VelvetFold.Formats.Print;
 
-/// <summary>Lays pages out for folding: two on each side of a sheet, so that the sheets laid into each other and folded once read in order.</summary>
+/// <summary>Lays pages out for folding: two on each side of a sheet, so that the sheets laid into each other and folded once read in
+/// order.</summary>
 public static class Booklet
 {
     /// <summary>The sides of the sheets, front and back by turns. Empty pages fill up to a whole number of sheets.</summary>
@@ -8,7 +9,10 @@ public static class Booklet
     public static IReadOnlyList<PrintedPage> Impose(IReadOnlyList<PrintedPage> pages, double width, double height)
     {
         ArgumentNullException.ThrowIfNull(pages);
-        return [.. Order(pages.Count).Select(side => new PrintedPage(width, height, [.. Half(side.Left, 0), .. Half(side.Right, width / 2)]))];
+        return
+        [
+            .. Order(pages.Count).Select(side => new PrintedPage(width, height, [.. Half(side.Left, 0), .. Half(side.Right, width / 2)])),
+        ];
 
         // Both halves as they are: they were set for that size.
         IEnumerable<Ink> Half(int? page, double x) => page is { } n ? [new PageInk(new(x, 0), 1, pages[n - 1].Marks)] : [];
@@ -19,6 +23,13 @@ public static class Booklet
     {
         var all = (pages + 3) / 4 * 4;
         int? Real(int n) => n <= pages ? n : null;
-        return [.. Enumerable.Range(0, all / 4).SelectMany(sheet => new[] { (Real(all - 2 * sheet), Real(2 * sheet + 1)), (Real(2 * sheet + 2), Real(all - 2 * sheet - 1)) })];
+        return
+        [
+            .. Enumerable
+                .Range(0, all / 4)
+                .SelectMany(sheet =>
+                    new[] { (Real(all - 2 * sheet), Real(2 * sheet + 1)), (Real(2 * sheet + 2), Real(all - 2 * sheet - 1)) }
+                ),
+        ];
     }
 }

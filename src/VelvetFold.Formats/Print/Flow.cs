@@ -25,7 +25,8 @@ internal sealed class Flow(double width, double height, double margin)
     /// <summary>A new page, unless so much room is left; what is higher than a page begins one.</summary>
     public void Need(double room)
     {
-        if (_pages.Count == 0 || (Y + room > Bottom && Y > margin)) NewPage();
+        if (_pages.Count == 0 || (Y + room > Bottom && Y > margin))
+            NewPage();
     }
 
     public void Add(Ink mark) => _pages[^1].Add(mark);
@@ -33,7 +34,15 @@ internal sealed class Flow(double width, double height, double margin)
     public void Down(double by) => Y += by;
 
     /// <summary>Sets a text from here on, line by line, and goes on below it; a line that finds no room begins a page.</summary>
-    public void Text(string text, Typeface type, double size, string colour = Inks.Ink, double indent = 0, double? room = null, Part part = Part.Paragraph)
+    public void Text(
+        string text,
+        Typeface type,
+        double size,
+        string colour = Inks.Ink,
+        double indent = 0,
+        double? room = null,
+        Part part = Part.Paragraph
+    )
     {
         var lines = Typesetter.Lines(text, type, size, room ?? Width - indent);
         var group = new List<Ink>();
@@ -51,14 +60,40 @@ internal sealed class Flow(double width, double height, double margin)
 
         void Flush()
         {
-            if (group.Count > 0) Add(new PartInk(part, [.. group]));
+            if (group.Count > 0)
+                Add(new PartInk(part, [.. group]));
             group.Clear();
         }
     }
 
-    public static double HeightOf(string text, Typeface type, double size, double room) => Typesetter.Lines(text, type, size, room).Count * size * 1.32;
+    public static double HeightOf(string text, Typeface type, double size, double room) =>
+        Typesetter.Lines(text, type, size, room).Count * size * 1.32;
 
     /// <summary>All pages, numbered at the foot.</summary>
-    public IReadOnlyList<PrintedPage> Pages(string foot) => [.. _pages.Select((marks, i) => new PrintedPage(width, height,
-        [.. marks, new PartInk(Part.Ornament, [new TextInk(new(width / 2, height - margin + 4), $"{foot}  ·  {(i + 1).ToString(System.Globalization.CultureInfo.InvariantCulture)}", 8, Typeface.Sans, Inks.Soft, Centred: true)])]))];
+    public IReadOnlyList<PrintedPage> Pages(string foot) =>
+        [
+            .. _pages.Select(
+                (marks, i) =>
+                    new PrintedPage(
+                        width,
+                        height,
+                        [
+                            .. marks,
+                            new PartInk(
+                                Part.Ornament,
+                                [
+                                    new TextInk(
+                                        new(width / 2, height - margin + 4),
+                                        $"{foot}  ·  {(i + 1).ToString(System.Globalization.CultureInfo.InvariantCulture)}",
+                                        8,
+                                        Typeface.Sans,
+                                        Inks.Soft,
+                                        Centred: true
+                                    ),
+                                ]
+                            ),
+                        ]
+                    )
+            ),
+        ];
 }

@@ -18,12 +18,33 @@ public static class GangPages
         ArgumentNullException.ThrowIfNull(kit);
         ArgumentNullException.ThrowIfNull(sheets);
         var (width, height) = paper.Size();
-        var pages = sheets.Sheets.Select((sheet, i) => new PrintedPage(width, height,
-        [
-            .. sheet.Select(p => Photo(kit, p)),
-            new PartInk(Part.Paragraph, [new TextInk(new(width / 2, height - 5), $"{kit.Name}: photos, sheet {N(i + 1)} of {N(sheets.Sheets.Count)}. Print at 100 %.", 7, Typeface.Sans, Inks.Soft, Centred: true)]),
-        ])).ToList();
-        if (sheets.TooLarge.Count > 0) pages.Add(Alone(kit, sheets, width, height));
+        var pages = sheets
+            .Sheets.Select(
+                (sheet, i) =>
+                    new PrintedPage(
+                        width,
+                        height,
+                        [
+                            .. sheet.Select(p => Photo(kit, p)),
+                            new PartInk(
+                                Part.Paragraph,
+                                [
+                                    new TextInk(
+                                        new(width / 2, height - 5),
+                                        $"{kit.Name}: photos, sheet {N(i + 1)} of {N(sheets.Sheets.Count)}. Print at 100 %.",
+                                        7,
+                                        Typeface.Sans,
+                                        Inks.Soft,
+                                        Centred: true
+                                    ),
+                                ]
+                            ),
+                        ]
+                    )
+            )
+            .ToList();
+        if (sheets.TooLarge.Count > 0)
+            pages.Add(Alone(kit, sheets, width, height));
         return pages;
     }
 
@@ -33,18 +54,29 @@ public static class GangPages
         var says = $"{photo.Print.Guest}, {photo.Print.Opening}, {kit.Reading().Format(photo.Print.Size)}";
         var marks = new List<IReadOnlyList<Spot>>();
         foreach (var (cx, dx) in new[] { (x, -1), (x + w, 1) })
-            foreach (var (cy, dy) in new[] { (y, -1), (y + h, 1) })
-            {
-                marks.Add([new(cx + dx * Clear, cy), new(cx + dx * (Clear + Mark), cy)]);
-                marks.Add([new(cx, cy + dy * Clear), new(cx, cy + dy * (Clear + Mark))]);
-            }
+        foreach (var (cy, dy) in new[] { (y, -1), (y + h, 1) })
+        {
+            marks.Add([new(cx + dx * Clear, cy), new(cx + dx * (Clear + Mark), cy)]);
+            marks.Add([new(cx, cy + dy * Clear), new(cx, cy + dy * (Clear + Mark))]);
+        }
         var lines = Typesetter.Lines(says, Typeface.Sans, 9, w - 12);
-        return new(Part.Picture,
-        [
-            new PathInk([[new(x, y), new(x + w, y), new(x + w, y + h), new(x, y + h)]], Inks.Linen, null),
-            new PathInk(marks, null, Inks.Ink, 0.4, Closed: false),
-            .. lines.Select((line, i) => new TextInk(new(x + w / 2, y + h / 2 + i * 11), line, 9, Typeface.Sans, Inks.Ink, Centred: true)),
-        ], says);
+        return new(
+            Part.Picture,
+            [
+                new PathInk(
+                    [
+                        [new(x, y), new(x + w, y), new(x + w, y + h), new(x, y + h)],
+                    ],
+                    Inks.Linen,
+                    null
+                ),
+                new PathInk(marks, null, Inks.Ink, 0.4, Closed: false),
+                .. lines.Select(
+                    (line, i) => new TextInk(new(x + w / 2, y + h / 2 + i * 11), line, 9, Typeface.Sans, Inks.Ink, Centred: true)
+                ),
+            ],
+            says
+        );
     }
 
     private static PrintedPage Alone(Kit kit, GangSheets sheets, double width, double height)
@@ -52,7 +84,8 @@ public static class GangPages
         var flow = new Flow(width, height, 42);
         flow.NewPage();
         flow.Text("Printed by themselves", Typeface.Serif, 18, part: Part.Title);
-        foreach (var photo in sheets.TooLarge) flow.Text($"{photo.Guest}, {photo.Opening}: {kit.Reading().Format(photo.Size)}", Typeface.Sans, 11);
+        foreach (var photo in sheets.TooLarge)
+            flow.Text($"{photo.Guest}, {photo.Opening}: {kit.Reading().Format(photo.Size)}", Typeface.Sans, 11);
         return flow.Pages(kit.Name)[0];
     }
 

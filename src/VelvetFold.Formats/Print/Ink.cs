@@ -30,10 +30,18 @@ public abstract record Ink;
 
 /// <summary>A line of text; <paramref name="At"/> is the left end of its base line, or its middle where it is centred.</summary>
 /// <param name="Turned">Whether it runs upwards.</param>
-public sealed record TextInk(Spot At, string Text, double Size, Typeface Type, string Colour, bool Centred = false, bool Turned = false) : Ink;
+public sealed record TextInk(Spot At, string Text, double Size, Typeface Type, string Colour, bool Centred = false, bool Turned = false)
+    : Ink;
 
 /// <summary>Closed or open figures of straight lines, filled and stroked.</summary>
-public sealed record PathInk(IReadOnlyList<IReadOnlyList<Spot>> Figures, string? Fill, string? Stroke, double Width = 0.5, bool Closed = true, double? Dash = null) : Ink;
+public sealed record PathInk(
+    IReadOnlyList<IReadOnlyList<Spot>> Figures,
+    string? Fill,
+    string? Stroke,
+    double Width = 0.5,
+    bool Closed = true,
+    double? Dash = null
+) : Ink;
 
 /// <summary>Cubic curves, stroked: each figure a start and then triples of two handles and an end.</summary>
 public sealed record CurveInk(IReadOnlyList<IReadOnlyList<Spot>> Figures, string Stroke, double Width) : Ink;

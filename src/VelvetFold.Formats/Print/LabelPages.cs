@@ -27,10 +27,24 @@ public static class LabelPages
     public static IReadOnlyList<PrintedPage> Of(Kit kit, LabelSheet sheet, IReadOnlyList<LabelText> labels, int skip = 0)
     {
         ArgumentNullException.ThrowIfNull(sheet);
-        if (sheet.WhyNot() is { } why) throw new ArgumentException(why, nameof(sheet));
+        if (sheet.WhyNot() is { } why)
+            throw new ArgumentException(why, nameof(sheet));
         var layouts = kit.Layouts.ToDictionary(l => l.Id, l => Resolver.Resolve(l, kit));
-        return [.. labels.Select((label, i) => (label, i: i + skip % sheet.Count)).GroupBy(l => l.i / sheet.Count).Select(page => new PrintedPage(Points(sheet.Page.Width), Points(sheet.Page.Height),
-            [.. page.SelectMany(l => Label(sheet.Place(l.i % sheet.Count), l.label, l.label.Layout is { } id ? layouts.GetValueOrDefault(id) : null))]))];
+        return
+        [
+            .. labels
+                .Select((label, i) => (label, i: i + skip % sheet.Count))
+                .GroupBy(l => l.i / sheet.Count)
+                .Select(page => new PrintedPage(
+                    Points(sheet.Page.Width),
+                    Points(sheet.Page.Height),
+                    [
+                        .. page.SelectMany(l =>
+                            Label(sheet.Place(l.i % sheet.Count), l.label, l.label.Layout is { } id ? layouts.GetValueOrDefault(id) : null)
+                        ),
+                    ]
+                )),
+        ];
     }
 
     private static IEnumerable<Ink> Label(Box box, LabelText label, ResolvedLayout? layout)
@@ -40,7 +54,16 @@ public static class LabelPages
         yield return new PartInk(Part.Picture, [Code(label.Code, x + w - Inset - side, y + (h - side) / 2, side)], label.Code);
         var width = w - side - 3 * Inset;
         var head = Math.Min(Typesetter.Lines(label.Head, Typeface.Bold, 15, width).Count > 1 ? 11 : 15, h / 5);
-        var lines = new List<Ink> { new TextInk(new(x + Inset, y + Inset + head), Typesetter.Lines(label.Head, Typeface.Bold, head, width)[0], head, Typeface.Bold, Inks.Ink) };
+        var lines = new List<Ink>
+        {
+            new TextInk(
+                new(x + Inset, y + Inset + head),
+                Typesetter.Lines(label.Head, Typeface.Bold, head, width)[0],
+                head,
+                Typeface.Bold,
+                Inks.Ink
+            ),
+        };
         var (size, at) = (Math.Min(8, h / 8), y + Inset + head);
         var texts = label.Lines.SelectMany(l => Typesetter.Lines(l, Typeface.Sans, size, width)).ToList();
         // The words come first: the picture has what they leave, where that is enough to tell one page from another.
@@ -48,12 +71,14 @@ public static class LabelPages
         var picture = layout is null || left < SmallestPicture ? 0 : Math.Min(left, 36);
         foreach (var line in texts)
         {
-            if (at + size * 1.25 > y + h - Inset - picture) break;
+            if (at + size * 1.25 > y + h - Inset - picture)
+                break;
             at += size * 1.25;
             lines.Add(new TextInk(new(x + Inset, at), line, size, Typeface.Sans, Inks.Ink));
         }
         yield return new PartInk(Part.Paragraph, lines);
-        if (layout is not null && picture > 0) yield return Picture(layout, label.Piece, x + Inset, y + h - Inset - picture + 2, width, picture - 2);
+        if (layout is not null && picture > 0)
+            yield return Picture(layout, label.Piece, x + Inset, y + h - Inset - picture + 2, width, picture - 2);
     }
 
     // The page as a line, all pieces as thin ones, the piece that is meant dark.
@@ -63,13 +88,25 @@ public static class LabelPages
         var scale = Math.Min(width / page.Width.ToInches(), height / page.Height.ToInches());
         IReadOnlyList<Spot> Outline(Box box)
         {
-            var (l, t, r, b) = (x + box.X.ToInches() * scale, y + box.Y.ToInches() * scale, x + box.Right.ToInches() * scale, y + box.Bottom.ToInches() * scale);
+            var (l, t, r, b) = (
+                x + box.X.ToInches() * scale,
+                y + box.Y.ToInches() * scale,
+                x + box.Right.ToInches() * scale,
+                y + box.Bottom.ToInches() * scale
+            );
             return [new(l, t), new(r, t), new(r, b), new(l, b)];
         }
         var whole = new Box(Length.Zero, Length.Zero, page);
         var inside = layout.Pieces.Select(p => p.Box.Intersect(whole)).OfType<Box>().Select(Outline).ToList();
         var dark = layout.Piece(piece ?? "")?.Box.Intersect(whole) is { } own ? new[] { Outline(own) } : [];
-        return new(Part.Ornament, [new PathInk([Outline(whole)], null, Inks.Ink, 0.6), new PathInk(inside, null, Inks.Line, 0.3), .. dark.Select(d => new PathInk([d], Inks.Velvet, null))]);
+        return new(
+            Part.Ornament,
+            [
+                new PathInk([Outline(whole)], null, Inks.Ink, 0.6),
+                new PathInk(inside, null, Inks.Line, 0.3),
+                .. dark.Select(d => new PathInk([d], Inks.Velvet, null)),
+            ]
+        );
     }
 
     // Dark modules in runs by rows; the quiet zone of four modules is part of the side (ISO/IEC 18004, 6.3.8).
@@ -80,15 +117,17 @@ public static class LabelPages
         var module = side / rows.Count;
         var runs = new List<IReadOnlyList<Spot>>();
         for (var r = 0; r < rows.Count; r++)
-            for (var c = 0; c < rows[r].Count; c++)
-            {
-                if (!rows[r][c]) continue;
-                var end = c;
-                while (end + 1 < rows[r].Count && rows[r][end + 1]) end++;
-                var (left, right, top, bottom) = (x + c * module, x + (end + 1) * module, y + r * module, y + (r + 1) * module);
-                runs.Add([new(left, top), new(right, top), new(right, bottom), new(left, bottom)]);
-                c = end;
-            }
+        for (var c = 0; c < rows[r].Count; c++)
+        {
+            if (!rows[r][c])
+                continue;
+            var end = c;
+            while (end + 1 < rows[r].Count && rows[r][end + 1])
+                end++;
+            var (left, right, top, bottom) = (x + c * module, x + (end + 1) * module, y + r * module, y + (r + 1) * module);
+            runs.Add([new(left, top), new(right, top), new(right, bottom), new(left, bottom)]);
+            c = end;
+        }
         return new(runs, "#000000", null);
     }
 

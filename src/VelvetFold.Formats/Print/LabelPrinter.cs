@@ -4,7 +4,8 @@ using SkiaSharp;
 
 namespace VelvetFold.Formats.Print;
 
-/// <summary>Stands in for a label printer: what its head would burn, dot by dot, black or nothing, at 203 dots to the inch (8 to the millimetre, common practice, no source).</summary>
+/// <summary>Stands in for a label printer: what its head would burn, dot by dot, black or nothing, at 203 dots to the inch (8 to the
+/// millimetre, common practice, no source).</summary>
 public static class LabelPrinter
 {
     /// <summary>Dots to the inch.</summary>
@@ -20,11 +21,19 @@ public static class LabelPrinter
     {
         ArgumentNullException.ThrowIfNull(page);
         const float scale = DotsPerInch / 72f;
-        using var bitmap = new SKBitmap(new SKImageInfo((int)Math.Round(page.Width * scale), (int)Math.Round(page.Height * scale), SKColorType.Gray8, SKAlphaType.Opaque));
+        using var bitmap = new SKBitmap(
+            new SKImageInfo(
+                (int)Math.Round(page.Width * scale),
+                (int)Math.Round(page.Height * scale),
+                SKColorType.Gray8,
+                SKAlphaType.Opaque
+            )
+        );
         using var canvas = new SKCanvas(bitmap);
         canvas.Clear(SKColors.White);
         canvas.Scale(scale);
-        foreach (var mark in page.Marks) Burn(canvas, mark);
+        foreach (var mark in page.Marks)
+            Burn(canvas, mark);
         canvas.Flush();
         using var png = bitmap.Encode(SKEncodedImageFormat.Png, 100);
         return png.ToArray();
@@ -35,14 +44,16 @@ public static class LabelPrinter
         switch (mark)
         {
             case PartInk part:
-                foreach (var inner in part.Marks) Burn(canvas, inner);
+                foreach (var inner in part.Marks)
+                    Burn(canvas, inner);
                 break;
             case PageInk page:
                 using (new SKAutoCanvasRestore(canvas))
                 {
                     canvas.Translate((float)page.At.X, (float)page.At.Y);
                     canvas.Scale((float)page.Scale);
-                    foreach (var inner in page.Marks) Burn(canvas, inner);
+                    foreach (var inner in page.Marks)
+                        Burn(canvas, inner);
                 }
                 break;
             case ClippedInk clipped:
@@ -50,23 +61,38 @@ public static class LabelPrinter
                 using (var outline = Shape(clipped.Outline, closed: true))
                 {
                     canvas.ClipPath(outline);
-                    foreach (var inner in clipped.Marks) Burn(canvas, inner);
+                    foreach (var inner in clipped.Marks)
+                        Burn(canvas, inner);
                 }
                 break;
-            case TextInk text: Text(canvas, text); break;
-            case PathInk path: Path(canvas, path); break;
-            case CurveInk curve: Curve(canvas, curve); break;
-            default: throw new InvalidOperationException($"{mark.GetType().Name} cannot be burnt.");
+            case TextInk text:
+                Text(canvas, text);
+                break;
+            case PathInk path:
+                Path(canvas, path);
+                break;
+            case CurveInk curve:
+                Curve(canvas, curve);
+                break;
+            default:
+                throw new InvalidOperationException($"{mark.GetType().Name} cannot be burnt.");
         }
     }
 
     private static void Text(SKCanvas canvas, TextInk text)
     {
         // As wide as it is set on every other page: no letter is moved to a whole point.
-        using var font = new SKFont(Faces.GetOrAdd(text.Type, Face), (float)text.Size) { Edging = SKFontEdging.Alias, Subpixel = true, LinearMetrics = true, Hinting = SKFontHinting.None };
+        using var font = new SKFont(Faces.GetOrAdd(text.Type, Face), (float)text.Size)
+        {
+            Edging = SKFontEdging.Alias,
+            Subpixel = true,
+            LinearMetrics = true,
+            Hinting = SKFontHinting.None,
+        };
         using var paint = Paint(text.Colour, SKPaintStyle.Fill);
         using var kept = new SKAutoCanvasRestore(canvas);
-        if (text.Turned) canvas.RotateDegrees(-90, (float)text.At.X, (float)text.At.Y);
+        if (text.Turned)
+            canvas.RotateDegrees(-90, (float)text.At.X, (float)text.At.Y);
         canvas.DrawText(text.Text, (float)text.At.X, (float)text.At.Y, text.Centred ? SKTextAlign.Center : SKTextAlign.Left, font, paint);
     }
 
@@ -78,7 +104,8 @@ public static class LabelPrinter
             using var fill = Paint(path.Fill, SKPaintStyle.Fill);
             canvas.DrawPath(shape, fill);
         }
-        if (path.Stroke is null) return;
+        if (path.Stroke is null)
+            return;
         using var stroke = Paint(path.Stroke, SKPaintStyle.Stroke, path.Width);
         using var dashes = path.Dash is { } dash ? SKPathEffect.CreateDash([(float)dash, (float)dash], 0) : null;
         stroke.PathEffect = dashes;
@@ -91,7 +118,8 @@ public static class LabelPrinter
         foreach (var figure in curve.Figures)
         {
             builder.MoveTo(Spot(figure[0]));
-            foreach (var bend in figure.Skip(1).Chunk(3)) builder.CubicTo(Spot(bend[0]), Spot(bend[1]), Spot(bend[2]));
+            foreach (var bend in figure.Skip(1).Chunk(3))
+                builder.CubicTo(Spot(bend[0]), Spot(bend[1]), Spot(bend[2]));
         }
         using var path = builder.Detach();
         using var paint = Paint(curve.Stroke, SKPaintStyle.Stroke, curve.Width);
@@ -101,20 +129,22 @@ public static class LabelPrinter
     private static SKPath Shape(IReadOnlyList<IReadOnlyList<Spot>> figures, bool closed)
     {
         using var builder = new SKPathBuilder { FillType = SKPathFillType.EvenOdd };
-        foreach (var figure in figures.Where(f => f.Count > 1)) builder.AddPoly([.. figure.Select(Spot)], closed);
+        foreach (var figure in figures.Where(f => f.Count > 1))
+            builder.AddPoly([.. figure.Select(Spot)], closed);
         return builder.Detach();
     }
 
     private static SKPoint Spot(Spot spot) => new((float)spot.X, (float)spot.Y);
 
     // A line is one dot wide at least: finer ones would be left out.
-    private static SKPaint Paint(string colour, SKPaintStyle style, double width = 0) => new()
-    {
-        IsAntialias = false,
-        Style = style,
-        Color = Grey(colour) <= Burns ? SKColors.Black : SKColors.White,
-        StrokeWidth = (float)Math.Max(width, 72d / DotsPerInch),
-    };
+    private static SKPaint Paint(string colour, SKPaintStyle style, double width = 0) =>
+        new()
+        {
+            IsAntialias = false,
+            Style = style,
+            Color = Grey(colour) <= Burns ? SKColors.Black : SKColors.White,
+            StrokeWidth = (float)Math.Max(width, 72d / DotsPerInch),
+        };
 
     private static int Grey(string colour)
     {

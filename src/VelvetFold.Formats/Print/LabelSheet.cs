@@ -4,18 +4,78 @@ using VelvetFold.Core.Stock;
 namespace VelvetFold.Formats.Print;
 
 /// <summary>A sheet of labels: the page, the labels on it, where the first begins and how far it is from one to the next.</summary>
-public sealed record LabelSheet(string Name, Size Page, Size Label, int Columns, int Rows, Length Left, Length Top, Length PitchAcross, Length PitchDown)
+public sealed record LabelSheet(
+    string Name,
+    Size Page,
+    Size Label,
+    int Columns,
+    int Rows,
+    Length Left,
+    Length Top,
+    Length PitchAcross,
+    Length PitchDown
+)
 {
     private static readonly Size Letter = new(Length.Inches(8, 1, 2), Length.Inches(11));
 
     /// <summary>Sheets that are sold everywhere (common practice, no source).</summary>
     public static readonly IReadOnlyList<LabelSheet> Common =
     [
-        new("30 on Letter, 2⅝ x 1 in", Letter, new(Length.Inches(2, 5, 8), Length.Inches(1)), 3, 10, Length.Inches(0, 3, 16), Length.Inches(0, 1, 2), Length.Inches(2, 3, 4), Length.Inches(1)),
-        new("10 on Letter, 4 x 2 in", Letter, new(Length.Inches(4), Length.Inches(2)), 2, 5, Length.Inches(0, 5, 32), Length.Inches(0, 1, 2), Length.Inches(4, 3, 16), Length.Inches(2)),
-        new("24 on A4, 70 x 37 mm", StandardSizes.IsoA(4), new(Length.Millimetres(70), Length.Millimetres(37)), 3, 8, Length.Zero, Tenths(5), Length.Millimetres(70), Length.Millimetres(37)),
-        new("21 on A4, 63.5 x 38.1 mm", StandardSizes.IsoA(4), new(Tenths(635), Tenths(381)), 3, 7, Tenths(72.5m), Tenths(151.5m), Length.Millimetres(66), Tenths(381)),
-        new("one on a roll, 62 x 29 mm", new(Length.Millimetres(62), Length.Millimetres(29)), new(Length.Millimetres(62), Length.Millimetres(29)), 1, 1, Length.Zero, Length.Zero, Length.Millimetres(62), Length.Millimetres(29)),
+        new(
+            "30 on Letter, 2⅝ x 1 in",
+            Letter,
+            new(Length.Inches(2, 5, 8), Length.Inches(1)),
+            3,
+            10,
+            Length.Inches(0, 3, 16),
+            Length.Inches(0, 1, 2),
+            Length.Inches(2, 3, 4),
+            Length.Inches(1)
+        ),
+        new(
+            "10 on Letter, 4 x 2 in",
+            Letter,
+            new(Length.Inches(4), Length.Inches(2)),
+            2,
+            5,
+            Length.Inches(0, 5, 32),
+            Length.Inches(0, 1, 2),
+            Length.Inches(4, 3, 16),
+            Length.Inches(2)
+        ),
+        new(
+            "24 on A4, 70 x 37 mm",
+            StandardSizes.IsoA(4),
+            new(Length.Millimetres(70), Length.Millimetres(37)),
+            3,
+            8,
+            Length.Zero,
+            Tenths(5),
+            Length.Millimetres(70),
+            Length.Millimetres(37)
+        ),
+        new(
+            "21 on A4, 63.5 x 38.1 mm",
+            StandardSizes.IsoA(4),
+            new(Tenths(635), Tenths(381)),
+            3,
+            7,
+            Tenths(72.5m),
+            Tenths(151.5m),
+            Length.Millimetres(66),
+            Tenths(381)
+        ),
+        new(
+            "one on a roll, 62 x 29 mm",
+            new(Length.Millimetres(62), Length.Millimetres(29)),
+            new(Length.Millimetres(62), Length.Millimetres(29)),
+            1,
+            1,
+            Length.Zero,
+            Length.Zero,
+            Length.Millimetres(62),
+            Length.Millimetres(29)
+        ),
     ];
 
     // Tenths of a millimetre.
@@ -30,12 +90,17 @@ public sealed record LabelSheet(string Name, Size Page, Size Label, int Columns,
     /// <summary>Why there is no such sheet, or null.</summary>
     public string? WhyNot()
     {
-        if (!Page.IsReal || !Label.IsReal || Columns is < 1 or > 50 || Rows is < 1 or > 100) return "A label sheet has a page, labels, and from 1 x 1 to 50 x 100 of them.";
-        if (Page.Longer > Length.Millimetres(1200)) return $"A page of {Page} is larger than a printer takes.";
-        if (Columns > 1 && PitchAcross < Label.Width) return $"Labels {Label.Width} wide that follow each other after {PitchAcross} lie on each other.";
-        if (Rows > 1 && PitchDown < Label.Height) return $"Labels {Label.Height} high that follow each other after {PitchDown} lie on each other.";
+        if (!Page.IsReal || !Label.IsReal || Columns is < 1 or > 50 || Rows is < 1 or > 100)
+            return "A label sheet has a page, labels, and from 1 x 1 to 50 x 100 of them.";
+        if (Page.Longer > Length.Millimetres(1200))
+            return $"A page of {Page} is larger than a printer takes.";
+        if (Columns > 1 && PitchAcross < Label.Width)
+            return $"Labels {Label.Width} wide that follow each other after {PitchAcross} lie on each other.";
+        if (Rows > 1 && PitchDown < Label.Height)
+            return $"Labels {Label.Height} high that follow each other after {PitchDown} lie on each other.";
         var last = Place(Count - 1);
-        if (Left < Length.Zero || Top < Length.Zero || last.Right > Page.Width || last.Bottom > Page.Height) return $"The labels run off a page of {Page}: the last one would end at {last.Right} and {last.Bottom}.";
+        if (Left < Length.Zero || Top < Length.Zero || last.Right > Page.Width || last.Bottom > Page.Height)
+            return $"The labels run off a page of {Page}: the last one would end at {last.Right} and {last.Bottom}.";
         return Label.Shorter < Length.Millimetres(12) ? $"A label of {Label} is too small for its code to be read." : null;
     }
 }

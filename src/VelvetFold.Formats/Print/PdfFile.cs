@@ -41,20 +41,34 @@ public static class PdfFile
 
         public void Draw(IReadOnlyList<Ink> marks)
         {
-            foreach (var mark in marks) Draw(mark);
+            foreach (var mark in marks)
+                Draw(mark);
         }
 
         private void Draw(Ink mark)
         {
             switch (mark)
             {
-                case PartInk part: Tagged(part); break;
-                case TextInk text: Text(text); break;
-                case PathInk path: Path(path); break;
-                case CurveInk curve: Curve(curve); break;
-                case ClippedInk clipped: Clipped(clipped); break;
-                case PageInk page: Scaled(page); break;
-                default: throw new InvalidOperationException($"{mark.GetType().Name} cannot be printed.");
+                case PartInk part:
+                    Tagged(part);
+                    break;
+                case TextInk text:
+                    Text(text);
+                    break;
+                case PathInk path:
+                    Path(path);
+                    break;
+                case CurveInk curve:
+                    Curve(curve);
+                    break;
+                case ClippedInk clipped:
+                    Clipped(clipped);
+                    break;
+                case PageInk page:
+                    Scaled(page);
+                    break;
+                default:
+                    throw new InvalidOperationException($"{mark.GetType().Name} cannot be printed.");
             }
         }
 
@@ -68,14 +82,22 @@ public static class PdfFile
             _open = true;
             switch (part.Part)
             {
-                case Part.Title: tags.BeginElement(PdfBlockLevelElementTag.Heading1); break;
-                case Part.Heading: tags.BeginElement(PdfBlockLevelElementTag.Heading2); break;
-                case Part.Paragraph: tags.BeginElement(PdfBlockLevelElementTag.Paragraph); break;
+                case Part.Title:
+                    tags.BeginElement(PdfBlockLevelElementTag.Heading1);
+                    break;
+                case Part.Heading:
+                    tags.BeginElement(PdfBlockLevelElementTag.Heading2);
+                    break;
+                case Part.Paragraph:
+                    tags.BeginElement(PdfBlockLevelElementTag.Paragraph);
+                    break;
                 case Part.Picture:
                     var box = Bounds(part.Marks);
                     tags.BeginElement(PdfIllustrationElementTag.Figure, part.Says ?? "", new XRect(box.X, box.Y, box.Width, box.Height));
                     break;
-                default: tags.BeginArtifact(); break;
+                default:
+                    tags.BeginArtifact();
+                    break;
             }
             Draw(part.Marks);
             tags.End();
@@ -85,17 +107,20 @@ public static class PdfFile
         private static XRect Bounds(IReadOnlyList<Ink> marks)
         {
             var spots = marks.SelectMany(SpotsOf).ToList();
-            return spots.Count == 0 ? new(0, 0, 1, 1) : new(new XPoint(spots.Min(s => s.X), spots.Min(s => s.Y)), new XPoint(spots.Max(s => s.X), spots.Max(s => s.Y)));
+            return spots.Count == 0
+                ? new(0, 0, 1, 1)
+                : new(new XPoint(spots.Min(s => s.X), spots.Min(s => s.Y)), new XPoint(spots.Max(s => s.X), spots.Max(s => s.Y)));
         }
 
-        private static IEnumerable<Spot> SpotsOf(Ink mark) => mark switch
-        {
-            PathInk path => path.Figures.SelectMany(f => f),
-            TextInk text => [text.At],
-            ClippedInk clipped => clipped.Outline.SelectMany(f => f),
-            PartInk part => part.Marks.SelectMany(SpotsOf),
-            _ => [],
-        };
+        private static IEnumerable<Spot> SpotsOf(Ink mark) =>
+            mark switch
+            {
+                PathInk path => path.Figures.SelectMany(f => f),
+                TextInk text => [text.At],
+                ClippedInk clipped => clipped.Outline.SelectMany(f => f),
+                PartInk part => part.Marks.SelectMany(SpotsOf),
+                _ => [],
+            };
 
         private void Text(TextInk text)
         {
@@ -118,19 +143,24 @@ public static class PdfFile
             if (!path.Closed && path.Fill is null)
             {
                 // One by one: in one path the library joins the end of each line to the start of the next.
-                foreach (var line in path.Figures.Where(f => f.Count > 1)) graphics.DrawLines(pen!, [.. line.Select(s => new XPoint(s.X, s.Y))]);
+                foreach (var line in path.Figures.Where(f => f.Count > 1))
+                    graphics.DrawLines(pen!, [.. line.Select(s => new XPoint(s.X, s.Y))]);
                 return;
             }
             var brush = path.Fill is null ? null : Brush(path.Fill);
             var shape = Shape(path.Figures, path.Closed);
-            if (pen is not null && brush is not null) graphics.DrawPath(pen, brush, shape);
-            else if (pen is not null) graphics.DrawPath(pen, shape);
-            else if (brush is not null) graphics.DrawPath(brush, shape);
+            if (pen is not null && brush is not null)
+                graphics.DrawPath(pen, brush, shape);
+            else if (pen is not null)
+                graphics.DrawPath(pen, shape);
+            else if (brush is not null)
+                graphics.DrawPath(brush, shape);
         }
 
         private void Curve(CurveInk curve)
         {
-            foreach (var figure in curve.Figures) graphics.DrawBeziers(Line(curve.Stroke, curve.Width, null), [.. figure.Select(s => new XPoint(s.X, s.Y))]);
+            foreach (var figure in curve.Figures)
+                graphics.DrawBeziers(Line(curve.Stroke, curve.Width, null), [.. figure.Select(s => new XPoint(s.X, s.Y))]);
         }
 
         private void Clipped(ClippedInk clipped)
@@ -157,7 +187,8 @@ public static class PdfFile
             {
                 shape.StartFigure();
                 shape.AddLines([.. figure.Select(s => new XPoint(s.X, s.Y))]);
-                if (closed) shape.CloseFigure();
+                if (closed)
+                    shape.CloseFigure();
             }
             return shape;
         }
@@ -165,7 +196,8 @@ public static class PdfFile
         private static XPen Line(string colour, double width, double? dash)
         {
             var pen = new XPen(Colour(colour), width) { LineCap = XLineCap.Round, LineJoin = XLineJoin.Round };
-            if (dash is { } d) pen.DashPattern = [d / width, d / width];
+            if (dash is { } d)
+                pen.DashPattern = [d / width, d / width];
             return pen;
         }
 

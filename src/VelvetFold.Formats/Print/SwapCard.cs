@@ -6,7 +6,8 @@ using VelvetFold.Core.Kits;
 
 namespace VelvetFold.Formats.Print;
 
-/// <summary>The card that goes into a guest's bag: their page, what is cut otherwise and where it comes from, the steps that read otherwise, and what stays in the sleeve.</summary>
+/// <summary>The card that goes into a guest's bag: their page, what is cut otherwise and where it comes from, the steps that read
+/// otherwise, and what stays in the sleeve.</summary>
 public static class SwapCard
 {
     /// <summary>The pages of one guest's card, in the guide's language; one where it finds room.</summary>
@@ -27,7 +28,8 @@ public static class SwapCard
             flow.Text(words.Text("card.same", ("guest", name)), Typeface.Sans, 12);
             return flow.Pages(kit.Name);
         }
-        foreach (var layout in Changed(kit, guest)) Picture(flow, guest, layout, words);
+        foreach (var layout in Changed(kit, guest))
+            Picture(flow, guest, layout, words);
         List(flow, words.Text("card.page"), guest, DifferenceIn.Page);
         Cuts(flow, kit, guest, words);
         List(flow, words.Text("card.sheets"), guest, DifferenceIn.Sheets);
@@ -53,25 +55,37 @@ public static class SwapCard
     private static void List(Flow flow, string title, GuestAnswer guest, DifferenceIn place)
     {
         var says = guest.Differences.Where(d => d.In == place).Select(d => d.Says).ToList();
-        if (says.Count == 0) return;
+        if (says.Count == 0)
+            return;
         Title(flow, title);
-        foreach (var line in says) flow.Text(line, Typeface.Sans, 10.5, indent: 10);
+        foreach (var line in says)
+            flow.Text(line, Typeface.Sans, 10.5, indent: 10);
     }
 
     // What is cut otherwise, and out of which sheet or offcut; what is not cut any more stays as paper in the sleeve.
     private static void Cuts(Flow flow, Kit kit, GuestAnswer guest, Words words)
     {
         var own = guest.Differences.Where(d => d.In == DifferenceIn.Cuts).ToList();
-        if (own.Count == 0) return;
+        if (own.Count == 0)
+            return;
         Title(flow, words.Text("card.cuts"));
         foreach (var difference in own)
-            flow.Text(difference.Piece is { } label && From(label) is { } from ? $"{difference.Says} {from}" : $"{difference.Says} {words.Text("card.sleeve")}", Typeface.Sans, 10.5, indent: 10);
+            flow.Text(
+                difference.Piece is { } label && From(label) is { } from
+                    ? $"{difference.Says} {from}"
+                    : $"{difference.Says} {words.Text("card.sleeve")}",
+                Typeface.Sans,
+                10.5,
+                indent: 10
+            );
 
         // Out of the bag where it comes out of it; else the host brings paper.
         string? From(string label)
         {
-            if (guest.Bag.Cut.FirstOrDefault(c => c.Label == label) is { } cut) return words.Text("card.from", ("source", cut.Source));
-            if (guest.Bag.Missing.FirstOrDefault(m => m.Label == label) is not { } missing) return null;
+            if (guest.Bag.Cut.FirstOrDefault(c => c.Label == label) is { } cut)
+                return words.Text("card.from", ("source", cut.Source));
+            if (guest.Bag.Missing.FirstOrDefault(m => m.Label == label) is not { } missing)
+                return null;
             return words.Text("card.bring", ("paper", kit.Paper(missing.Paper)?.Name ?? missing.Paper));
         }
     }

@@ -18,16 +18,22 @@ public static class Typesetter
     }
 
     /// <summary>A typeface at a size in points, whole in the PDF.</summary>
-    internal static XFont Font(Typeface type, double size) => Fonts.GetOrAdd((type, size), key => new(key.Item1.ToString(), key.Item2, XFontStyleEx.Regular, new(PdfSharp.Pdf.PdfFontEncoding.Unicode)));
+    internal static XFont Font(Typeface type, double size) =>
+        Fonts.GetOrAdd(
+            (type, size),
+            key => new(key.Item1.ToString(), key.Item2, XFontStyleEx.Regular, new(PdfSharp.Pdf.PdfFontEncoding.Unicode))
+        );
 
     /// <summary>How wide a text is set, in points.</summary>
     public static double Width(string text, Typeface type, double size)
     {
         // The library's measuring is not made for several threads.
-        lock (Measuring) return Context.MeasureString(text, Font(type, size)).Width;
+        lock (Measuring)
+            return Context.MeasureString(text, Font(type, size)).Width;
     }
 
-    /// <summary>Breaks a text into lines no wider than so many points. A word that is wider by itself is broken where it must be; nothing is left out.</summary>
+    /// <summary>Breaks a text into lines no wider than so many points. A word that is wider by itself is broken where it must be;
+    /// nothing is left out.</summary>
     public static IReadOnlyList<string> Lines(string text, Typeface type, double size, double width)
     {
         ArgumentNullException.ThrowIfNull(text);
@@ -40,7 +46,8 @@ public static class Typesetter
                 line = longer;
                 continue;
             }
-            if (line != "") lines.Add(line);
+            if (line != "")
+                lines.Add(line);
             line = word;
             while (Width(line, type, size) > width && line.Length > 1)
             {
@@ -49,7 +56,8 @@ public static class Typesetter
                 line = line[fits..];
             }
         }
-        if (line != "") lines.Add(line);
+        if (line != "")
+            lines.Add(line);
         return lines;
     }
 
@@ -60,7 +68,16 @@ public static class Typesetter
         for (var i = 0; i < words.Length; i++)
         {
             var word = words[i];
-            while (i + 1 < words.Length && (words[i + 1] == "x" || word.EndsWith(" x", StringComparison.Ordinal) || word is "x" or "≈" || IsRaised(words[i + 1]) || (words[i + 1].StartsWith("mm", StringComparison.Ordinal) && char.IsDigit(word[^1]))))
+            while (
+                i + 1 < words.Length
+                && (
+                    words[i + 1] == "x"
+                    || word.EndsWith(" x", StringComparison.Ordinal)
+                    || word is "x" or "≈"
+                    || IsRaised(words[i + 1])
+                    || (words[i + 1].StartsWith("mm", StringComparison.Ordinal) && char.IsDigit(word[^1]))
+                )
+            )
                 word += " " + words[++i];
             yield return word;
         }
@@ -71,8 +88,14 @@ public static class Typesetter
     /// <summary>The file of a typeface, as it ships.</summary>
     internal static Stream FontFile(Typeface type)
     {
-        var file = type switch { Typeface.Bold => "SourceSans3_600SemiBold.ttf", Typeface.Serif => "Fraunces_600SemiBold.ttf", _ => "SourceSans3_400Regular.ttf" };
-        return typeof(Typesetter).Assembly.GetManifestResourceStream(file) ?? throw new InvalidOperationException($"The typeface {file} is missing.");
+        var file = type switch
+        {
+            Typeface.Bold => "SourceSans3_600SemiBold.ttf",
+            Typeface.Serif => "Fraunces_600SemiBold.ttf",
+            _ => "SourceSans3_400Regular.ttf",
+        };
+        return typeof(Typesetter).Assembly.GetManifestResourceStream(file)
+            ?? throw new InvalidOperationException($"The typeface {file} is missing.");
     }
 
     // Each typeface is one family with one face.

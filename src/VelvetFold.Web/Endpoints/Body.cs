@@ -18,7 +18,8 @@ internal static class Body
         where T : class
     {
         var reading = await ReadAsync<T>(request);
-        if (reading.Value is not { } value) return reading;
+        if (reading.Value is not { } value)
+            return reading;
         var faults = KitRules.Faults(kit(value));
         return faults.Count == 0 ? reading : new(null, [.. faults.Select(f => f with { Path = kitPath + f.Path })]);
     }
@@ -31,7 +32,8 @@ internal static class Body
         while ((read = await request.Body.ReadAsync(chunk, request.HttpContext.RequestAborted)) > 0)
         {
             // The server stops at the limit by itself; a host without one must not fill the memory either.
-            if (buffer.Length + read > most) throw new BadHttpRequestException("Too large.", StatusCodes.Status413PayloadTooLarge);
+            if (buffer.Length + read > most)
+                throw new BadHttpRequestException("Too large.", StatusCodes.Status413PayloadTooLarge);
             buffer.Write(chunk, 0, read);
         }
         return buffer.ToArray();
@@ -45,5 +47,12 @@ internal static class Body
 
     /// <summary>The revision a writer says it saw, or null where it says none.</summary>
     public static int? SeenRevision(HttpRequest request) =>
-        int.TryParse(request.Headers.IfMatch.ToString().Replace("W/", "", StringComparison.Ordinal).Trim('"'), NumberStyles.None, CultureInfo.InvariantCulture, out var seen) ? seen : null;
+        int.TryParse(
+            request.Headers.IfMatch.ToString().Replace("W/", "", StringComparison.Ordinal).Trim('"'),
+            NumberStyles.None,
+            CultureInfo.InvariantCulture,
+            out var seen
+        )
+            ? seen
+            : null;
 }

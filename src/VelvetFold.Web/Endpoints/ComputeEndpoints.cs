@@ -20,7 +20,8 @@ internal sealed record KitQuestion(Kit Kit, int? Kits = null);
 internal sealed record PlanQuestion(Kit Kit, int? Kits = null, CutMode? Mode = null, bool? Longer = null);
 
 /// <summary>A kit to compute as one guest will make it.</summary>
-/// <param name="SetAside">Whether changes that speak of what is not in the kit any more are left out and named in the answer; else they are refused.</param>
+/// <param name="SetAside">Whether changes that speak of what is not in the kit any more are left out and named in the answer; else they
+/// are refused.</param>
 internal sealed record GuestQuestion(Kit Kit, IReadOnlyList<OpeningChange> Changes, bool? SetAside = null);
 
 /// <summary>A text that should be a length.</summary>
@@ -47,7 +48,14 @@ internal sealed record LinesQuestion(string Text, Kit? Kit = null, string? Layou
 /// <param name="Text">The layout read out as measure lines again.</param>
 /// <param name="Pages">The layout as computed with them, for the ghost.</param>
 internal sealed record LinesAnswer(
-    Kit Kit, Layout Layout, IReadOnlyList<string> Touched, IReadOnlyList<LineFault> Errors, IReadOnlyList<string> Completions, string Text, LayoutAnswer Pages);
+    Kit Kit,
+    Layout Layout,
+    IReadOnlyList<string> Touched,
+    IReadOnlyList<LineFault> Errors,
+    IReadOnlyList<string> Completions,
+    string Text,
+    LayoutAnswer Pages
+);
 
 /// <summary>A piece to lay on a sheet by hand.</summary>
 /// <param name="Kits">How many kits are cut together; those of the document where left out.</param>
@@ -68,14 +76,29 @@ internal static class ComputeEndpoints
         var compute = api.MapGroup("/compute").WithTags("Compute");
         compute.MapPost("/kit", KitAsync).Accepts<KitQuestion>("application/json").Produces<KitAnswer>().ProducesProblem(400);
         compute.MapPost("/batch", BatchAsync).Accepts<PlanQuestion>("application/json").Produces<PlanAnswer>().ProducesProblem(400);
-        compute.MapDelete("/batch/{search:guid}", (Guid search, PlanSearches searches) => searches.Stop(search) ? Results.NoContent() : Results.Problem(statusCode: 404, detail: "No such search is under way.")).Produces(204).ProducesProblem(404);
+        compute
+            .MapDelete(
+                "/batch/{search:guid}",
+                (Guid search, PlanSearches searches) =>
+                    searches.Stop(search) ? Results.NoContent() : Results.Problem(statusCode: 404, detail: "No such search is under way.")
+            )
+            .Produces(204)
+            .ProducesProblem(404);
         compute.MapPost("/reach", ReachAsync).Accepts<KitQuestion>("application/json").Produces<StockReach>().ProducesProblem(400);
         compute.MapPost("/cuts/lay", LayAsync).Accepts<LayQuestion>("application/json").Produces<LaidSheet>().ProducesProblem(400);
         compute.MapPost("/pages", PagesAsync).Accepts<PagesQuestion>("application/json").Produces<PagesAnswer>().ProducesProblem(400);
-        compute.MapPost("/measure-lines", LinesAsync).Accepts<LinesQuestion>("application/json").Produces<LinesAnswer>().ProducesProblem(400);
+        compute
+            .MapPost("/measure-lines", LinesAsync)
+            .Accepts<LinesQuestion>("application/json")
+            .Produces<LinesAnswer>()
+            .ProducesProblem(400);
         compute.MapLayouts();
         compute.MapCuts();
-        compute.MapPost("/revisions", RevisionsAsync).Accepts<RevisionsQuestion>("application/json").Produces<RevisionsAnswer>().ProducesProblem(400);
+        compute
+            .MapPost("/revisions", RevisionsAsync)
+            .Accepts<RevisionsQuestion>("application/json")
+            .Produces<RevisionsAnswer>()
+            .ProducesProblem(400);
         compute.MapPost("/guest", GuestAsync).Accepts<GuestQuestion>("application/json").Produces<GuestAnswer>().ProducesProblem(400);
         compute.MapPost("/length", LengthAsync).Accepts<LengthQuestion>("application/json").Produces<LengthAnswer>().ProducesProblem(400);
         api.MapGet("/sizes", () => Results.Ok(new SizesAnswer(StandardSizes.All))).WithTags("Compute").Produces<SizesAnswer>();
@@ -84,17 +107,28 @@ internal static class ComputeEndpoints
     private static Task<IResult> KitAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel) =>
         AnswerAsync(request, (kit, kits) => KitAnswer.For(kit, kits, new() { Memory = memory, Cancel = cancel }));
 
-    // Asked with a name for the search, it tells how it goes, a line of JSON at a time, and can be stopped by that name; the answer is the last line.
-    private static async Task<IResult> BatchAsync(HttpRequest request, Guid? search, PlanMemory memory, PlanSearches searches, CancellationToken cancel)
+    // Asked with a name for the search, it tells how it goes, a line of JSON at a time, and can be stopped by that name; the answer is
+    // the last line.
+    private static async Task<IResult> BatchAsync(
+        HttpRequest request,
+        Guid? search,
+        PlanMemory memory,
+        PlanSearches searches,
+        CancellationToken cancel
+    )
     {
         var reading = await Body.ReadAsync<PlanQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
         var (kits, mode) = (question.Kits ?? question.Kit.Kits, question.Mode ?? CutMode.Batch);
-        if (kits is < 0 or > KitRules.MostKits) return NotSoMany(kits);
+        if (kits is < 0 or > KitRules.MostKits)
+            return NotSoMany(kits);
         PlanAnswer Plan(PlanTerms terms)
         {
             var own = terms with { Memory = memory, Cancel = cancel };
-            return question.Longer == true ? KitAnswer.SearchedPlanOf(question.Kit, mode, Math.Max(1, kits), own) : KitAnswer.PlanOf(question.Kit, mode, Math.Max(1, kits), own);
+            return question.Longer == true
+                ? KitAnswer.SearchedPlanOf(question.Kit, mode, Math.Max(1, kits), own)
+                : KitAnswer.PlanOf(question.Kit, mode, Math.Max(1, kits), own);
         }
 
         return search is { } name
@@ -108,20 +142,26 @@ internal static class ComputeEndpoints
     private static async Task<IResult> AnswerAsync<T>(HttpRequest request, Func<Kit, int, T> answer)
     {
         var reading = await Body.ReadAsync<KitQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
         var kits = question.Kits ?? question.Kit.Kits;
-        if (kits is < 0 or > KitRules.MostKits) return NotSoMany(kits);
+        if (kits is < 0 or > KitRules.MostKits)
+            return NotSoMany(kits);
         return Body.Json(answer(question.Kit, Math.Max(1, kits)), question.Kit.Unit);
     }
 
-    private static IResult NotSoMany(int kits) => Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 0 to {KitRules.MostKits}.");
+    private static IResult NotSoMany(int kits) =>
+        Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 0 to {KitRules.MostKits}.");
 
     private static async Task<IResult> LayAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<LayQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
-        if (question.There.Count > 2_000) return Problems.Bad("there", $"{question.There.Count} pieces do not lie on one sheet.");
-        if (question.Kit.Paper(question.Paper) is not { } paper) return Problems.Bad("paper", $"There is no paper {question.Paper} in this kit.");
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        if (question.There.Count > 2_000)
+            return Problems.Bad("there", $"{question.There.Count} pieces do not lie on one sheet.");
+        if (question.Kit.Paper(question.Paper) is not { } paper)
+            return Problems.Bad("paper", $"There is no paper {question.Paper} in this kit.");
         try
         {
             var kits = Math.Clamp(question.Kits ?? question.Kit.Kits, 1, KitRules.MostKits);
@@ -131,53 +171,93 @@ internal static class ComputeEndpoints
         }
         catch (ArgumentException)
         {
-            return Problems.Bad("piece", $"{question.Piece}, or a piece that lies there, is not among those cut from {paper.Name} in this way of cutting.");
+            return Problems.Bad(
+                "piece",
+                $"{question.Piece}, or a piece that lies there, is not among those cut from {paper.Name} in this way of cutting."
+            );
         }
     }
 
     private static async Task<IResult> PagesAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<PagesQuestion>(request, "kit.", q => q.Kit);
-        return reading.Value is { } question ? Body.Json(new PagesAnswer(KitAnswer.Pages(question.Kit)), question.Kit.Unit) : Problems.Bad(reading.Faults);
+        return reading.Value is { } question
+            ? Body.Json(new PagesAnswer(KitAnswer.Pages(question.Kit)), question.Kit.Unit)
+            : Problems.Bad(reading.Faults);
     }
 
     private static async Task<IResult> LinesAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<LinesQuestion>(request, "kit.", q => q.Kit ?? MeasureLines.Blank());
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
-        if (question.Text.Length > 100_000) return Problems.Bad("text", "The text is longer than 100000 characters.");
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        if (question.Text.Length > 100_000)
+            return Problems.Bad("text", "The text is longer than 100000 characters.");
         var kit = question.Kit ?? MeasureLines.Blank();
         var layout = question.Layout ?? (kit.Layouts.Count > 0 ? kit.Layouts[0].Id : "L1");
-        if (question.Layout is not null && kit.Layout(question.Layout) is null) return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+        if (question.Layout is not null && kit.Layout(question.Layout) is null)
+            return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
         var lines = MeasureLines.Read(question.Text, kit, layout, newPapers: question.Kit is null);
         return Body.Json(
-            new LinesAnswer(lines.Kit, lines.Layout, lines.Touched, lines.Faults, lines.Completions, MeasureLines.Write(lines.Kit, lines.Layout), KitAnswer.Page(lines.Kit, lines.Layout)),
-            kit.Unit);
+            new LinesAnswer(
+                lines.Kit,
+                lines.Layout,
+                lines.Touched,
+                lines.Faults,
+                lines.Completions,
+                MeasureLines.Write(lines.Kit, lines.Layout),
+                KitAnswer.Page(lines.Kit, lines.Layout)
+            ),
+            kit.Unit
+        );
     }
 
     private static async Task<IResult> RevisionsAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<RevisionsQuestion>(request, "after.", q => q.After);
-        return reading.Value is { } question ? Body.Json(new RevisionsAnswer(Revisions.Compare(question.Before, question.After, MeasureLines.Write)), question.After.Unit) : Problems.Bad(reading.Faults);
+        return reading.Value is { } question
+            ? Body.Json(new RevisionsAnswer(Revisions.Compare(question.Before, question.After, MeasureLines.Write)), question.After.Unit)
+            : Problems.Bad(reading.Faults);
     }
 
     private static async Task<IResult> GuestAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel)
     {
         var reading = await Body.ReadAsync<GuestQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
         var unknown = Adaptation.Unknown(question.Kit, question.Changes);
         if (unknown.Count > 0 && question.SetAside is not true)
-            return Problems.Bad([.. unknown.Select(u => new Fault($"changes[{question.Changes.ToList().IndexOf(u)}]", $"There is no {u.Layout}-{u.Piece} in this kit of which that can be done."))]);
-        return Body.Json(KitAnswer.ForGuest(question.Kit, Adaptation.Known(question.Kit, question.Changes), new() { Memory = memory, Cancel = cancel }) with { SetAside = unknown }, question.Kit.Unit);
+            return Problems.Bad([
+                .. unknown.Select(u => new Fault(
+                    $"changes[{question.Changes.ToList().IndexOf(u)}]",
+                    $"There is no {u.Layout}-{u.Piece} in this kit of which that can be done."
+                )),
+            ]);
+        return Body.Json(
+            KitAnswer.ForGuest(
+                question.Kit,
+                Adaptation.Known(question.Kit, question.Changes),
+                new() { Memory = memory, Cancel = cancel }
+            ) with
+            {
+                SetAside = unknown,
+            },
+            question.Kit.Unit
+        );
     }
 
     private static async Task<IResult> LengthAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<LengthQuestion>(request);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
         var length = LengthPattern.Exact(question.Unit).Parse(question.Text);
-        if (length.Fault is { } fault) return Problems.Bad("text", fault.Message);
+        if (length.Fault is { } fault)
+            return Problems.Bad("text", fault.Message);
         var ruler = question.Ruler is { IsPositive: true } step ? step : Length.Sixteenth;
-        return Body.Json(new LengthAnswer(length.OrThrow(), LengthPattern.ForReading(question.Unit, ruler).Format(length.OrThrow())), question.Unit);
+        return Body.Json(
+            new LengthAnswer(length.OrThrow(), LengthPattern.ForReading(question.Unit, ruler).Format(length.OrThrow())),
+            question.Unit
+        );
     }
 }

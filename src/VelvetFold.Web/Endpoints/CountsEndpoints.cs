@@ -15,7 +15,12 @@ internal sealed record OnHandNow(string Id, int OnHand);
 /// <param name="Kits">How many kits; what the document says where left out.</param>
 /// <param name="OnHand">Stock on hand, by paper or sheet of parts; the document's where left out.</param>
 /// <param name="Fits">The changes of each guest of a real roster, one kit for each, in place of so many equal kits.</param>
-internal sealed record CountsQuestion(Kit Kit, int? Kits = null, IReadOnlyList<OnHandNow>? OnHand = null, IReadOnlyList<IReadOnlyList<OpeningChange>>? Fits = null);
+internal sealed record CountsQuestion(
+    Kit Kit,
+    int? Kits = null,
+    IReadOnlyList<OnHandNow>? OnHand = null,
+    IReadOnlyList<IReadOnlyList<OpeningChange>>? Fits = null
+);
 
 /// <summary>A tally of one's own, as a table.</summary>
 internal sealed record TallyEntry(string Text);
@@ -28,43 +33,82 @@ internal static class CountsEndpoints
 {
     public static void MapCounts(this RouteGroupBuilder api)
     {
-        api.MapPost("/compute/counts", CountsAsync).WithTags("Compute").Accepts<CountsQuestion>("application/json").Produces<CountsAnswer>().ProducesProblem(400);
-        api.MapPost("/kits/{slug}/tables/counts", CompareAsync).WithTags("Packing").Accepts<TallyEntry>("application/json").Produces<TallyView>().ProducesProblem(400).ProducesProblem(404);
+        api.MapPost("/compute/counts", CountsAsync)
+            .WithTags("Compute")
+            .Accepts<CountsQuestion>("application/json")
+            .Produces<CountsAnswer>()
+            .ProducesProblem(400);
+        api.MapPost("/kits/{slug}/tables/counts", CompareAsync)
+            .WithTags("Packing")
+            .Accepts<TallyEntry>("application/json")
+            .Produces<TallyView>()
+            .ProducesProblem(400)
+            .ProducesProblem(404);
         api.MapGet("/kits/{slug}/tables/{name}.csv", TableAsync).WithTags("Files").Produces<string>(200, "text/csv").ProducesProblem(404);
     }
 
     private static async Task<IResult> CountsAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel)
     {
         var reading = await Body.ReadAsync<CountsQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
         var (kit, faults) = (question.Kit, new List<Fault>());
-        if (question.Kits is < 0 or > KitRules.MostKits) faults.Add(new("kits", $"{question.Kits} kits cannot be counted; from 0 to {KitRules.MostKits} can."));
-        if (question.Fits?.Count > 1000) faults.Add(new("fits", "A roster has at most 1000 guests."));
+        if (question.Kits is < 0 or > KitRules.MostKits)
+            faults.Add(new("kits", $"{question.Kits} kits cannot be counted; from 0 to {KitRules.MostKits} can."));
+        if (question.Fits?.Count > 1000)
+            faults.Add(new("fits", "A roster has at most 1000 guests."));
         foreach (var (now, i) in (question.OnHand ?? []).Select((now, i) => (now, i)))
         {
-            if (kit.Paper(now.Id) is null && kit.PartSheet(now.Id) is null) faults.Add(new($"onHand[{i}].id", $"There is no paper and there are no parts called '{now.Id}' in this kit."));
-            if (now.OnHand is < 0 or > 100_000) faults.Add(new($"onHand[{i}].onHand", $"{now.OnHand} cannot be on hand; from 0 to 100000 can."));
+            if (kit.Paper(now.Id) is null && kit.PartSheet(now.Id) is null)
+                faults.Add(new($"onHand[{i}].id", $"There is no paper and there are no parts called '{now.Id}' in this kit."));
+            if (now.OnHand is < 0 or > 100_000)
+                faults.Add(new($"onHand[{i}].onHand", $"{now.OnHand} cannot be on hand; from 0 to 100000 can."));
         }
         foreach (var (changes, i) in (question.Fits ?? []).Select((changes, i) => (changes, i)))
-            faults.AddRange(Adaptation.Unknown(kit, changes).Select(u => new Fault($"fits[{i}]", $"There is no {u.Layout}-{u.Piece} in this kit of which that can be done.")));
-        if (faults.Count > 0) return Problems.Bad(faults);
+            faults.AddRange(
+                Adaptation
+                    .Unknown(kit, changes)
+                    .Select(u => new Fault($"fits[{i}]", $"There is no {u.Layout}-{u.Piece} in this kit of which that can be done."))
+            );
+        if (faults.Count > 0)
+            return Problems.Bad(faults);
         foreach (var now in question.OnHand ?? [])
-            kit = kit with { Papers = [.. kit.Papers.Select(p => p.Id == now.Id ? p with { OnHand = now.OnHand } : p)], Parts = [.. kit.Parts.Select(p => p.Id == now.Id ? p with { OnHand = now.OnHand } : p)] };
-        return Body.Json(CountsAnswer.For(kit, question.Kits ?? Math.Max(1, kit.Kits), question.Fits, new() { Memory = memory, Cancel = cancel }), kit.Unit);
+            kit = kit with
+            {
+                Papers = [.. kit.Papers.Select(p => p.Id == now.Id ? p with { OnHand = now.OnHand } : p)],
+                Parts = [.. kit.Parts.Select(p => p.Id == now.Id ? p with { OnHand = now.OnHand } : p)],
+            };
+        return Body.Json(
+            CountsAnswer.For(kit, question.Kits ?? Math.Max(1, kit.Kits), question.Fits, new() { Memory = memory, Cancel = cancel }),
+            kit.Unit
+        );
     }
 
-    private static async Task<IResult> CompareAsync(string slug, HttpRequest request, KitShelf shelf, PlanMemory memory, CancellationToken cancel)
+    private static async Task<IResult> CompareAsync(
+        string slug,
+        HttpRequest request,
+        KitShelf shelf,
+        PlanMemory memory,
+        CancellationToken cancel
+    )
     {
         var reading = await Body.ReadAsync<TallyEntry>(request);
-        if (reading.Value is not { } tally) return Problems.Bad(reading.Faults);
-        if (await shelf.FindAsync(slug, null, cancel) is not { Kit: var kit }) return Problems.NoKit(slug);
-        var (differences, faults) = TableFile.CompareCounts(tally.Text, kit, CountsAnswer.For(kit, Math.Max(1, kit.Kits), null, new() { Memory = memory, Cancel = cancel }));
+        if (reading.Value is not { } tally)
+            return Problems.Bad(reading.Faults);
+        if (await shelf.FindAsync(slug, null, cancel) is not { Kit: var kit })
+            return Problems.NoKit(slug);
+        var (differences, faults) = TableFile.CompareCounts(
+            tally.Text,
+            kit,
+            CountsAnswer.For(kit, Math.Max(1, kit.Kits), null, new() { Memory = memory, Cancel = cancel })
+        );
         return faults.Count > 0 ? Problems.Bad(faults) : Results.Ok(new TallyView(differences));
     }
 
     private static async Task<IResult> TableAsync(string slug, string name, KitShelf shelf, PlanMemory memory, CancellationToken cancel)
     {
-        if (await shelf.FindAsync(slug, null, cancel) is not { Kit: var kit }) return Problems.NoKit(slug);
+        if (await shelf.FindAsync(slug, null, cancel) is not { Kit: var kit })
+            return Problems.NoKit(slug);
         CountsAnswer Answer() => CountsAnswer.For(kit, Math.Max(1, kit.Kits), null, new() { Memory = memory, Cancel = cancel });
         var table = name switch
         {
@@ -75,7 +119,11 @@ internal static class CountsEndpoints
             _ => null,
         };
         return table is null
-            ? Results.Problem(statusCode: 404, title: "No such table.", detail: $"There is no table '{name}'; stock, counts, shopping and costs can be had.")
+            ? Results.Problem(
+                statusCode: 404,
+                title: "No such table.",
+                detail: $"There is no table '{name}'; stock, counts, shopping and costs can be had."
+            )
             : Results.File(Encoding.UTF8.GetBytes(table), "text/csv; charset=utf-8", $"{slug}-{name}.csv");
     }
 }

@@ -10,7 +10,15 @@ namespace VelvetFold.Web.Endpoints;
 /// <param name="Count">How many fits are wanted, 1 to 10; 3 where left out.</param>
 /// <param name="Leftovers">The paper that new pieces are cut from; what the kit's own cut plan leaves where left out.</param>
 /// <param name="Changes">What has been done by hand, to be weighed as it stands.</param>
-internal sealed record FitsQuestion(Kit Kit, string Layout, IReadOnlyList<GuestPhoto>? Photos = null, string? Text = null, int? Count = null, IReadOnlyList<Leftover>? Leftovers = null, IReadOnlyList<OpeningChange>? Changes = null);
+internal sealed record FitsQuestion(
+    Kit Kit,
+    string Layout,
+    IReadOnlyList<GuestPhoto>? Photos = null,
+    string? Text = null,
+    int? Count = null,
+    IReadOnlyList<Leftover>? Leftovers = null,
+    IReadOnlyList<OpeningChange>? Changes = null
+);
 
 /// <summary>A fit with the layout as it then is, the kit document with it, and the paper its new pieces come out of.</summary>
 internal sealed record FitView(Fit Fit, Layout Layout, Kit Kit, BagPaper Bag);
@@ -19,27 +27,51 @@ internal sealed record FitView(Fit Fit, Layout Layout, Kit Kit, BagPaper Bag);
 /// <param name="Photos">The photos as they were read.</param>
 /// <param name="AsItStands">What has been done by hand, weighed; none where nothing was said of it.</param>
 /// <param name="Says">What that is, change by change.</param>
-internal sealed record FitsAnswer(IReadOnlyList<FitView> Fits, IReadOnlyList<GuestPhoto> Photos, bool IsExact, string? Why, Fit? AsItStands, IReadOnlyList<string> Says);
+internal sealed record FitsAnswer(
+    IReadOnlyList<FitView> Fits,
+    IReadOnlyList<GuestPhoto> Photos,
+    bool IsExact,
+    string? Why,
+    Fit? AsItStands,
+    IReadOnlyList<string> Says
+);
 
 /// <summary>Fits photos to layouts, without keeping anything.</summary>
 internal static class FitEndpoints
 {
     public static void MapFits(this RouteGroupBuilder api) =>
-        api.MapPost("/compute/fits", FitsAsync).WithTags("Compute").Accepts<FitsQuestion>("application/json").Produces<FitsAnswer>().ProducesProblem(400);
+        api.MapPost("/compute/fits", FitsAsync)
+            .WithTags("Compute")
+            .Accepts<FitsQuestion>("application/json")
+            .Produces<FitsAnswer>()
+            .ProducesProblem(400);
 
     private static async Task<IResult> FitsAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel)
     {
         var reading = await Body.ReadAsync<FitsQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
         var (photos, unread) = question.Photos is { } listed ? (listed, []) : PhotoLine.Read(question.Text ?? "", question.Kit.Unit);
-        if (unread.Count > 0) return Problems.Bad([new("text", string.Join(' ', unread.Select(f => f.Says)))]);
+        if (unread.Count > 0)
+            return Problems.Bad([new("text", string.Join(' ', unread.Select(f => f.Says)))]);
         var faults = Faults(question, photos);
-        if (faults.Count > 0) return Problems.Bad(faults);
+        if (faults.Count > 0)
+            return Problems.Bad(faults);
         var kit = question.Kit;
         var bag = question.Leftovers is { } leftovers ? Bag.With(kit, leftovers) : Bag.Of(kit, new() { Memory = memory, Cancel = cancel });
         var answer = FitSearch.Find(kit, question.Layout, photos, question.Count ?? 3, bag);
         var stands = question.Changes is { } changes ? FitJudge.Of(kit, question.Layout, photos, changes) : null;
-        return Body.Json(new FitsAnswer([.. answer.Fits.Select(View)], photos, answer.IsExact, answer.Why, stands, [.. (stands?.Changes ?? []).Select(c => FitJudge.Says(kit, c))]), kit.Unit);
+        return Body.Json(
+            new FitsAnswer(
+                [.. answer.Fits.Select(View)],
+                photos,
+                answer.IsExact,
+                answer.Why,
+                stands,
+                [.. (stands?.Changes ?? []).Select(c => FitJudge.Says(kit, c))]
+            ),
+            kit.Unit
+        );
 
         FitView View(Fit fit)
         {
@@ -51,20 +83,34 @@ internal static class FitEndpoints
     private static List<Fault> Faults(FitsQuestion question, IReadOnlyList<GuestPhoto> photos)
     {
         var faults = new List<Fault>();
-        if (question.Kit.Layout(question.Layout) is null) faults.Add(new("layout", $"There is no layout {question.Layout} in this kit."));
-        if (question.Count is < 1 or > 10) faults.Add(new("count", $"{question.Count} fits cannot be asked for; from 1 to 10 can."));
-        if (photos.Count > FitSearch.MostPhotos) faults.Add(new("photos", $"{photos.Count} photos are more than the {FitSearch.MostPhotos} that can be fitted on one layout. Ask for them on two."));
+        if (question.Kit.Layout(question.Layout) is null)
+            faults.Add(new("layout", $"There is no layout {question.Layout} in this kit."));
+        if (question.Count is < 1 or > 10)
+            faults.Add(new("count", $"{question.Count} fits cannot be asked for; from 1 to 10 can."));
+        if (photos.Count > FitSearch.MostPhotos)
+            faults.Add(
+                new(
+                    "photos",
+                    $"{photos.Count} photos are more than the {FitSearch.MostPhotos} that can be fitted on one layout. Ask for them on two."
+                )
+            );
         foreach (var (left, i) in (question.Leftovers ?? []).Select((left, i) => (left, i)))
         {
-            if (question.Kit.Paper(left.Paper) is null) faults.Add(new($"leftovers[{i}].paper", $"There is no paper {left.Paper} in this kit."));
-            else if (!left.Size.IsReal || !left.Size.FitsIn(question.Kit.Paper(left.Paper)!.Size)) faults.Add(new($"leftovers[{i}].size", $"{left.Size} is no leftover of a sheet of {left.Paper}."));
-            if (left.Count is < 1 or > 10_000) faults.Add(new($"leftovers[{i}].count", $"{left.Count} is no number of leftovers; from 1 to 10000 is."));
+            if (question.Kit.Paper(left.Paper) is null)
+                faults.Add(new($"leftovers[{i}].paper", $"There is no paper {left.Paper} in this kit."));
+            else if (!left.Size.IsReal || !left.Size.FitsIn(question.Kit.Paper(left.Paper)!.Size))
+                faults.Add(new($"leftovers[{i}].size", $"{left.Size} is no leftover of a sheet of {left.Paper}."));
+            if (left.Count is < 1 or > 10_000)
+                faults.Add(new($"leftovers[{i}].count", $"{left.Count} is no number of leftovers; from 1 to 10000 is."));
         }
         foreach (var (photo, i) in photos.Select((photo, i) => (photo, i)))
         {
-            if (!photo.Size.IsReal || photo.Size.Longer > KitRules.Largest) faults.Add(new($"photos[{i}].size", $"{photo.Size} is no size of a photo."));
-            if (photo.Id.Length is 0 or > 60) faults.Add(new($"photos[{i}].id", "A photo goes by 1 to 60 characters."));
-            if (photos.Take(i).Any(p => p.Id == photo.Id)) faults.Add(new($"photos[{i}].id", $"Two photos are called '{photo.Id}'. Give one of them another name."));
+            if (!photo.Size.IsReal || photo.Size.Longer > KitRules.Largest)
+                faults.Add(new($"photos[{i}].size", $"{photo.Size} is no size of a photo."));
+            if (photo.Id.Length is 0 or > 60)
+                faults.Add(new($"photos[{i}].id", "A photo goes by 1 to 60 characters."));
+            if (photos.Take(i).Any(p => p.Id == photo.Id))
+                faults.Add(new($"photos[{i}].id", $"Two photos are called '{photo.Id}'. Give one of them another name."));
         }
         return faults;
     }

@@ -14,14 +14,32 @@ using VelvetFold.Store;
 namespace VelvetFold.Web.Endpoints;
 
 /// <summary>A guest and what is changed for them.</summary>
-/// <param name="Photos">Their photos in a line of text, by the id of the layout they are for. What is left out stays as it is; what is empty is taken away.</param>
+/// <param name="Photos">Their photos in a line of text, by the id of the layout they are for. What is left out stays as it is; what is
+/// empty is taken away.</param>
 /// <param name="Workshop">The address of the workshop they sit at.</param>
-internal sealed record GuestEntry(string Name, IReadOnlyList<OpeningChange> Changes, IReadOnlyDictionary<string, string>? Photos = null, string? Email = null, string? Needs = null, string? Workshop = null);
+internal sealed record GuestEntry(
+    string Name,
+    IReadOnlyList<OpeningChange> Changes,
+    IReadOnlyDictionary<string, string>? Photos = null,
+    string? Email = null,
+    string? Needs = null,
+    string? Workshop = null
+);
 
 /// <summary>A guest as stored; the version goes into If-Match.</summary>
 internal sealed record GuestView(
-    int Id, int Version, string Name, IReadOnlyList<OpeningChange> Changes, IReadOnlyDictionary<string, string> Photos, string? Workshop, string? Email, string? Needs,
-    IReadOnlyList<PictureView> Pictures, InvitationState Invitation, DateTime? AnsweredAt);
+    int Id,
+    int Version,
+    string Name,
+    IReadOnlyList<OpeningChange> Changes,
+    IReadOnlyDictionary<string, string> Photos,
+    string? Workshop,
+    string? Email,
+    string? Needs,
+    IReadOnlyList<PictureView> Pictures,
+    InvitationState Invitation,
+    DateTime? AnsweredAt
+);
 
 /// <summary>How it stands with a guest's photos.</summary>
 /// <param name="Open">The layouts that they do not go onto yet.</param>
@@ -41,9 +59,29 @@ internal static class GuestEndpoints
     {
         var guests = api.MapGroup("/kits/{slug}/guests").WithTags("Guests");
         guests.MapGet("/", ListAsync).Produces<IReadOnlyList<GuestView>>().ProducesProblem(404);
-        guests.MapPost("/", AddAsync).Accepts<GuestEntry>("application/json").Produces<GuestView>(201).ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
-        guests.MapPut("/{id:int}", SaveAsync).Accepts<GuestEntry>("application/json").Produces<GuestView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(412).ProducesProblem(428);
-        guests.MapPost("/roster", RosterAsync).Accepts<RosterText>("application/json").Produces<IReadOnlyList<GuestView>>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
+        guests
+            .MapPost("/", AddAsync)
+            .Accepts<GuestEntry>("application/json")
+            .Produces<GuestView>(201)
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        guests
+            .MapPut("/{id:int}", SaveAsync)
+            .Accepts<GuestEntry>("application/json")
+            .Produces<GuestView>()
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
+        guests
+            .MapPost("/roster", RosterAsync)
+            .Accepts<RosterText>("application/json")
+            .Produces<IReadOnlyList<GuestView>>()
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
         guests.MapGet("/standing", StandingAsync).Produces<IReadOnlyList<StandingView>>().ProducesProblem(404);
         guests.MapGet("/totals", TotalsAsync).Produces<RosterTotals>().ProducesProblem(404);
         guests.MapGet("/cards.pdf", CardsAsync).Produces<string>(200, "application/pdf").ProducesProblem(400).ProducesProblem(404);
@@ -52,12 +90,15 @@ internal static class GuestEndpoints
     }
 
     private static async Task<IResult> ListAsync(string slug, GuestList list, CancellationToken cancel) =>
-        await list.ListAsync(slug, cancel) is { } guests && await list.WorkshopsAsync(cancel) is var workshops ? Results.Ok(guests.Select(g => View(g, workshops)).ToList()) : Problems.NoKit(slug);
+        await list.ListAsync(slug, cancel) is { } guests && await list.WorkshopsAsync(cancel) is var workshops
+            ? Results.Ok(guests.Select(g => View(g, workshops)).ToList())
+            : Problems.NoKit(slug);
 
     private static async Task<IResult> AddAsync(string slug, HttpContext context, GuestList list, CancellationToken cancel)
     {
         var (entry, faults) = await ReadAsync(context.Request);
-        if (entry is null) return Problems.Bad(faults);
+        if (entry is null)
+            return Problems.Bad(faults);
         return await list.AddAsync(slug, Said(entry), cancel) switch
         {
             (GuestOutcome.Done, { } guest) => Answer(context, guest, await list.WorkshopsAsync(cancel), 201),
@@ -67,9 +108,11 @@ internal static class GuestEndpoints
 
     private static async Task<IResult> SaveAsync(string slug, int id, HttpContext context, GuestList list, CancellationToken cancel)
     {
-        if (Body.SeenRevision(context.Request) is not { } seen) return Problems.NotSeen();
+        if (Body.SeenRevision(context.Request) is not { } seen)
+            return Problems.NotSeen();
         var (entry, faults) = await ReadAsync(context.Request);
-        if (entry is null) return Problems.Bad(faults);
+        if (entry is null)
+            return Problems.Bad(faults);
         return await list.SaveAsync(slug, id, seen, Said(entry), cancel) switch
         {
             (GuestOutcome.Done, { } guest) => Answer(context, guest, await list.WorkshopsAsync(cancel), 200),
@@ -78,70 +121,165 @@ internal static class GuestEndpoints
     }
 
     // All of the table or nothing of it.
-    private static async Task<IResult> RosterAsync(string slug, HttpContext context, GuestList list, KitShelf shelf, CancellationToken cancel)
+    private static async Task<IResult> RosterAsync(
+        string slug,
+        HttpContext context,
+        GuestList list,
+        KitShelf shelf,
+        CancellationToken cancel
+    )
     {
         var reading = await Body.ReadAsync<RosterText>(context.Request);
-        if (reading.Value is not { } roster) return Problems.Bad(reading.Faults);
-        if (await shelf.FindAsync(slug, null, cancel) is not { } stored || await list.ListAsync(slug, cancel) is not { } before) return Problems.NoKit(slug);
-        if (roster.Text.Length > 500_000) return Problems.Bad("text", "The table is longer than 500000 characters.");
+        if (reading.Value is not { } roster)
+            return Problems.Bad(reading.Faults);
+        if (await shelf.FindAsync(slug, null, cancel) is not { } stored || await list.ListAsync(slug, cancel) is not { } before)
+            return Problems.NoKit(slug);
+        if (roster.Text.Length > 500_000)
+            return Problems.Bad("text", "The table is longer than 500000 characters.");
         var (guests, faults) = RosterFile.Read(roster.Text, stored.Kit, before.Select(g => g.Name));
-        if (faults.Count > 0) return Problems.Bad(faults);
-        return await list.AddAllAsync(slug, [.. guests.Select(g => (g.Name, JsonSerializer.Serialize(g.Photos, JsonText.In(LengthUnit.Inch))))], roster.Workshop, cancel) switch
+        if (faults.Count > 0)
+            return Problems.Bad(faults);
+        return await list.AddAllAsync(
+            slug,
+            [.. guests.Select(g => (g.Name, JsonSerializer.Serialize(g.Photos, JsonText.In(LengthUnit.Inch))))],
+            roster.Workshop,
+            cancel
+        ) switch
         {
             GuestOutcome.Done => await ListAsync(slug, list, cancel),
             GuestOutcome.NoKit => Problems.NoKit(slug),
-            _ => Results.Problem(statusCode: 409, title: "A name is taken.", detail: "Somebody added a guest of one of these names meanwhile; nothing was added. Try again."),
+            _ => Results.Problem(
+                statusCode: 409,
+                title: "A name is taken.",
+                detail: "Somebody added a guest of one of these names meanwhile; nothing was added. Try again."
+            ),
         };
     }
 
     // The guests of one workshop with the revision that was handed out there; of all, where none is named, with the newest.
-    private static async Task<(Kit? Kit, IReadOnlyList<GuestRow> Guests)> OfAsync(string slug, string? workshop, GuestList list, KitShelf shelf, CancellationToken cancel)
+    private static async Task<(Kit? Kit, IReadOnlyList<GuestRow> Guests)> OfAsync(
+        string slug,
+        string? workshop,
+        GuestList list,
+        KitShelf shelf,
+        CancellationToken cancel
+    )
     {
-        if (await list.ListAsync(slug, cancel) is not { } guests) return (null, []);
-        if (string.IsNullOrEmpty(workshop)) return ((await shelf.FindAsync(slug, null, cancel))?.Kit, guests);
+        if (await list.ListAsync(slug, cancel) is not { } guests)
+            return (null, []);
+        if (string.IsNullOrEmpty(workshop))
+            return ((await shelf.FindAsync(slug, null, cancel))?.Kit, guests);
         var at = (await list.WorkshopsAsync(cancel)).FirstOrDefault(w => w.Value == workshop).Key;
         var fixedAt = (await list.HandedOutAsync(slug, cancel)).TryGetValue(at, out var revision) ? revision : (int?)null;
         return ((await shelf.FindAsync(slug, fixedAt, cancel))?.Kit, [.. guests.Where(g => g.WorkshopId == at && at != 0)]);
     }
 
     // Guests who say the same stand the same: each is looked at once.
-    private static async Task<IResult> StandingAsync(string slug, string? workshop, GuestList list, KitShelf shelf, CancellationToken cancel)
+    private static async Task<IResult> StandingAsync(
+        string slug,
+        string? workshop,
+        GuestList list,
+        KitShelf shelf,
+        CancellationToken cancel
+    )
     {
-        if (await OfAsync(slug, workshop, list, shelf, cancel) is not ({ } kit, var guests)) return Problems.NoKit(slug);
-        var same = guests.Select(g => (Guest: g, Photos: AllPhotosOf(g))).GroupBy(g => $"{g.Guest.Changes}\n{string.Join('\n', g.Photos.OrderBy(p => p.Key, StringComparer.Ordinal))}").ToList();
-        var standing = same.AsParallel().WithCancellation(cancel).SelectMany(g => GuestStanding.Of(kit, g.First().Photos, ChangesOf(g.First().Guest)) is var stands ? g.Select(m => new StandingView(m.Guest.Id, stands.Stands, stands.Open)) : []);
+        if (await OfAsync(slug, workshop, list, shelf, cancel) is not ({ } kit, var guests))
+            return Problems.NoKit(slug);
+        var same = guests
+            .Select(g => (Guest: g, Photos: AllPhotosOf(g)))
+            .GroupBy(g => $"{g.Guest.Changes}\n{string.Join('\n', g.Photos.OrderBy(p => p.Key, StringComparer.Ordinal))}")
+            .ToList();
+        var standing = same.AsParallel()
+            .WithCancellation(cancel)
+            .SelectMany(g =>
+                GuestStanding.Of(kit, g.First().Photos, ChangesOf(g.First().Guest)) is var stands
+                    ? g.Select(m => new StandingView(m.Guest.Id, stands.Stands, stands.Open))
+                    : []
+            );
         return Body.Json(standing.OrderBy(s => s.Id).ToList(), kit.Unit);
     }
 
-    private static async Task<IResult> TotalsAsync(string slug, string? workshop, GuestList list, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
+    private static async Task<IResult> TotalsAsync(
+        string slug,
+        string? workshop,
+        GuestList list,
+        KitShelf shelf,
+        PlanMemory memory,
+        CancellationToken cancel
+    ) =>
         await OfAsync(slug, workshop, list, shelf, cancel) is ({ } kit, var guests)
             ? Body.Json(RosterTotals.Of(kit, [.. guests.Select(ChangesOf)], new() { Memory = memory, Cancel = cancel }), kit.Unit)
             : Problems.NoKit(slug);
 
     // The card of one guest, or of all who make something otherwise.
-    private static async Task<IResult> CardsAsync(string slug, int? guest, string? paper, string? workshop, GuestList list, KitShelf shelf, PlanMemory memory, CancellationToken cancel)
+    private static async Task<IResult> CardsAsync(
+        string slug,
+        int? guest,
+        string? paper,
+        string? workshop,
+        GuestList list,
+        KitShelf shelf,
+        PlanMemory memory,
+        CancellationToken cancel
+    )
     {
-        if (paper is not (null or "letter" or "a4")) return Problems.Bad("paper", $"'{paper}' is no paper to print on; letter and a4 are.");
-        if (await OfAsync(slug, workshop, list, shelf, cancel) is not ({ } kit, var guests)) return Problems.NoKit(slug);
+        if (paper is not (null or "letter" or "a4"))
+            return Problems.Bad("paper", $"'{paper}' is no paper to print on; letter and a4 are.");
+        if (await OfAsync(slug, workshop, list, shelf, cancel) is not ({ } kit, var guests))
+            return Problems.NoKit(slug);
         var chosen = guests.Where(g => guest is { } id ? g.Id == id : ChangesOf(g).Count > 0).ToList();
-        if (chosen.Count == 0) return guest is null ? Results.Problem(statusCode: 404, title: "No card.", detail: "Every guest makes the kit as designed.") : NoGuest();
+        if (chosen.Count == 0)
+            return guest is null
+                ? Results.Problem(statusCode: 404, title: "No card.", detail: "Every guest makes the kit as designed.")
+                : NoGuest();
         var onPaper = paper == "a4" ? PrintPaper.A4 : PrintPaper.Letter;
         var terms = new PlanTerms { Memory = memory, Cancel = cancel };
-        var pages = chosen.SelectMany(g => SwapCard.Of(kit, KitAnswer.ForGuest(kit, Adaptation.Known(kit, ChangesOf(g)), terms, kit.Guide.Language), g.Name, onPaper)).ToList();
+        var pages = chosen
+            .SelectMany(g =>
+                SwapCard.Of(kit, KitAnswer.ForGuest(kit, Adaptation.Known(kit, ChangesOf(g)), terms, kit.Guide.Language), g.Name, onPaper)
+            )
+            .ToList();
         return Results.File(PdfFile.Write(pages, kit.Name, Words.In(kit.Guide.Language).Language), "application/pdf", $"{slug}-cards.pdf");
     }
 
     // All photos as they end, small ones together on sheets with crop marks.
-    private static async Task<IResult> PrintsAsync(string slug, int? guest, string? paper, string? workshop, GuestList list, KitShelf shelf, PlanMemory memory, CancellationToken cancel)
+    private static async Task<IResult> PrintsAsync(
+        string slug,
+        int? guest,
+        string? paper,
+        string? workshop,
+        GuestList list,
+        KitShelf shelf,
+        PlanMemory memory,
+        CancellationToken cancel
+    )
     {
-        if (paper is not (null or "letter" or "a4")) return Problems.Bad("paper", $"'{paper}' is no paper to print on; letter and a4 are.");
-        if (await OfAsync(slug, workshop, list, shelf, cancel) is not ({ } kit, var guests)) return Problems.NoKit(slug);
+        if (paper is not (null or "letter" or "a4"))
+            return Problems.Bad("paper", $"'{paper}' is no paper to print on; letter and a4 are.");
+        if (await OfAsync(slug, workshop, list, shelf, cancel) is not ({ } kit, var guests))
+            return Problems.NoKit(slug);
         var chosen = guests.Where(g => guest is null || g.Id == guest).ToList();
-        if (chosen.Count == 0) return guest is null ? Results.Problem(statusCode: 404, title: "No guests.", detail: "There is nobody to print photos for.") : NoGuest();
+        if (chosen.Count == 0)
+            return guest is null
+                ? Results.Problem(statusCode: 404, title: "No guests.", detail: "There is nobody to print photos for.")
+                : NoGuest();
         var onPaper = paper == "a4" ? PrintPaper.A4 : PrintPaper.Letter;
         var photos = chosen.SelectMany(g => GangSheets.Of(AdaptedFor(kit, g), g.Name)).ToList();
-        var sheets = GangSheets.Of(photos, onPaper.Sheet(), new() { BudgetMs = 500, Memory = memory, Cancel = cancel });
-        return Results.File(PdfFile.Write(GangPages.Of(kit, sheets, onPaper), $"{kit.Name}, photos", "en"), "application/pdf", $"{slug}-photos.pdf");
+        var sheets = GangSheets.Of(
+            photos,
+            onPaper.Sheet(),
+            new()
+            {
+                BudgetMs = 500,
+                Memory = memory,
+                Cancel = cancel,
+            }
+        );
+        return Results.File(
+            PdfFile.Write(GangPages.Of(kit, sheets, onPaper), $"{kit.Name}, photos", "en"),
+            "application/pdf",
+            $"{slug}-photos.pdf"
+        );
     }
 
     private static async Task<IResult> RemoveAsync(string slug, int id, GuestList list, CancellationToken cancel) =>
@@ -150,11 +288,16 @@ internal static class GuestEndpoints
     private static async Task<(GuestEntry? Entry, IReadOnlyList<Fault> Faults)> ReadAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<GuestEntry>(request);
-        if (reading.Value is not { } entry) return (null, reading.Faults);
-        if (string.IsNullOrWhiteSpace(entry.Name) || entry.Name.Length > 120) return (null, [new("name", "A guest needs a name of 1 to 120 characters.")]);
-        if (entry.Photos is { } photos && (photos.Count > 100 || photos.Values.Any(p => p.Length > 1_000))) return (null, [new("photos", "Photos are said for at most 100 layouts, in at most 1000 characters each.")]);
-        if (entry.Email is { Length: > 0 } email && (email.Length > 254 || !MailFile.IsAddress(email))) return (null, [new("email", $"'{email}' is no mail address.")]);
-        if (entry.Needs?.Length > 1000) return (null, [new("needs", "What they need is said in at most 1000 characters.")]);
+        if (reading.Value is not { } entry)
+            return (null, reading.Faults);
+        if (string.IsNullOrWhiteSpace(entry.Name) || entry.Name.Length > 120)
+            return (null, [new("name", "A guest needs a name of 1 to 120 characters.")]);
+        if (entry.Photos is { } photos && (photos.Count > 100 || photos.Values.Any(p => p.Length > 1_000)))
+            return (null, [new("photos", "Photos are said for at most 100 layouts, in at most 1000 characters each.")]);
+        if (entry.Email is { Length: > 0 } email && (email.Length > 254 || !MailFile.IsAddress(email)))
+            return (null, [new("email", $"'{email}' is no mail address.")]);
+        if (entry.Needs?.Length > 1000)
+            return (null, [new("needs", "What they need is said in at most 1000 characters.")]);
         return entry.Changes.Count > 500 ? (null, [new("changes", "A guest has at most 500 changes.")]) : (entry, []);
     }
 
@@ -164,42 +307,69 @@ internal static class GuestEndpoints
         return Body.Json(View(guest, workshops), LengthUnit.Inch, status);
     }
 
-    private static IResult Refuse(GuestOutcome outcome, string slug, string name) => outcome switch
-    {
-        GuestOutcome.NoKit => Problems.NoKit(slug),
-        GuestOutcome.NameTaken => Results.Problem(statusCode: 409, title: "The name is taken.", detail: $"Another guest of this kit is called '{name.Trim()}'. Add a surname or an initial."),
-        GuestOutcome.NoWorkshop => Problems.Bad("workshop", "There is no such workshop. It may have been removed."),
-        GuestOutcome.LostRace => Problems.LostRace(null),
-        _ => NoGuest(),
-    };
+    private static IResult Refuse(GuestOutcome outcome, string slug, string name) =>
+        outcome switch
+        {
+            GuestOutcome.NoKit => Problems.NoKit(slug),
+            GuestOutcome.NameTaken => Results.Problem(
+                statusCode: 409,
+                title: "The name is taken.",
+                detail: $"Another guest of this kit is called '{name.Trim()}'. Add a surname or an initial."
+            ),
+            GuestOutcome.NoWorkshop => Problems.Bad("workshop", "There is no such workshop. It may have been removed."),
+            GuestOutcome.LostRace => Problems.LostRace(null),
+            _ => NoGuest(),
+        };
 
     /// <summary>The kit as that guest makes it; changes that name nothing in it any more are left aside.</summary>
     public static Kit AdaptedFor(Kit kit, GuestRow guest) => Bag.Adapted(kit, ChangesOf(guest));
 
-    public static IResult NoGuest() => Results.Problem(statusCode: 404, title: "No such guest.", detail: "The guest may have been removed meanwhile.");
+    public static IResult NoGuest() =>
+        Results.Problem(statusCode: 404, title: "No such guest.", detail: "The guest may have been removed meanwhile.");
 
-    public static IReadOnlyDictionary<string, string> PhotosOf(GuestRow guest) => JsonSerializer.Deserialize<Dictionary<string, string>>(guest.Photos, JsonText.In(LengthUnit.Inch)) ?? [];
+    public static IReadOnlyDictionary<string, string> PhotosOf(GuestRow guest) =>
+        JsonSerializer.Deserialize<Dictionary<string, string>>(guest.Photos, JsonText.In(LengthUnit.Inch)) ?? [];
 
     // What they say in a line, then what they gave as files.
     private static Dictionary<string, string> AllPhotosOf(GuestRow guest)
     {
         var photos = new Dictionary<string, string>(PhotosOf(guest));
         foreach (var picture in guest.Pictures.OrderBy(p => p.Id).Select(InvitationEndpoints.View))
-            photos[picture.Layout] = string.Join(", ", new[] { photos.GetValueOrDefault(picture.Layout, ""), picture.Said }.Where(t => !string.IsNullOrWhiteSpace(t)));
+            photos[picture.Layout] = string.Join(
+                ", ",
+                new[] { photos.GetValueOrDefault(picture.Layout, ""), picture.Said }.Where(t => !string.IsNullOrWhiteSpace(t))
+            );
         return photos;
     }
 
-    public static IReadOnlyList<OpeningChange> ChangesOf(GuestRow guest) => JsonSerializer.Deserialize<List<OpeningChange>>(guest.Changes, JsonText.In(LengthUnit.Inch)) ?? [];
+    public static IReadOnlyList<OpeningChange> ChangesOf(GuestRow guest) =>
+        JsonSerializer.Deserialize<List<OpeningChange>>(guest.Changes, JsonText.In(LengthUnit.Inch)) ?? [];
 
-    private static GuestSaid Said(GuestEntry entry) => new(
-        entry.Name.Trim(), JsonSerializer.Serialize(entry.Changes, JsonText.In(LengthUnit.Inch)),
-        entry.Photos is { } photos ? JsonSerializer.Serialize(photos, JsonText.In(LengthUnit.Inch)) : null, entry.Email?.Trim(), entry.Needs?.Trim(), entry.Workshop);
+    private static GuestSaid Said(GuestEntry entry) =>
+        new(
+            entry.Name.Trim(),
+            JsonSerializer.Serialize(entry.Changes, JsonText.In(LengthUnit.Inch)),
+            entry.Photos is { } photos ? JsonSerializer.Serialize(photos, JsonText.In(LengthUnit.Inch)) : null,
+            entry.Email?.Trim(),
+            entry.Needs?.Trim(),
+            entry.Workshop
+        );
 
     private static GuestView View(GuestRow guest, IReadOnlyDictionary<int, string> workshops)
     {
         var link = guest.Invitations.Where(i => i.WithdrawnAt is null).MaxBy(i => i.Id);
         return new(
-            guest.Id, guest.Version, guest.Name, ChangesOf(guest), PhotosOf(guest), guest.WorkshopId is { } at ? workshops.GetValueOrDefault(at) : null, guest.Email, guest.Needs,
-            [.. guest.Pictures.OrderBy(p => p.Id).Select(InvitationEndpoints.View)], new(link?.CreatedAt, link?.MailedAt), guest.AnsweredAt);
+            guest.Id,
+            guest.Version,
+            guest.Name,
+            ChangesOf(guest),
+            PhotosOf(guest),
+            guest.WorkshopId is { } at ? workshops.GetValueOrDefault(at) : null,
+            guest.Email,
+            guest.Needs,
+            [.. guest.Pictures.OrderBy(p => p.Id).Select(InvitationEndpoints.View)],
+            new(link?.CreatedAt, link?.MailedAt),
+            guest.AnsweredAt
+        );
     }
 }

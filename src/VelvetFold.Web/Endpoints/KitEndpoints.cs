@@ -8,7 +8,18 @@ using VelvetFold.Store;
 namespace VelvetFold.Web.Endpoints;
 
 /// <summary>A kit on the shelf: enough for a list with its real little spread.</summary>
-internal sealed record KitOnShelf(string Slug, string Name, int Revision, DateTime SavedAt, int Layouts, int Pieces, int Photos, int Faults, Scene? Picture, IReadOnlyList<Paper> Papers);
+internal sealed record KitOnShelf(
+    string Slug,
+    string Name,
+    int Revision,
+    DateTime SavedAt,
+    int Layouts,
+    int Pieces,
+    int Photos,
+    int Faults,
+    Scene? Picture,
+    IReadOnlyList<Paper> Papers
+);
 
 /// <summary>A kit with its revision.</summary>
 internal sealed record KitView(string Slug, int Revision, DateTime SavedAt, Kit Kit);
@@ -21,7 +32,13 @@ internal static class KitEndpoints
         kits.MapGet("/", ListAsync).Produces<IReadOnlyList<KitOnShelf>>();
         kits.MapPost("/", AddAsync).Accepts<Kit>("application/json").Produces<KitView>(201).ProducesProblem(400);
         kits.MapGet("/{slug}", FindAsync).Produces<KitView>().ProducesProblem(404);
-        kits.MapPut("/{slug}", SaveAsync).Accepts<Kit>("application/json").Produces<KitView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428);
+        kits.MapPut("/{slug}", SaveAsync)
+            .Accepts<Kit>("application/json")
+            .Produces<KitView>()
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
         kits.MapDelete("/{slug}", RemoveAsync).Produces(204).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428);
         kits.MapGet("/{slug}/revisions", RevisionsAsync).Produces<IReadOnlyList<RevisionStamp>>().ProducesProblem(404);
         kits.MapGet("/{slug}/revisions/{number:int}", RevisionAsync).Produces<KitView>().ProducesProblem(404);
@@ -31,7 +48,8 @@ internal static class KitEndpoints
     private static async Task<IResult> PrintedAsync(string slug, int number, KitShelf shelf, CancellationToken cancel) =>
         await shelf.MarkPrintedAsync(slug, number, cancel) ? Results.NoContent() : NoRevision(slug, number);
 
-    private static IResult NoRevision(string slug, int number) => Results.Problem(statusCode: 404, title: "No such revision.", detail: $"There is no revision {number} of '{slug}'.");
+    private static IResult NoRevision(string slug, int number) =>
+        Results.Problem(statusCode: 404, title: "No such revision.", detail: $"There is no revision {number} of '{slug}'.");
 
     private static async Task<IResult> ListAsync(KitShelf shelf, CancellationToken cancel) =>
         Results.Ok((await shelf.ListAsync(cancel)).Select(OnShelf).ToList());
@@ -39,7 +57,9 @@ internal static class KitEndpoints
     private static async Task<IResult> AddAsync(HttpContext context, KitShelf shelf)
     {
         var reading = await Body.ReadAsync<Kit>(context.Request, "", kit => kit);
-        return reading.Value is { } kit ? Created(context, await shelf.AddAsync(kit, context.RequestAborted)) : Problems.Bad(reading.Faults);
+        return reading.Value is { } kit
+            ? Created(context, await shelf.AddAsync(kit, context.RequestAborted))
+            : Problems.Bad(reading.Faults);
     }
 
     internal static IResult Created(HttpContext context, StoredKit stored)
@@ -51,24 +71,29 @@ internal static class KitEndpoints
 
     private static async Task<IResult> FindAsync(string slug, HttpContext context, KitShelf shelf, CancellationToken cancel)
     {
-        if (await shelf.FindAsync(slug, null, cancel) is not { } stored) return Problems.NoKit(slug);
+        if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
+            return Problems.NoKit(slug);
         Body.SetRevision(context, stored.Revision);
         return Body.Json(View(stored), stored.Kit.Unit);
     }
 
     private static async Task<IResult> SaveAsync(string slug, HttpContext context, KitShelf shelf, CancellationToken cancel)
     {
-        if (Body.SeenRevision(context.Request) is not { } seen) return Problems.NotSeen();
+        if (Body.SeenRevision(context.Request) is not { } seen)
+            return Problems.NotSeen();
         var reading = await Body.ReadAsync<Kit>(context.Request, "", kit => kit);
-        if (reading.Value is not { } kit) return Problems.Bad(reading.Faults);
-        if (await shelf.SaveAsync(slug, seen, kit, cancel) is not { } stored) return await LostAsync(slug, shelf, cancel);
+        if (reading.Value is not { } kit)
+            return Problems.Bad(reading.Faults);
+        if (await shelf.SaveAsync(slug, seen, kit, cancel) is not { } stored)
+            return await LostAsync(slug, shelf, cancel);
         Body.SetRevision(context, stored.Revision);
         return Body.Json(View(stored), kit.Unit);
     }
 
     private static async Task<IResult> RemoveAsync(string slug, HttpContext context, KitShelf shelf, CancellationToken cancel)
     {
-        if (Body.SeenRevision(context.Request) is not { } seen) return Problems.NotSeen();
+        if (Body.SeenRevision(context.Request) is not { } seen)
+            return Problems.NotSeen();
         return await shelf.RemoveAsync(slug, seen, cancel) ? Results.NoContent() : await LostAsync(slug, shelf, cancel);
     }
 
@@ -79,9 +104,7 @@ internal static class KitEndpoints
     }
 
     private static async Task<IResult> RevisionAsync(string slug, int number, KitShelf shelf, CancellationToken cancel) =>
-        await shelf.FindAsync(slug, number, cancel) is { } stored
-            ? Body.Json(View(stored), stored.Kit.Unit)
-            : NoRevision(slug, number);
+        await shelf.FindAsync(slug, number, cancel) is { } stored ? Body.Json(View(stored), stored.Kit.Unit) : NoRevision(slug, number);
 
     private static async Task<IResult> LostAsync(string slug, KitShelf shelf, CancellationToken cancel) =>
         await shelf.FindAsync(slug, null, cancel) is { } newest ? Problems.LostRace(newest.Revision) : Problems.NoKit(slug);
@@ -92,7 +115,17 @@ internal static class KitEndpoints
     {
         var answer = KitAnswer.Pages(stored.Kit);
         var pieces = stored.Kit.Layouts.SelectMany(l => l.Pieces).ToList();
-        return new(stored.Slug, stored.Kit.Name, stored.Revision, stored.SavedAt, stored.Kit.Layouts.Count, pieces.Count, pieces.Count(p => p.HasPrint),
-            answer.Sum(l => l.Findings.Count(f => f.Gravity == Gravity.Fault)), answer.Count > 0 ? answer[0].Picture : null, stored.Kit.Papers);
+        return new(
+            stored.Slug,
+            stored.Kit.Name,
+            stored.Revision,
+            stored.SavedAt,
+            stored.Kit.Layouts.Count,
+            pieces.Count,
+            pieces.Count(p => p.HasPrint),
+            answer.Sum(l => l.Findings.Count(f => f.Gravity == Gravity.Fault)),
+            answer.Count > 0 ? answer[0].Picture : null,
+            stored.Kit.Papers
+        );
     }
 }

@@ -13,28 +13,68 @@ internal static class KitFileEndpoints
     public static void MapKitFiles(this RouteGroupBuilder api)
     {
         api.MapGet("/kits/{slug}/file", DownloadAsync).WithTags("Files").Produces<KitFile>().ProducesProblem(404);
-        api.MapPost("/kits/file", UploadAsync).WithTags("Files").Accepts<KitFile>("application/json").Produces<KitView>(201).ProducesProblem(400);
-        api.MapGet("/kits/{slug}/cuts.csv", (string slug, int? kits, KitShelf shelf, PlanMemory memory, CancellationToken cancel) => CutsAsync(slug, kits, shelf, memory, "text/csv", CutSheetFiles.Csv, cancel))
-            .WithTags("Files").Produces<string>(200, "text/csv").ProducesProblem(404);
-        api.MapGet("/kits/{slug}/cuts.svg", (string slug, int? kits, KitShelf shelf, PlanMemory memory, CancellationToken cancel) => CutsAsync(slug, kits, shelf, memory, "image/svg+xml", CutSheetFiles.TrueSize, cancel))
-            .WithTags("Files").Produces<string>(200, "image/svg+xml").ProducesProblem(404);
-        api.MapGet("/schema/kit", () => Results.Text(SchemaOf.Json(typeof(KitFile)).ToJsonString(new() { WriteIndented = true }), "application/schema+json"))
-            .WithTags("Files").Produces<object>(200, "application/schema+json");
+        api.MapPost("/kits/file", UploadAsync)
+            .WithTags("Files")
+            .Accepts<KitFile>("application/json")
+            .Produces<KitView>(201)
+            .ProducesProblem(400);
+        api.MapGet(
+                "/kits/{slug}/cuts.csv",
+                (string slug, int? kits, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
+                    CutsAsync(slug, kits, shelf, memory, "text/csv", CutSheetFiles.Csv, cancel)
+            )
+            .WithTags("Files")
+            .Produces<string>(200, "text/csv")
+            .ProducesProblem(404);
+        api.MapGet(
+                "/kits/{slug}/cuts.svg",
+                (string slug, int? kits, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
+                    CutsAsync(slug, kits, shelf, memory, "image/svg+xml", CutSheetFiles.TrueSize, cancel)
+            )
+            .WithTags("Files")
+            .Produces<string>(200, "image/svg+xml")
+            .ProducesProblem(404);
+        api.MapGet(
+                "/schema/kit",
+                () => Results.Text(SchemaOf.Json(typeof(KitFile)).ToJsonString(new() { WriteIndented = true }), "application/schema+json")
+            )
+            .WithTags("Files")
+            .Produces<object>(200, "application/schema+json");
     }
 
     // How one kit is cut; how all are cut together where their number is said.
-    private static async Task<IResult> CutsAsync(string slug, int? kits, KitShelf shelf, PlanMemory memory, string type, Func<Kit, CutPlan, string> write, CancellationToken cancel)
+    private static async Task<IResult> CutsAsync(
+        string slug,
+        int? kits,
+        KitShelf shelf,
+        PlanMemory memory,
+        string type,
+        Func<Kit, CutPlan, string> write,
+        CancellationToken cancel
+    )
     {
-        if (await shelf.FindAsync(slug, null, cancel) is not { } stored) return Problems.NoKit(slug);
-        if (kits is < 1 or > KitRules.MostKits) return Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 1 to {KitRules.MostKits}.");
-        var plan = kits is { } n ? KitAnswer.BatchOf(stored.Kit, n, new() { Memory = memory, Cancel = cancel }) : KitAnswer.PlanOf(stored.Kit, CutMode.EachKit, 1, new() { Memory = memory, Cancel = cancel });
-        return Results.File(System.Text.Encoding.UTF8.GetBytes(write(stored.Kit, plan.Plan)), type, $"{slug}-cuts.{(type == "text/csv" ? "csv" : "svg")}");
+        if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
+            return Problems.NoKit(slug);
+        if (kits is < 1 or > KitRules.MostKits)
+            return Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 1 to {KitRules.MostKits}.");
+        var plan = kits is { } n
+            ? KitAnswer.BatchOf(stored.Kit, n, new() { Memory = memory, Cancel = cancel })
+            : KitAnswer.PlanOf(stored.Kit, CutMode.EachKit, 1, new() { Memory = memory, Cancel = cancel });
+        return Results.File(
+            System.Text.Encoding.UTF8.GetBytes(write(stored.Kit, plan.Plan)),
+            type,
+            $"{slug}-cuts.{(type == "text/csv" ? "csv" : "svg")}"
+        );
     }
 
     // Without counts, unless they are asked for: a kit travels, the stock stays.
     private static async Task<IResult> DownloadAsync(string slug, bool? counts, KitShelf shelf, CancellationToken cancel) =>
         await shelf.FindAsync(slug, null, cancel) is { } stored
-            ? Results.File(KitFile.Write(counts == true ? stored.Kit : KitStock.Without(stored.Kit)), "application/json", $"{stored.Slug}.kit.json")
+            ? Results.File(
+                KitFile.Write(counts == true ? stored.Kit : KitStock.Without(stored.Kit)),
+                "application/json",
+                $"{stored.Slug}.kit.json"
+            )
             : Problems.NoKit(slug);
 
     // What a file counts is booked only where that is asked for.

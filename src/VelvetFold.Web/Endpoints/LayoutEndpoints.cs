@@ -11,11 +11,20 @@ namespace VelvetFold.Web.Endpoints;
 [JsonConverter(typeof(TextEnum<LayoutDeed>))]
 internal enum LayoutDeed
 {
-    [JsonStringEnumMemberName("mirror")] Mirror,
-    [JsonStringEnumMemberName("duplicate")] Duplicate,
-    [JsonStringEnumMemberName("to-spread")] ToSpread,
-    [JsonStringEnumMemberName("to-pages")] ToPages,
-    [JsonStringEnumMemberName("swap")] Swap,
+    [JsonStringEnumMemberName("mirror")]
+    Mirror,
+
+    [JsonStringEnumMemberName("duplicate")]
+    Duplicate,
+
+    [JsonStringEnumMemberName("to-spread")]
+    ToSpread,
+
+    [JsonStringEnumMemberName("to-pages")]
+    ToPages,
+
+    [JsonStringEnumMemberName("swap")]
+    Swap,
 }
 
 /// <summary>A layout of a kit, and what is done to it.</summary>
@@ -47,21 +56,42 @@ internal static class LayoutEndpoints
 {
     public static void MapLayouts(this RouteGroupBuilder compute)
     {
-        compute.MapPost("/layouts", LayoutsAsync).Accepts<LayoutQuestion>("application/json").Produces<LayoutWorkAnswer>().ProducesProblem(400);
+        compute
+            .MapPost("/layouts", LayoutsAsync)
+            .Accepts<LayoutQuestion>("application/json")
+            .Produces<LayoutWorkAnswer>()
+            .ProducesProblem(400);
         compute.MapPost("/move", MoveAsync).Accepts<MoveQuestion>("application/json").Produces<LayoutWorkAnswer>().ProducesProblem(400);
-        compute.MapPost("/distances", DistancesAsync).Accepts<DistancesQuestion>("application/json").Produces<DistancesAnswer>().ProducesProblem(400);
-        compute.MapPost("/measured-from", MeasuredFromAsync).Accepts<MeasuredFromQuestion>("application/json").Produces<LayoutWorkAnswer>().ProducesProblem(400);
-        compute.MapPost("/outline", OutlineAsync).Accepts<OutlineQuestion>("application/json").Produces<OutlineAnswer>().ProducesProblem(400);
+        compute
+            .MapPost("/distances", DistancesAsync)
+            .Accepts<DistancesQuestion>("application/json")
+            .Produces<DistancesAnswer>()
+            .ProducesProblem(400);
+        compute
+            .MapPost("/measured-from", MeasuredFromAsync)
+            .Accepts<MeasuredFromQuestion>("application/json")
+            .Produces<LayoutWorkAnswer>()
+            .ProducesProblem(400);
+        compute
+            .MapPost("/outline", OutlineAsync)
+            .Accepts<OutlineQuestion>("application/json")
+            .Produces<OutlineAnswer>()
+            .ProducesProblem(400);
     }
 
     private static async Task<IResult> LayoutsAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<LayoutQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
         var kit = question.Kit;
-        if (kit.Layout(question.Layout) is not { } layout) return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+        if (kit.Layout(question.Layout) is not { } layout)
+            return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
         if (question.Do == LayoutDeed.Swap && (layout.Piece(question.Piece) is null || layout.Piece(question.With) is null))
-            return Problems.Bad(layout.Piece(question.Piece) is null ? "piece" : "with", $"Two pieces of {layout.Id} change places; name both.");
+            return Problems.Bad(
+                layout.Piece(question.Piece) is null ? "piece" : "with",
+                $"Two pieces of {layout.Id} change places; name both."
+            );
         var free = Enumerable.Range(1, kit.Layouts.Count + 1).Select(n => $"L{n}").First(id => kit.Layout(id) is null);
         var (after, look) = question.Do switch
         {
@@ -69,7 +99,10 @@ internal static class LayoutEndpoints
             LayoutDeed.Duplicate => (After(kit, layout, LayoutWork.Duplicate(layout, free)), free),
             LayoutDeed.Swap => (kit.With(LayoutWork.Swap(layout, question.Piece!, question.With!)), layout.Id),
             LayoutDeed.ToSpread => (kit.With(LayoutWork.ToSpread(layout)), layout.Id),
-            _ when layout.Kind == LayoutKind.Spread && LayoutWork.ToSinglePages(layout, free) is var (left, right) => (After(kit.With(left), left, right), layout.Id),
+            _ when layout.Kind == LayoutKind.Spread && LayoutWork.ToSinglePages(layout, free) is var (left, right) => (
+                After(kit.With(left), left, right),
+                layout.Id
+            ),
             _ => (kit, layout.Id),
         };
         return Body.Json(new LayoutWorkAnswer(after, look), kit.Unit);
@@ -78,43 +111,69 @@ internal static class LayoutEndpoints
     private static async Task<IResult> MoveAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<MoveQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
         var kit = question.Kit;
-        if (kit.Layout(question.Layout) is not { } layout) return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
-        if (layout.Piece(question.Piece) is not { } piece) return Problems.Bad("piece", $"There is no piece {question.Piece} in {layout.Id}.");
-        if (Math.Abs((long)question.Across) > 10_000 || Math.Abs((long)question.Down) > 10_000) return Problems.Bad("across", "A piece is moved by at most 10000 steps.");
-        return Body.Json(new LayoutWorkAnswer(kit.With(Nudge.Move(layout, kit, piece, kit.Ruler * question.Across, kit.Ruler * question.Down)), layout.Id), kit.Unit);
+        if (kit.Layout(question.Layout) is not { } layout)
+            return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+        if (layout.Piece(question.Piece) is not { } piece)
+            return Problems.Bad("piece", $"There is no piece {question.Piece} in {layout.Id}.");
+        if (Math.Abs((long)question.Across) > 10_000 || Math.Abs((long)question.Down) > 10_000)
+            return Problems.Bad("across", "A piece is moved by at most 10000 steps.");
+        return Body.Json(
+            new LayoutWorkAnswer(
+                kit.With(Nudge.Move(layout, kit, piece, kit.Ruler * question.Across, kit.Ruler * question.Down)),
+                layout.Id
+            ),
+            kit.Unit
+        );
     }
 
     private static async Task<IResult> DistancesAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<DistancesQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
-        if (question.Kit.Layout(question.Layout) is not { } layout) return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        if (question.Kit.Layout(question.Layout) is not { } layout)
+            return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
         var resolved = Resolver.Resolve(layout, question.Kit);
-        if (resolved.Piece(question.From) is not { } from) return Problems.Bad("from", $"{question.From} has no place in {layout.Id}.");
-        if (resolved.Piece(question.To) is not { } to) return Problems.Bad("to", $"{question.To} has no place in {layout.Id}.");
+        if (resolved.Piece(question.From) is not { } from)
+            return Problems.Bad("from", $"{question.From} has no place in {layout.Id}.");
+        if (resolved.Piece(question.To) is not { } to)
+            return Problems.Bad("to", $"{question.To} has no place in {layout.Id}.");
         return Body.Json(new DistancesAnswer(Distances.Between(from, to), Distances.Lines(question.Kit, from, to)), question.Kit.Unit);
     }
 
-    private static Kit After(Kit kit, Layout layout, Layout added) => kit with { Layouts = [.. kit.Layouts.SelectMany(l => l.Id == layout.Id ? new[] { l, added } : [l])] };
+    private static Kit After(Kit kit, Layout layout, Layout added) =>
+        kit with
+        {
+            Layouts = [.. kit.Layouts.SelectMany(l => l.Id == layout.Id ? new[] { l, added } : [l])],
+        };
 
     private static async Task<IResult> MeasuredFromAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<MeasuredFromQuestion>(request, "kit.", q => q.Kit);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
         var kit = question.Kit;
-        if (kit.Layout(question.Layout) is not { } layout) return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
-        if (layout.Piece(question.Piece) is null) return Problems.Bad("piece", $"There is no piece {question.Piece} in {layout.Id}.");
+        if (kit.Layout(question.Layout) is not { } layout)
+            return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+        if (layout.Piece(question.Piece) is null)
+            return Problems.Bad("piece", $"There is no piece {question.Piece} in {layout.Id}.");
         return MeasuredFrom.Edge(layout, kit, question.Piece, question.Edge, question.Of) is { } changed
             ? Body.Json(new LayoutWorkAnswer(kit.With(changed), layout.Id), kit.Unit)
-            : Problems.Bad("of", $"{question.Piece} cannot be measured from the {question.Edge.Word()} edge of {question.Of ?? "the page"}: that edge leans on it, has no place, or an arrangement places {question.Piece}.");
+            : Problems.Bad(
+                "of",
+                $"{question.Piece} cannot be measured from the {question.Edge.Word()} edge of {question.Of ?? "the page"}: "
+                    + $"that edge leans on it, has no place, or an arrangement places {question.Piece}."
+            );
     }
 
     private static async Task<IResult> OutlineAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<OutlineQuestion>(request);
-        if (reading.Value is not { } question) return Problems.Bad(reading.Faults);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
         var outline = SvgOutline.Read(question.Path, question.Size);
         return outline.Fault is { } fault
             ? Problems.Bad("path", fault)

@@ -19,7 +19,15 @@ internal sealed record BatchEntry(string What, int Kits, string? Key = null);
 /// <param name="Offcut">Of offcuts: their size.</param>
 /// <param name="Limited">Whether they are counted at all from now on; as many as needed can be bought of what is not.</param>
 internal sealed record CorrectionEntry(
-    string Reason, string? Id = null, int? OnHand = null, string? Text = null, Size? Offcut = null, SheetFace? Face = null, bool? Limited = null, string? Key = null);
+    string Reason,
+    string? Id = null,
+    int? OnHand = null,
+    string? Text = null,
+    Size? Offcut = null,
+    SheetFace? Face = null,
+    bool? Limited = null,
+    string? Key = null
+);
 
 /// <summary>What was bought.</summary>
 /// <param name="Text">The shopping list as it comes back: a table with Name and Bought, or Packs.</param>
@@ -48,21 +56,35 @@ internal static class StockBookEndpoints
         Booking<SheetsEntry>(stock.MapPost("/sheets", SheetsAsync)).ProducesProblem(409);
         Booking<RunEntry>(stock.MapPost("/run", ConfirmAsync));
         stock.MapDelete("/run", ReleaseAsync).Produces<KitView>().ProducesProblem(404).ProducesProblem(412).ProducesProblem(428);
-        api.MapPost("/ledger/bookings/{id:long}/back", BackAsync).WithTags("Stock").Accepts<BackEntry>("application/json")
-            .Produces(204).ProducesProblem(400).ProducesProblem(404).ProducesProblem(409);
+        api.MapPost("/ledger/bookings/{id:long}/back", BackAsync)
+            .WithTags("Stock")
+            .Accepts<BackEntry>("application/json")
+            .Produces(204)
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
     }
 
     private static RouteHandlerBuilder Booking<T>(RouteHandlerBuilder route)
         where T : notnull =>
-        route.Accepts<T>("application/json").Produces<KitView>().ProducesProblem(400).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428);
+        route
+            .Accepts<T>("application/json")
+            .Produces<KitView>()
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
 
     private static async Task<IResult> BatchAsync(string slug, HttpContext context, KitShelf shelf, StockBook book, PlanMemory memory)
     {
         var (asked, refused) = await AskedAsync<BatchEntry>(slug, context, shelf);
-        if (asked is not { } ask) return refused!;
+        if (asked is not { } ask)
+            return refused!;
         var (entry, stored) = ask;
-        if (entry.Kits is < 1 or > KitRules.MostKits) return Problems.Bad("kits", $"{entry.Kits} kits were not cut; from 1 to {KitRules.MostKits}.");
-        if (entry.What is not ("cut" or "packed")) return Problems.Bad("what", $"'{entry.What}' is nothing a run can be; cut and packed are.");
+        if (entry.Kits is < 1 or > KitRules.MostKits)
+            return Problems.Bad("kits", $"{entry.Kits} kits were not cut; from 1 to {KitRules.MostKits}.");
+        if (entry.What is not ("cut" or "packed"))
+            return Problems.Bad("what", $"'{entry.What}' is nothing a run can be; cut and packed are.");
         Func<KitStock, Booking> make = stock => Core.Counting.Booking.Packed(stored.Kit, entry.Kits, stock);
         if (entry.What == "cut")
         {
@@ -70,7 +92,13 @@ internal static class StockBookEndpoints
             make = stock => Core.Counting.Booking.Cut(stored.Kit, run.Host, entry.Kits, stock);
         }
         var reason = entry.What == "cut" ? $"{Kits(entry.Kits)} cut" : $"parts for {Kits(entry.Kits)} packed";
-        return await AnswerAsync(stored, await book.BookAsync(slug, stored.Revision, reason, entry.Key, make, context.RequestAborted), context, shelf, $"for {Kits(entry.Kits)}");
+        return await AnswerAsync(
+            stored,
+            await book.BookAsync(slug, stored.Revision, reason, entry.Key, make, context.RequestAborted),
+            context,
+            shelf,
+            $"for {Kits(entry.Kits)}"
+        );
     }
 
     private static string Kits(int n) => n == 1 ? "1 kit" : $"{n} kits";
@@ -78,138 +106,258 @@ internal static class StockBookEndpoints
     private static async Task<IResult> CorrectAsync(string slug, HttpContext context, KitShelf shelf, StockBook book)
     {
         var (asked, refused) = await AskedAsync<CorrectionEntry>(slug, context, shelf);
-        if (asked is not { } ask) return refused!;
+        if (asked is not { } ask)
+            return refused!;
         var (entry, stored) = ask;
-        if (string.IsNullOrWhiteSpace(entry.Reason) || entry.Reason.Length > 180) return Problems.Bad("reason", "Say in 1 to 180 characters why the count differs.");
-        return entry.Text is { } text ? await TableAsync(text, entry, stored, context, shelf, book) : await CountAsync(entry, stored, context, shelf, book);
+        if (string.IsNullOrWhiteSpace(entry.Reason) || entry.Reason.Length > 180)
+            return Problems.Bad("reason", "Say in 1 to 180 characters why the count differs.");
+        return entry.Text is { } text
+            ? await TableAsync(text, entry, stored, context, shelf, book)
+            : await CountAsync(entry, stored, context, shelf, book);
     }
 
-    private static async Task<IResult> CountAsync(CorrectionEntry entry, StoredKit stored, HttpContext context, KitShelf shelf, StockBook book)
+    private static async Task<IResult> CountAsync(
+        CorrectionEntry entry,
+        StoredKit stored,
+        HttpContext context,
+        KitShelf shelf,
+        StockBook book
+    )
     {
         var kit = stored.Kit;
-        if (entry.Id is not { } id || (kit.Paper(id) is null && kit.PartSheet(id) is null)) return Problems.Bad("id", $"There is no paper and there are no parts called '{entry.Id}' in this kit.");
+        if (entry.Id is not { } id || (kit.Paper(id) is null && kit.PartSheet(id) is null))
+            return Problems.Bad("id", $"There is no paper and there are no parts called '{entry.Id}' in this kit.");
         if (entry.Offcut is { } size)
         {
-            if (kit.Paper(id) is not { } paper) return Problems.Bad("offcut", $"{id} is no paper, so there are no offcuts of it.");
-            if (!size.IsReal || !size.FitsIn(paper.Size)) return Problems.Bad("offcut", $"An offcut of {size} does not come from a sheet of {paper.Name}, {paper.Size}.");
+            if (kit.Paper(id) is not { } paper)
+                return Problems.Bad("offcut", $"{id} is no paper, so there are no offcuts of it.");
+            if (!size.IsReal || !size.FitsIn(paper.Size))
+                return Problems.Bad("offcut", $"An offcut of {size} does not come from a sheet of {paper.Name}, {paper.Size}.");
         }
-        if (entry.Limited is null && entry.OnHand is null) return Problems.Bad("onHand", "Say how many there are.");
-        if (entry.OnHand is < 0 or > 100_000) return Problems.Bad("onHand", $"{entry.OnHand} cannot be on hand; from 0 to 100000 can.");
+        if (entry.Limited is null && entry.OnHand is null)
+            return Problems.Bad("onHand", "Say how many there are.");
+        if (entry.OnHand is < 0 or > 100_000)
+            return Problems.Bad("onHand", $"{entry.OnHand} cannot be on hand; from 0 to 100000 can.");
         var whole = kit.Paper(id) is null ? Pile.Parts(id) : Pile.Sheets(id);
         var pile = entry.Offcut is { } of ? Pile.Offcuts(id, of, entry.Face) : whole;
         Dictionary<Pile, bool>? limited = entry.Offcut is null ? new() { [whole] = entry.Limited ?? true } : null;
         IReadOnlyList<(Pile, int)> counts = entry.OnHand is { } count ? [(pile, count)] : [];
-        var booked = await book.BookAsync(stored.Slug, stored.Revision, $"counted: {entry.Reason.Trim()}", entry.Key, stock => Core.Counting.Booking.Counted(counts, stock), context.RequestAborted, limited);
+        var booked = await book.BookAsync(
+            stored.Slug,
+            stored.Revision,
+            $"counted: {entry.Reason.Trim()}",
+            entry.Key,
+            stock => Core.Counting.Booking.Counted(counts, stock),
+            context.RequestAborted,
+            limited
+        );
         return await AnswerAsync(stored, booked, context, shelf);
     }
 
     // Packs and prices describe the thing and are saved with the kit; counts are booked.
-    private static async Task<IResult> TableAsync(string text, CorrectionEntry entry, StoredKit stored, HttpContext context, KitShelf shelf, StockBook book)
+    private static async Task<IResult> TableAsync(
+        string text,
+        CorrectionEntry entry,
+        StoredKit stored,
+        HttpContext context,
+        KitShelf shelf,
+        StockBook book
+    )
     {
         var (counts, faults) = TableFile.ReadStock(text, stored.Kit);
-        if (faults.Count > 0) return Problems.Bad(faults);
+        if (faults.Count > 0)
+            return Problems.Bad(faults);
         var described = Packed(stored.Kit, counts);
         if (counts.Any(c => c.PackOf is not null || c.Price is not null))
         {
-            if (await shelf.SaveAsync(stored.Slug, stored.Revision, described, context.RequestAborted) is not { } saved) return Problems.LostRace((await shelf.FindAsync(stored.Slug, null, context.RequestAborted))?.Revision);
+            if (await shelf.SaveAsync(stored.Slug, stored.Revision, described, context.RequestAborted) is not { } saved)
+                return Problems.LostRace((await shelf.FindAsync(stored.Slug, null, context.RequestAborted))?.Revision);
             stored = saved;
         }
-        var piles = counts.Where(c => c.OnHand is not null).Select(c => (Pile: c.IsPaper ? Pile.Sheets(c.Id) : Pile.Parts(c.Id), Count: c.OnHand!.Value)).ToList();
-        var booked = await book.BookAsync(stored.Slug, stored.Revision, $"counted: {entry.Reason.Trim()}", entry.Key,
-            stock => Core.Counting.Booking.Counted(piles, stock), context.RequestAborted, piles.ToDictionary(p => p.Pile, _ => true));
+        var piles = counts
+            .Where(c => c.OnHand is not null)
+            .Select(c => (Pile: c.IsPaper ? Pile.Sheets(c.Id) : Pile.Parts(c.Id), Count: c.OnHand!.Value))
+            .ToList();
+        var booked = await book.BookAsync(
+            stored.Slug,
+            stored.Revision,
+            $"counted: {entry.Reason.Trim()}",
+            entry.Key,
+            stock => Core.Counting.Booking.Counted(piles, stock),
+            context.RequestAborted,
+            piles.ToDictionary(p => p.Pile, _ => true)
+        );
         return await AnswerAsync(stored, booked, context, shelf);
     }
 
     private static Kit Packed(Kit kit, IReadOnlyList<StockCount> counts)
     {
-        Pack? Of(Pack? was, bool isPaper, string id) => counts.FirstOrDefault(c => c.IsPaper == isPaper && c.Id == id) is { } now && (now.PackOf ?? (object?)now.Price) is not null
-            ? new() { Of = now.PackOf ?? was?.Of ?? 1, Price = now.Price ?? was?.Price } : was;
-        return kit with { Papers = [.. kit.Papers.Select(p => p with { Pack = Of(p.Pack, true, p.Id) })], Parts = [.. kit.Parts.Select(p => p with { Pack = Of(p.Pack, false, p.Id) })] };
+        Pack? Of(Pack? was, bool isPaper, string id) =>
+            counts.FirstOrDefault(c => c.IsPaper == isPaper && c.Id == id) is { } now && (now.PackOf ?? (object?)now.Price) is not null
+                ? new() { Of = now.PackOf ?? was?.Of ?? 1, Price = now.Price ?? was?.Price }
+                : was;
+        return kit with
+        {
+            Papers = [.. kit.Papers.Select(p => p with { Pack = Of(p.Pack, true, p.Id) })],
+            Parts = [.. kit.Parts.Select(p => p with { Pack = Of(p.Pack, false, p.Id) })],
+        };
     }
 
     // What was bought lies on the shelf: packs as the shopping list has them, or as its table comes back.
     private static async Task<IResult> BoughtAsync(string slug, HttpContext context, KitShelf shelf, StockBook book)
     {
         var (asked, refused) = await AskedAsync<BoughtEntry>(slug, context, shelf);
-        if (asked is not { } ask) return refused!;
+        if (asked is not { } ask)
+            return refused!;
         var (entry, stored) = ask;
         var (bought, faults) = TableFile.ReadBought(entry.Text ?? "", stored.Kit);
-        if (faults.Count > 0) return Problems.Bad(faults);
-        if (bought.Count == 0) return Problems.Bad("text", "Nothing in this table was bought. Say how many packs in the column Bought.");
+        if (faults.Count > 0)
+            return Problems.Bad(faults);
+        if (bought.Count == 0)
+            return Problems.Bad("text", "Nothing in this table was bought. Say how many packs in the column Bought.");
         int Of(BoughtPacks b) => b.Packs * ((b.IsPaper ? stored.Kit.Paper(b.Id)?.Pack : stored.Kit.PartSheet(b.Id)?.Pack)?.Of ?? 1);
         var piles = bought.Select(b => (Pile: b.IsPaper ? Pile.Sheets(b.Id) : Pile.Parts(b.Id), Count: Of(b))).ToList();
-        var booked = await book.BookAsync(slug, stored.Revision, "bought", entry.Key, _ => Core.Counting.Booking.Bought(piles), context.RequestAborted, piles.ToDictionary(p => p.Pile, _ => true));
+        var booked = await book.BookAsync(
+            slug,
+            stored.Revision,
+            "bought",
+            entry.Key,
+            _ => Core.Counting.Booking.Bought(piles),
+            context.RequestAborted,
+            piles.ToDictionary(p => p.Pile, _ => true)
+        );
         return await AnswerAsync(stored, booked, context, shelf);
     }
 
     private static async Task<IResult> SheetsAsync(string slug, HttpContext context, KitShelf shelf, StockBook book)
     {
         var (asked, refused) = await AskedAsync<SheetsEntry>(slug, context, shelf);
-        if (asked is not { } ask) return refused!;
+        if (asked is not { } ask)
+            return refused!;
         var (entry, stored) = ask;
-        if (stored.Kit.Paper(entry.Sheet.Paper) is not { } paper) return Problems.Bad("sheet.paper", $"There is no paper {entry.Sheet.Paper} in this kit.");
-        if (entry.Cut is < 0 or > KitRules.MostKits) return Problems.Bad("cut", $"{entry.Cut} sheets cannot be cut; from 0 to {KitRules.MostKits}.");
-        if (entry.Sheet.Pieces.Count is 0 or > 2_000) return Problems.Bad("sheet.pieces", "A sheet has from 1 to 2000 pieces.");
-        if (CutPlanner.PatternOf(paper, entry.Sheet, stored.Kit.LongestCut, stored.Kit.Ruler) is not { } pattern) return Problems.Bad("sheet.pieces", $"These pieces cannot be parted by cuts from edge to edge of a sheet of {paper.Name}.");
+        if (stored.Kit.Paper(entry.Sheet.Paper) is not { } paper)
+            return Problems.Bad("sheet.paper", $"There is no paper {entry.Sheet.Paper} in this kit.");
+        if (entry.Cut is < 0 or > KitRules.MostKits)
+            return Problems.Bad("cut", $"{entry.Cut} sheets cannot be cut; from 0 to {KitRules.MostKits}.");
+        if (entry.Sheet.Pieces.Count is 0 or > 2_000)
+            return Problems.Bad("sheet.pieces", "A sheet has from 1 to 2000 pieces.");
+        if (CutPlanner.PatternOf(paper, entry.Sheet, stored.Kit.LongestCut, stored.Kit.Ruler) is not { } pattern)
+            return Problems.Bad("sheet.pieces", $"These pieces cannot be parted by cuts from edge to edge of a sheet of {paper.Name}.");
         var reason = entry.Cut == 1 ? "1 sheet cut as it stands" : $"{entry.Cut} sheets cut as they stand";
-        var booked = await book.BookAsync(slug, stored.Revision, reason, entry.Key,
-            stock => Core.Counting.Booking.Marked(stored.Kit, entry.Sheet, pattern, entry.Cut - stock.CutLike(entry.Sheet), stock), context.RequestAborted);
+        var booked = await book.BookAsync(
+            slug,
+            stored.Revision,
+            reason,
+            entry.Key,
+            stock => Core.Counting.Booking.Marked(stored.Kit, entry.Sheet, pattern, entry.Cut - stock.CutLike(entry.Sheet), stock),
+            context.RequestAborted
+        );
         return await AnswerAsync(stored, booked, context, shelf, "for so many sheets");
     }
 
     private static async Task<IResult> ConfirmAsync(string slug, HttpContext context, KitShelf shelf, StockBook book, PlanMemory memory)
     {
         var (asked, refused) = await AskedAsync<RunEntry>(slug, context, shelf);
-        if (asked is not { } ask) return refused!;
+        if (asked is not { } ask)
+            return refused!;
         var (entry, stored) = ask;
-        if (entry.Kits is < 1 or > KitRules.MostKits) return Problems.Bad("kits", $"A run of {entry.Kits} kits cannot be confirmed; from 1 to {KitRules.MostKits} can.");
+        if (entry.Kits is < 1 or > KitRules.MostKits)
+            return Problems.Bad("kits", $"A run of {entry.Kits} kits cannot be confirmed; from 1 to {KitRules.MostKits} can.");
         var work = new KitWork(stored.Kit, new() { Memory = memory, Cancel = context.RequestAborted });
         var run = work.Run(entry.Kits);
-        var booked = await book.BookAsync(slug, stored.Revision, $"promised for {Kits(entry.Kits)}", entry.Key,
-            stock => Core.Counting.Booking.Confirmed(stored.Kit, run.Host, run.EachGuest, entry.Kits, stock), context.RequestAborted, instance: RunInstance.Of(stored.Kit, work.Pieces, entry.Kits));
+        var booked = await book.BookAsync(
+            slug,
+            stored.Revision,
+            $"promised for {Kits(entry.Kits)}",
+            entry.Key,
+            stock => Core.Counting.Booking.Confirmed(stored.Kit, run.Host, run.EachGuest, entry.Kits, stock),
+            context.RequestAborted,
+            instance: RunInstance.Of(stored.Kit, work.Pieces, entry.Kits)
+        );
         return await AnswerAsync(stored, booked, context, shelf);
     }
 
-    private static async Task<IResult> ReleaseAsync(string slug, HttpContext context, KitShelf shelf, StockBook book, CancellationToken cancel)
+    private static async Task<IResult> ReleaseAsync(
+        string slug,
+        HttpContext context,
+        KitShelf shelf,
+        StockBook book,
+        CancellationToken cancel
+    )
     {
-        if (Body.SeenRevision(context.Request) is not { } seen) return Problems.NotSeen();
-        if (await shelf.FindAsync(slug, null, cancel) is not { } stored) return Problems.NoKit(slug);
-        return await AnswerAsync(stored, await book.BookAsync(slug, seen, "the run is not made", null, Core.Counting.Booking.Released, cancel), context, shelf);
+        if (Body.SeenRevision(context.Request) is not { } seen)
+            return Problems.NotSeen();
+        if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
+            return Problems.NoKit(slug);
+        return await AnswerAsync(
+            stored,
+            await book.BookAsync(slug, seen, "the run is not made", null, Core.Counting.Booking.Released, cancel),
+            context,
+            shelf
+        );
     }
 
     private static async Task<IResult> BackAsync(long id, HttpRequest request, StockBook book, CancellationToken cancel)
     {
         var reading = await Body.ReadAsync<BackEntry>(request);
-        if (reading.Value is not { } entry) return Problems.Bad(reading.Faults);
+        if (reading.Value is not { } entry)
+            return Problems.Bad(reading.Faults);
         var back = await book.TakeBackAsync(id, entry.Key, cancel);
         return back.Outcome switch
         {
-            BookingOutcome.Short => Results.Problem(statusCode: 409, title: "It is used by now.",
-                detail: $"Of {back.Name} only {back.OnHand} are still there, so this cannot be taken back. Put the count right instead."),
-            BookingOutcome.NotThere => Results.Problem(statusCode: 404, title: "Nothing to take back.", detail: "There is no such booking, or it has been taken back already."),
+            BookingOutcome.Short => Results.Problem(
+                statusCode: 409,
+                title: "It is used by now.",
+                detail: $"Of {back.Name} only {back.OnHand} are still there, so this cannot be taken back. Put the count right instead."
+            ),
+            BookingOutcome.NotThere => Results.Problem(
+                statusCode: 404,
+                title: "Nothing to take back.",
+                detail: "There is no such booking, or it has been taken back already."
+            ),
             _ => Results.NoContent(),
         };
     }
 
     // What every booking asks first: the entry, and the kit at the revision that was seen.
-    private static async Task<((T Entry, StoredKit Stored)? Asked, IResult? Refused)> AskedAsync<T>(string slug, HttpContext context, KitShelf shelf)
+    private static async Task<((T Entry, StoredKit Stored)? Asked, IResult? Refused)> AskedAsync<T>(
+        string slug,
+        HttpContext context,
+        KitShelf shelf
+    )
         where T : class
     {
-        if (Body.SeenRevision(context.Request) is not { } seen) return (null, Problems.NotSeen());
+        if (Body.SeenRevision(context.Request) is not { } seen)
+            return (null, Problems.NotSeen());
         var reading = await Body.ReadAsync<T>(context.Request);
-        if (reading.Value is not { } entry) return (null, Problems.Bad(reading.Faults));
-        if (await shelf.FindAsync(slug, null, context.RequestAborted) is not { } stored) return (null, Problems.NoKit(slug));
+        if (reading.Value is not { } entry)
+            return (null, Problems.Bad(reading.Faults));
+        if (await shelf.FindAsync(slug, null, context.RequestAborted) is not { } stored)
+            return (null, Problems.NoKit(slug));
         return stored.Revision == seen ? ((entry, stored), null) : (null, Problems.LostRace(stored.Revision));
     }
 
     // What was booked before by the same press is answered as it was then: with the kit as it is.
-    private static async Task<IResult> AnswerAsync(StoredKit stored, Booked booked, HttpContext context, KitShelf shelf, string what = "for this")
+    private static async Task<IResult> AnswerAsync(
+        StoredKit stored,
+        Booked booked,
+        HttpContext context,
+        KitShelf shelf,
+        string what = "for this"
+    )
     {
         var now = await shelf.FindAsync(stored.Slug, null, context.RequestAborted);
         if (booked.Outcome == BookingOutcome.Short)
-            return Results.Problem(statusCode: 409, title: "Not enough of it.", detail: $"There is not enough {booked.Name} on hand {what}: there are {booked.OnHand}. Nothing was booked: put the count right first, or book fewer.");
-        if (booked.Outcome == BookingOutcome.LostRace) return Problems.LostRace(now?.Revision);
-        if (booked.Outcome == BookingOutcome.NoKit || now is null) return Problems.NoKit(stored.Slug);
+            return Results.Problem(
+                statusCode: 409,
+                title: "Not enough of it.",
+                detail: $"There is not enough {booked.Name} on hand {what}: there are {booked.OnHand}. Nothing was booked: "
+                    + $"put the count right first, or book fewer."
+            );
+        if (booked.Outcome == BookingOutcome.LostRace)
+            return Problems.LostRace(now?.Revision);
+        if (booked.Outcome == BookingOutcome.NoKit || now is null)
+            return Problems.NoKit(stored.Slug);
         Body.SetRevision(context, now.Revision);
         return Body.Json(new KitView(now.Slug, now.Revision, now.SavedAt, now.Kit), now.Kit.Unit);
     }

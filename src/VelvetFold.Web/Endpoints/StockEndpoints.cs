@@ -30,8 +30,19 @@ internal sealed record AlikeView(int Thing, int? OnHand, IReadOnlyList<string> U
 /// <param name="UsedBy">The kits that use it.</param>
 /// <param name="Alike">Other things of the studio that may be the same, and could be joined with it.</param>
 internal sealed record StockThing(
-    bool IsPaper, string Id, int Thing, string Name, int? OnHand, int Promised, int PromisedHere, int? Free,
-    IReadOnlyList<PromiseView> Promises, IReadOnlyList<OffcutsView> Offcuts, IReadOnlyList<string> UsedBy, IReadOnlyList<AlikeView> Alike);
+    bool IsPaper,
+    string Id,
+    int Thing,
+    string Name,
+    int? OnHand,
+    int Promised,
+    int PromisedHere,
+    int? Free,
+    IReadOnlyList<PromiseView> Promises,
+    IReadOnlyList<OffcutsView> Offcuts,
+    IReadOnlyList<string> UsedBy,
+    IReadOnlyList<AlikeView> Alike
+);
 
 /// <summary>Sheets of a kit that are marked as cut.</summary>
 internal sealed record CutSheets(KeptSheet Sheet, int Cut);
@@ -46,7 +57,12 @@ internal sealed record KitStockView(int Revision, IReadOnlyList<StockThing> Thin
 /// <summary>What of a kit's stock was found: its papers and its sheets of parts.</summary>
 /// <param name="Things">The studio's numbers for them, by what the kit calls them.</param>
 internal sealed record StockElsewhere(
-    string Slug, string Kit, IReadOnlyList<Paper> Papers, IReadOnlyList<PartSheet> Parts, IReadOnlyDictionary<string, int> Things);
+    string Slug,
+    string Kit,
+    IReadOnlyList<Paper> Papers,
+    IReadOnlyList<PartSheet> Parts,
+    IReadOnlyDictionary<string, int> Things
+);
 
 /// <summary>A thing of the studio that a kit uses from now on.</summary>
 /// <param name="Id">What the kit will call it.</param>
@@ -65,26 +81,52 @@ internal static class StockEndpoints
     {
         api.MapGet("/ledger", LedgerAsync).WithTags("Stock").Produces<LedgerView>();
         api.MapGet("/kits/{slug}/stock", KitStockAsync).WithTags("Stock").Produces<KitStockView>().ProducesProblem(404);
-        api.MapPost("/kits/{slug}/stock/things", UseAsync).WithTags("Stock").Accepts<UseEntry>("application/json").Produces(204).ProducesProblem(400).ProducesProblem(409);
+        api.MapPost("/kits/{slug}/stock/things", UseAsync)
+            .WithTags("Stock")
+            .Accepts<UseEntry>("application/json")
+            .Produces(204)
+            .ProducesProblem(400)
+            .ProducesProblem(409);
         api.MapGet("/stock", StockAsync).WithTags("Stock").Produces<IReadOnlyList<StockElsewhere>>();
-        api.MapPost("/stock/things/{thing:int}/join", JoinAsync).WithTags("Stock").Accepts<JoinEntry>("application/json").Produces(204).ProducesProblem(400).ProducesProblem(409);
+        api.MapPost("/stock/things/{thing:int}/join", JoinAsync)
+            .WithTags("Stock")
+            .Accepts<JoinEntry>("application/json")
+            .Produces(204)
+            .ProducesProblem(400)
+            .ProducesProblem(409);
         api.MapGet("/stock/makes", MakesAsync).WithTags("Stock").Produces<IReadOnlyList<Makes>>().ProducesProblem(400);
     }
 
     private static async Task<IResult> LedgerAsync(string? kit, string? find, long? before, Ledger ledger, CancellationToken cancel) =>
-        Body.Json(new LedgerView(await ledger.ListAsync(kit, find, before, cancel), before is null ? await ledger.BalancesAsync(kit, cancel) : []), LengthUnit.Inch);
+        Body.Json(
+            new LedgerView(
+                await ledger.ListAsync(kit, find, before, cancel),
+                before is null ? await ledger.BalancesAsync(kit, cancel) : []
+            ),
+            LengthUnit.Inch
+        );
 
     private static async Task<IResult> KitStockAsync(string slug, KitShelf shelf, StockBook book, Ledger ledger, CancellationToken cancel)
     {
-        if (await shelf.FindAsync(slug, null, cancel) is not { } stored) return Problems.NoKit(slug);
+        if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
+            return Problems.NoKit(slug);
         var (kit, stock) = (stored.Kit, stored.Stock);
         var sheets = (await ledger.BalancesAsync(null, cancel)).Where(b => b.Item != StockItem.Offcuts).ToDictionary(b => b.Thing);
-        var things = (await book.ThingsAsync(stored.Id, cancel)).Where(t => t.IsPaper ? kit.Paper(t.Id) is not null : kit.PartSheet(t.Id) is not null);
+        var things = (await book.ThingsAsync(stored.Id, cancel)).Where(t =>
+            t.IsPaper ? kit.Paper(t.Id) is not null : kit.PartSheet(t.Id) is not null
+        );
         var run = await book.RunAsync(slug, cancel);
-        var isCurrent = run is not null && RunInstance.Of(kit, new KitWork(kit).Pieces, run.Kits) == run.Instance && run.Kits == Math.Max(1, kit.Kits);
-        return Body.Json(new KitStockView(
-            stored.Revision, [.. things.Select(t => View(t, kit, stock, slug, sheets))], [.. stock.Cut.Where(c => c.Count > 0).Select(c => new CutSheets(c.Sheet, c.Count))],
-            run is null ? null : new(run.Booking, run.At, run.Revision, run.Kits, isCurrent)), kit.Unit);
+        var isCurrent =
+            run is not null && RunInstance.Of(kit, new KitWork(kit).Pieces, run.Kits) == run.Instance && run.Kits == Math.Max(1, kit.Kits);
+        return Body.Json(
+            new KitStockView(
+                stored.Revision,
+                [.. things.Select(t => View(t, kit, stock, slug, sheets))],
+                [.. stock.Cut.Where(c => c.Count > 0).Select(c => new CutSheets(c.Sheet, c.Count))],
+                run is null ? null : new(run.Booking, run.At, run.Revision, run.Kits, isCurrent)
+            ),
+            kit.Unit
+        );
     }
 
     private static StockThing View(KitThing thing, Kit kit, KitStock stock, string slug, Dictionary<int, Balance> sheets)
@@ -93,28 +135,47 @@ internal static class StockEndpoints
         int? onHand = thing.Limited ? stock.OnHand.GetValueOrDefault(pile) : null;
         var promised = stock.PromisedElsewhere.GetValueOrDefault(pile);
         return new(
-            thing.IsPaper, thing.Id, thing.Thing, kit.Paper(thing.IsPaper ? thing.Id : null)?.Name ?? kit.PartSheet(thing.Id)?.Name ?? thing.Id,
-            onHand, promised, stock.PromisedHere.GetValueOrDefault(pile), onHand - promised,
-            [.. thing.UsedBy.Where(u => u.Slug != slug).Select(u => new PromiseView(u.Slug, u.Kit, u.Promised.Where(p => p.Pile.Item != StockItem.Offcuts).Sum(p => p.Count))).Where(p => p.Count != 0)],
+            thing.IsPaper,
+            thing.Id,
+            thing.Thing,
+            kit.Paper(thing.IsPaper ? thing.Id : null)?.Name ?? kit.PartSheet(thing.Id)?.Name ?? thing.Id,
+            onHand,
+            promised,
+            stock.PromisedHere.GetValueOrDefault(pile),
+            onHand - promised,
             [
-                .. stock.OnHand.Where(p => thing.IsPaper && p.Key.Item == StockItem.Offcuts && p.Key.Id == thing.Id && p.Value != 0)
-                    .Select(p => new OffcutsView(p.Key.Size!.Value, p.Key.Face, p.Value, stock.PromisedElsewhere.GetValueOrDefault(p.Key))).OrderByDescending(o => o.Size.Area),
+                .. thing
+                    .UsedBy.Where(u => u.Slug != slug)
+                    .Select(u => new PromiseView(u.Slug, u.Kit, u.Promised.Where(p => p.Pile.Item != StockItem.Offcuts).Sum(p => p.Count)))
+                    .Where(p => p.Count != 0),
+            ],
+            [
+                .. stock
+                    .OnHand.Where(p => thing.IsPaper && p.Key.Item == StockItem.Offcuts && p.Key.Id == thing.Id && p.Value != 0)
+                    .Select(p => new OffcutsView(p.Key.Size!.Value, p.Key.Face, p.Value, stock.PromisedElsewhere.GetValueOrDefault(p.Key)))
+                    .OrderByDescending(o => o.Size.Area),
             ],
             [.. thing.UsedBy.Select(u => u.Slug)],
-            [.. thing.Alike.Select(a => new AlikeView(a, sheets.GetValueOrDefault(a)?.OnHand, sheets.GetValueOrDefault(a)?.UsedBy ?? []))]);
+            [.. thing.Alike.Select(a => new AlikeView(a, sheets.GetValueOrDefault(a)?.OnHand, sheets.GetValueOrDefault(a)?.UsedBy ?? []))]
+        );
     }
 
     // Papers and sheets of parts of all kits whose name holds every word that is looked for; all of them where none is.
     private static async Task<IResult> StockAsync(string? find, KitShelf shelf, StockBook book, CancellationToken cancel)
     {
         var words = (find ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
-        bool Holds(string name, string kit) => words.All(w => name.Contains(w, StringComparison.OrdinalIgnoreCase) || kit.Contains(w, StringComparison.OrdinalIgnoreCase));
+        bool Holds(string name, string kit) =>
+            words.All(w => name.Contains(w, StringComparison.OrdinalIgnoreCase) || kit.Contains(w, StringComparison.OrdinalIgnoreCase));
         var found = new List<StockElsewhere>();
         foreach (var stored in await shelf.ListAsync(cancel))
         {
             var kit = stored.Kit;
-            var (papers, parts) = (kit.Papers.Where(p => Holds(p.Name, kit.Name)).ToList(), kit.Parts.Where(p => Holds(p.Name, kit.Name)).ToList());
-            if (papers.Count + parts.Count == 0) continue;
+            var (papers, parts) = (
+                kit.Papers.Where(p => Holds(p.Name, kit.Name)).ToList(),
+                kit.Parts.Where(p => Holds(p.Name, kit.Name)).ToList()
+            );
+            if (papers.Count + parts.Count == 0)
+                continue;
             found.Add(new(stored.Slug, kit.Name, papers, parts, await book.NumbersAsync(stored.Id, cancel)));
         }
         return Results.Ok(found);
@@ -123,20 +184,31 @@ internal static class StockEndpoints
     private static async Task<IResult> UseAsync(string slug, HttpRequest request, StockBook book, CancellationToken cancel)
     {
         var reading = await Body.ReadAsync<UseEntry>(request);
-        if (reading.Value is not { } entry) return Problems.Bad(reading.Faults);
-        if (!KitRules.IsId(entry.Id)) return Problems.Bad("id", KitRules.NoId(entry.Id));
+        if (reading.Value is not { } entry)
+            return Problems.Bad(reading.Faults);
+        if (!KitRules.IsId(entry.Id))
+            return Problems.Bad("id", KitRules.NoId(entry.Id));
         return await book.UseAsync(slug, entry.Id, entry.Thing, cancel)
             ? Results.NoContent()
-            : Results.Problem(statusCode: 409, title: "It cannot be used.", detail: $"There is no such kit or thing, '{entry.Id}' means something else there, or the kit uses it already.");
+            : Results.Problem(
+                statusCode: 409,
+                title: "It cannot be used.",
+                detail: $"There is no such kit or thing, '{entry.Id}' means something else there, or the kit uses it already."
+            );
     }
 
     private static async Task<IResult> JoinAsync(int thing, HttpRequest request, StockBook book, CancellationToken cancel)
     {
         var reading = await Body.ReadAsync<JoinEntry>(request);
-        if (reading.Value is not { } entry) return Problems.Bad(reading.Faults);
+        if (reading.Value is not { } entry)
+            return Problems.Bad(reading.Faults);
         return await book.JoinAsync(thing, entry.Into, cancel)
             ? Results.NoContent()
-            : Results.Problem(statusCode: 409, title: "They cannot be joined.", detail: "Only two things alike in name, size and faces are joined, and only where no kit uses both.");
+            : Results.Problem(
+                statusCode: 409,
+                title: "They cannot be joined.",
+                detail: "Only two things alike in name, size and faces are joined, and only where no kit uses both."
+            );
     }
 
     // What can be made from this: the pieces of all kits that come out of a rectangle of any paper, or of one that is named like it.
@@ -144,17 +216,22 @@ internal static class StockEndpoints
     {
         var pattern = LengthPattern.Exact(LengthUnit.Inch);
         var (w, h) = (pattern.Parse(width), pattern.Parse(height));
-        if ((w.Fault ?? h.Fault) is { } fault) return Problems.Bad(w.Fault is not null ? "width" : "height", fault.Message);
-        if (w.OrThrow() <= Length.Zero || h.OrThrow() <= Length.Zero) return Problems.Bad("width", "Paper has a width and a height of more than 0.");
+        if ((w.Fault ?? h.Fault) is { } fault)
+            return Problems.Bad(w.Fault is not null ? "width" : "height", fault.Message);
+        if (w.OrThrow() <= Length.Zero || h.OrThrow() <= Length.Zero)
+            return Problems.Bad("width", "Paper has a width and a height of more than 0.");
         var size = new Size(w.OrThrow(), h.OrThrow());
         var found = new List<Makes>();
         foreach (var stored in await shelf.ListAsync(cancel))
         {
-            bool IsOf(CutPiece piece) => paper is null || string.Equals(stored.Kit.Paper(piece.Paper)?.Name, paper, StringComparison.OrdinalIgnoreCase);
-            var pieces = new KitWork(stored.Kit).Pieces
-                .Where(p => (p.Size.FitsIn(size) || (p.Turn == Turn.Free && p.Size.Turned.FitsIn(size))) && IsOf(p))
-                .OrderByDescending(p => p.Size.Area).ToList();
-            if (pieces.Count > 0) found.Add(new(stored.Slug, stored.Kit.Name, pieces));
+            bool IsOf(CutPiece piece) =>
+                paper is null || string.Equals(stored.Kit.Paper(piece.Paper)?.Name, paper, StringComparison.OrdinalIgnoreCase);
+            var pieces = new KitWork(stored.Kit)
+                .Pieces.Where(p => (p.Size.FitsIn(size) || (p.Turn == Turn.Free && p.Size.Turned.FitsIn(size))) && IsOf(p))
+                .OrderByDescending(p => p.Size.Area)
+                .ToList();
+            if (pieces.Count > 0)
+                found.Add(new(stored.Slug, stored.Kit.Name, pieces));
         }
         return Body.Json(found, LengthUnit.Inch);
     }

@@ -12,21 +12,44 @@ internal static class WorkshopEndpoints
     public static void MapWorkshops(this RouteGroupBuilder api)
     {
         var workshops = api.MapGroup("/workshops").WithTags("Workshops");
-        workshops.MapGet("/", async (WorkshopShelf shelf, CancellationToken cancel) => Results.Ok(await shelf.ListAsync(cancel))).Produces<IReadOnlyList<StoredWorkshop>>();
+        workshops
+            .MapGet("/", async (WorkshopShelf shelf, CancellationToken cancel) => Results.Ok(await shelf.ListAsync(cancel)))
+            .Produces<IReadOnlyList<StoredWorkshop>>();
         workshops.MapPost("/", AddAsync).Accepts<WorkshopEntry>("application/json").Produces<StoredWorkshop>(201).ProducesProblem(400);
-        workshops.MapPut("/{slug}", SaveAsync).Accepts<WorkshopEntry>("application/json").Produces<StoredWorkshop>().ProducesProblem(400).ProducesProblem(412).ProducesProblem(428);
+        workshops
+            .MapPut("/{slug}", SaveAsync)
+            .Accepts<WorkshopEntry>("application/json")
+            .Produces<StoredWorkshop>()
+            .ProducesProblem(400)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
         workshops.MapDelete("/{slug}", RemoveAsync).Produces(204).ProducesProblem(412).ProducesProblem(428);
         workshops.MapPut("/{slug}/kits/{kit}/handed-out", HandOutAsync).Produces(204).ProducesProblem(404);
         workshops.MapDelete("/{slug}/kits/{kit}/handed-out", TakeBackAsync).Produces(204).ProducesProblem(404);
         var outbox = api.MapGroup("/outbox").WithTags("Workshops");
-        outbox.MapGet("/", async (PostRoom post, CancellationToken cancel) => Results.Ok(new OutboxView(post.Leaves, await post.ListAsync(cancel)))).Produces<OutboxView>();
-        outbox.MapGet("/{id}.eml", (string id, PostRoom post) => post.PathOf(id) is { } path ? Results.File(path, "message/rfc822", $"{id}.eml") : Results.Problem(statusCode: 404, title: "No such message.")).Produces<string>(200, "message/rfc822").ProducesProblem(404);
+        outbox
+            .MapGet(
+                "/",
+                async (PostRoom post, CancellationToken cancel) => Results.Ok(new OutboxView(post.Leaves, await post.ListAsync(cancel)))
+            )
+            .Produces<OutboxView>();
+        outbox
+            .MapGet(
+                "/{id}.eml",
+                (string id, PostRoom post) =>
+                    post.PathOf(id) is { } path
+                        ? Results.File(path, "message/rfc822", $"{id}.eml")
+                        : Results.Problem(statusCode: 404, title: "No such message.")
+            )
+            .Produces<string>(200, "message/rfc822")
+            .ProducesProblem(404);
     }
 
     private static async Task<IResult> AddAsync(HttpContext context, WorkshopShelf shelf, CancellationToken cancel)
     {
         var (entry, faults) = await ReadAsync(context.Request);
-        if (entry is null) return Problems.Bad(faults);
+        if (entry is null)
+            return Problems.Bad(faults);
         try
         {
             var stored = await shelf.AddAsync(entry, cancel);
@@ -41,12 +64,15 @@ internal static class WorkshopEndpoints
 
     private static async Task<IResult> SaveAsync(string slug, HttpContext context, WorkshopShelf shelf, CancellationToken cancel)
     {
-        if (Body.SeenRevision(context.Request) is not { } seen) return Problems.NotSeen();
+        if (Body.SeenRevision(context.Request) is not { } seen)
+            return Problems.NotSeen();
         var (entry, faults) = await ReadAsync(context.Request);
-        if (entry is null) return Problems.Bad(faults);
+        if (entry is null)
+            return Problems.Bad(faults);
         try
         {
-            if (await shelf.SaveAsync(slug, seen, entry, cancel) is not { } stored) return Problems.LostRace(null);
+            if (await shelf.SaveAsync(slug, seen, entry, cancel) is not { } stored)
+                return Problems.LostRace(null);
             Body.SetRevision(context, stored.Version);
             return Results.Json(stored);
         }
@@ -58,7 +84,8 @@ internal static class WorkshopEndpoints
 
     private static async Task<IResult> RemoveAsync(string slug, HttpContext context, WorkshopShelf shelf, CancellationToken cancel)
     {
-        if (Body.SeenRevision(context.Request) is not { } seen) return Problems.NotSeen();
+        if (Body.SeenRevision(context.Request) is not { } seen)
+            return Problems.NotSeen();
         return await shelf.RemoveAsync(slug, seen, cancel) ? Results.NoContent() : Problems.LostRace(null);
     }
 
@@ -68,7 +95,12 @@ internal static class WorkshopEndpoints
     private static async Task<IResult> TakeBackAsync(string slug, string kit, WorkshopShelf shelf, CancellationToken cancel) =>
         await shelf.HandOutAsync(slug, kit, false, cancel) ? Results.NoContent() : NotMade(slug, kit);
 
-    private static IResult NotMade(string slug, string kit) => Results.Problem(statusCode: 404, title: "Not made there.", detail: $"The kit '{kit}' is not made at '{slug}'. Add it to the workshop first.");
+    private static IResult NotMade(string slug, string kit) =>
+        Results.Problem(
+            statusCode: 404,
+            title: "Not made there.",
+            detail: $"The kit '{kit}' is not made at '{slug}'. Add it to the workshop first."
+        );
 
     // The first sentence; the rest names a parameter.
     private static string First(ArgumentException unknown) => unknown.Message.Split(" (Parameter", 2)[0];
@@ -76,10 +108,14 @@ internal static class WorkshopEndpoints
     private static async Task<(WorkshopEntry? Entry, IReadOnlyList<Core.Kits.Fault> Faults)> ReadAsync(HttpRequest request)
     {
         var reading = await Body.ReadAsync<WorkshopEntry>(request);
-        if (reading.Value is not { } entry) return (null, reading.Faults);
-        if (string.IsNullOrWhiteSpace(entry.Name) || entry.Name.Length > 120) return (null, [new("name", "A workshop needs a name of 1 to 120 characters.")]);
-        if (entry.Place?.Length > 200) return (null, [new("place", "A place is said in at most 200 characters.")]);
-        if (entry.Starts is { } starts && entry.Ends is { } ends && ends <= starts) return (null, [new("ends", $"It ends at {ends:HH\\:mm}, before it begins at {starts:HH\\:mm}.")]);
+        if (reading.Value is not { } entry)
+            return (null, reading.Faults);
+        if (string.IsNullOrWhiteSpace(entry.Name) || entry.Name.Length > 120)
+            return (null, [new("name", "A workshop needs a name of 1 to 120 characters.")]);
+        if (entry.Place?.Length > 200)
+            return (null, [new("place", "A place is said in at most 200 characters.")]);
+        if (entry.Starts is { } starts && entry.Ends is { } ends && ends <= starts)
+            return (null, [new("ends", $"It ends at {ends:HH\\:mm}, before it begins at {starts:HH\\:mm}.")]);
         return (entry with { Name = entry.Name.Trim() }, []);
     }
 }

@@ -10,16 +10,23 @@ namespace VelvetFold.Web.Post;
 /// <param name="Host">The mail server; none where mail only goes into the outbox folder.</param>
 internal sealed record PostSettings(string Folder, string From, string? Host, int Port, string? User, string? Password)
 {
-    public static PostSettings Of(IConfiguration configuration, string data) => new(
-        Path.Combine(data, "outbox"), configuration["mail:from"] ?? "studio@localhost.localdomain",
-        configuration["mail:host"], int.TryParse(configuration["mail:port"], out var port) ? port : 587, configuration["mail:user"], configuration["mail:password"]);
+    public static PostSettings Of(IConfiguration configuration, string data) =>
+        new(
+            Path.Combine(data, "outbox"),
+            configuration["mail:from"] ?? "studio@localhost.localdomain",
+            configuration["mail:host"],
+            int.TryParse(configuration["mail:port"], out var port) ? port : 587,
+            configuration["mail:user"],
+            configuration["mail:password"]
+        );
 }
 
 /// <summary>A message in the outbox, by the name of its file.</summary>
 internal sealed record OutboxMail(string Id, DateTimeOffset Date, string To, string Subject, string Text);
 
 /// <summary>
-/// Sends mail. Every message is written to the outbox folder as a file in the open format; where a mail server is configured it then goes there. Without one the folder stands in for it.
+/// Sends mail. Every message is written to the outbox folder as a file in the open format; where a mail server is configured it then
+/// goes there. Without one the folder stands in for it.
 /// </summary>
 internal sealed class PostRoom(PostSettings settings, TimeProvider clock)
 {
@@ -35,7 +42,10 @@ internal sealed class PostRoom(PostSettings settings, TimeProvider clock)
         var now = clock.GetUtcNow();
         using var message = MailFile.Make(settings.From, to, name, subject, text, now);
         Directory.CreateDirectory(settings.Folder);
-        var path = Path.Combine(settings.Folder, $"{now.ToString("yyyyMMdd-HHmmss-fff", CultureInfo.InvariantCulture)}-{Guid.NewGuid().ToString("N")[..8]}.eml");
+        var path = Path.Combine(
+            settings.Folder,
+            $"{now.ToString("yyyyMMdd-HHmmss-fff", CultureInfo.InvariantCulture)}-{Guid.NewGuid().ToString("N")[..8]}.eml"
+        );
         await message.WriteToAsync(path, cancel);
         return settings.Host is { } host ? await DeliverAsync(host, message, cancel) : null;
     }
@@ -43,7 +53,8 @@ internal sealed class PostRoom(PostSettings settings, TimeProvider clock)
     /// <summary>The last messages, the newest first.</summary>
     public async Task<IReadOnlyList<OutboxMail>> ListAsync(CancellationToken cancel)
     {
-        if (!Directory.Exists(settings.Folder)) return [];
+        if (!Directory.Exists(settings.Folder))
+            return [];
         var found = new List<OutboxMail>();
         foreach (var path in Directory.GetFiles(settings.Folder, "*.eml").OrderDescending(StringComparer.Ordinal).Take(MostShown))
         {
@@ -54,7 +65,10 @@ internal sealed class PostRoom(PostSettings settings, TimeProvider clock)
     }
 
     /// <summary>The file of a message; null where there is none of that name.</summary>
-    public string? PathOf(string id) => id.All(c => char.IsAsciiLetterOrDigit(c) || c == '-') && Path.Combine(settings.Folder, $"{id}.eml") is var path && File.Exists(path) ? path : null;
+    public string? PathOf(string id) =>
+        id.All(c => char.IsAsciiLetterOrDigit(c) || c == '-') && Path.Combine(settings.Folder, $"{id}.eml") is var path && File.Exists(path)
+            ? path
+            : null;
 
     private async Task<string?> DeliverAsync(string host, MimeMessage message, CancellationToken cancel)
     {
@@ -63,15 +77,34 @@ internal sealed class PostRoom(PostSettings settings, TimeProvider clock)
             using var client = new SmtpClient { Timeout = 20_000 };
             // A server on this machine may do without encryption; any other may not.
             var isNear = host is "localhost" or "127.0.0.1" or "::1";
-            await client.ConnectAsync(host, settings.Port, isNear ? SecureSocketOptions.StartTlsWhenAvailable : settings.Port == 465 ? SecureSocketOptions.SslOnConnect : SecureSocketOptions.StartTls, cancel);
-            if (settings.User is { } user) await client.AuthenticateAsync(user, settings.Password ?? "", cancel);
+            await client.ConnectAsync(
+                host,
+                settings.Port,
+                isNear ? SecureSocketOptions.StartTlsWhenAvailable
+                    : settings.Port == 465 ? SecureSocketOptions.SslOnConnect
+                    : SecureSocketOptions.StartTls,
+                cancel
+            );
+            if (settings.User is { } user)
+                await client.AuthenticateAsync(user, settings.Password ?? "", cancel);
             await client.SendAsync(message, cancel);
             await client.DisconnectAsync(true, cancel);
             return null;
         }
-        catch (Exception refused) when (refused is MailKit.ServiceNotConnectedException or MailKit.ProtocolException or MailKit.CommandException or AuthenticationException or SslHandshakeException or System.Net.Sockets.SocketException or IOException or TimeoutException)
+        catch (Exception refused)
+            when (refused
+                    is MailKit.ServiceNotConnectedException
+                        or MailKit.ProtocolException
+                        or MailKit.CommandException
+                        or AuthenticationException
+                        or SslHandshakeException
+                        or System.Net.Sockets.SocketException
+                        or IOException
+                        or TimeoutException
+            )
         {
-            return $"The mail server {host} did not take the message ({refused.Message.TrimEnd('.')}). It is in the outbox; pass the link on by hand, or try again.";
+            return $"The mail server {host} did not take the message ({refused.Message.TrimEnd('.')}). It is in the outbox; "
+                + $"pass the link on by hand, or try again.";
         }
     }
 }

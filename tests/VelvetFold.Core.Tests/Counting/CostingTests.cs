@@ -25,7 +25,10 @@ public class CostingTests
     public void A_tenth_is_a_tenth_and_halves_round_away_from_zero()
     {
         Assert.Equal(M("0.3"), M("0.1") + M("0.2"));
-        Assert.Equal((M("0.13"), M("0.12"), M("-0.13")), (new Money(0.125m).Rounded, new Money(0.1249m).Rounded, new Money(-0.125m).Rounded));
+        Assert.Equal(
+            (M("0.13"), M("0.12"), M("-0.13")),
+            (new Money(0.125m).Rounded, new Money(0.1249m).Rounded, new Money(-0.125m).Rounded)
+        );
         Assert.Equal((M("0.34"), M("0.33")), ((M("1") / 3).RoundedUp, (M("1") / 3).Rounded));
     }
 
@@ -40,12 +43,44 @@ public class CostingTests
     {
         var kit = Kit(Layout(LayoutKind.Single)) with
         {
-            Papers = [Paper("plain") with { Pack = new() { Of = 12, Price = M("9.60") } }, Paper("other")],
-            Parts = [new() { Id = "dots", Name = "Dots", Kind = PartKind.Loose, Pack = new() { Of = 1, Price = M("3.90") } }],
-            Costs = new() { Hour = M("24.00"), SecondsPerCut = 20, MinutesPerBag = 6, MarginPercent = 40 },
+            Papers =
+            [
+                Paper("plain") with
+                {
+                    Pack = new() { Of = 12, Price = M("9.60") },
+                },
+                Paper("other"),
+            ],
+            Parts =
+            [
+                new()
+                {
+                    Id = "dots",
+                    Name = "Dots",
+                    Kind = PartKind.Loose,
+                    Pack = new() { Of = 1, Price = M("3.90") },
+                },
+            ],
+            Costs = new()
+            {
+                Hour = M("24.00"),
+                SecondsPerCut = 20,
+                MinutesPerBag = 6,
+                MarginPercent = 40,
+            },
         };
-        var cost = Costing.Of(kit, 10, new Dictionary<string, int> { ["plain"] = 13, ["other"] = 2 }, new Dictionary<string, decimal> { ["plain"] = 0.75m }, new Dictionary<string, int> { ["dots"] = 11 }, 120);
-        Assert.Equal([("plain", M("10.40"), M("2.60")), ("Dots", M("42.90"), null), ("Cutting", M("16.00"), null), ("Packing", M("24.00"), null)], cost.Lines.Select(l => (l.What, l.Amount, l.Waste)));
+        var cost = Costing.Of(
+            kit,
+            10,
+            new Dictionary<string, int> { ["plain"] = 13, ["other"] = 2 },
+            new Dictionary<string, decimal> { ["plain"] = 0.75m },
+            new Dictionary<string, int> { ["dots"] = 11 },
+            120
+        );
+        Assert.Equal(
+            [("plain", M("10.40"), M("2.60")), ("Dots", M("42.90"), null), ("Cutting", M("16.00"), null), ("Packing", M("24.00"), null)],
+            cost.Lines.Select(l => (l.What, l.Amount, l.Waste))
+        );
         Assert.Equal((M("93.30"), M("9.33"), M("13.07")), (cost.Total, cost.PerKit, cost.Price));
         Assert.Equal(["other"], cost.Unpriced);
         Assert.Equal("13 sheets; a pack of 12 is 9.60, each 0.80.", cost.Lines[0].Made[0]);
@@ -56,27 +91,53 @@ public class CostingTests
     [Fact]
     public void Whole_packs_are_bought_and_what_is_left_is_told()
     {
-        var kit = Kit(Layout(LayoutKind.Single)) with { Papers = [Paper("plain", onHand: 5) with { Pack = new() { Of = 12, Price = M("9.60") } }] };
+        var kit = Kit(Layout(LayoutKind.Single)) with
+        {
+            Papers =
+            [
+                Paper("plain", onHand: 5) with
+                {
+                    Pack = new() { Of = 12, Price = M("9.60") },
+                },
+            ],
+        };
         var line = Assert.Single(Shopping.Of(kit, new Dictionary<string, int> { ["plain"] = 30 }, []));
         Assert.Equal((25, 3, 11, M("28.80")), (line.Missing, line.Packs, line.LeftAfter, line.Price));
     }
 
     [Fact]
-    public void Packs_always_suffice_and_one_fewer_never_does() => Gen.Select(Gen.Int[1, 500], Gen.Int[0, 500], Gen.Int[1, 40]).Sample((needed, onHand, of) =>
-    {
-        var kit = Kit(Layout(LayoutKind.Single)) with { Papers = [Paper("plain", onHand: onHand) with { Pack = new() { Of = of } }] };
-        var line = Assert.Single(Shopping.Of(kit, new Dictionary<string, int> { ["plain"] = needed }, []));
-        Assert.Equal(onHand + line.Packs * of - needed, line.LeftAfter);
-        Assert.True(line.LeftAfter >= 0 && (line.Packs == 0 || line.LeftAfter < of));
-        Assert.Null(line.Price);
-    });
+    public void Packs_always_suffice_and_one_fewer_never_does() =>
+        Gen.Select(Gen.Int[1, 500], Gen.Int[0, 500], Gen.Int[1, 40])
+            .Sample(
+                (needed, onHand, of) =>
+                {
+                    var kit = Kit(Layout(LayoutKind.Single)) with
+                    {
+                        Papers = [Paper("plain", onHand: onHand) with { Pack = new() { Of = of } }],
+                    };
+                    var line = Assert.Single(Shopping.Of(kit, new Dictionary<string, int> { ["plain"] = needed }, []));
+                    Assert.Equal(onHand + line.Packs * of - needed, line.LeftAfter);
+                    Assert.True(line.LeftAfter >= 0 && (line.Packs == 0 || line.LeftAfter < of));
+                    Assert.Null(line.Price);
+                }
+            );
 
     // 5 % of 14 is 0.7, and so one; three whatever the run (by hand).
     [Fact]
     public void Spares_are_a_share_rounded_up_or_so_many()
     {
-        Assert.Equal((1, 0, 3), (new SpareRule { Of = SpareOf.Stickers, Percent = 5 }.For(14), new SpareRule { Of = SpareOf.Pieces }.For(14), new SpareRule { Of = SpareOf.Loose, Count = 3 }.For(1000)));
-        var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "6", "6", Left("0"), Top("0")))) with { Spares = [new() { Of = SpareOf.Pieces, Percent = 10 }] };
+        Assert.Equal(
+            (1, 0, 3),
+            (
+                new SpareRule { Of = SpareOf.Stickers, Percent = 5 }.For(14),
+                new SpareRule { Of = SpareOf.Pieces }.For(14),
+                new SpareRule { Of = SpareOf.Loose, Count = 3 }.For(1000)
+            )
+        );
+        var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "6", "6", Left("0"), Top("0")))) with
+        {
+            Spares = [new() { Of = SpareOf.Pieces, Percent = 10 }],
+        };
         var answer = CountsAnswer.For(kit, 16);
         // 16 and 2 spare of 6 x 6, four to a sheet: 5 sheets.
         Assert.Equal((2, 5), (answer.SpareKits, answer.Shopping[0].Needed));

@@ -10,59 +10,92 @@ namespace VelvetFold.Core.Tests.Counting;
 /// <summary>Stock that moves, bags that are packed, counts that agree.</summary>
 public class StockMoveTests
 {
-    private static Kit Squares(int? onHand) => Kit(Layout(LayoutKind.Single, Piece("B1", "5", "12", Left("0"), Top("0")), Piece("B2", "4", "12", Left("6"), Top("0"))), Paper("plain", onHand: onHand));
+    private static Kit Squares(int? onHand) =>
+        Kit(
+            Layout(LayoutKind.Single, Piece("B1", "5", "12", Left("0"), Top("0")), Piece("B2", "4", "12", Left("6"), Top("0"))),
+            Paper("plain", onHand: onHand)
+        );
 
-    private static KitStock StockOf(Kit kit) => new(
-        Booking.Opening(kit).Moves.ToDictionary(m => m.Pile, m => m.Count),
-        kit.Papers.Where(p => p.OnHand is not null).Select(p => Pile.Sheets(p.Id)).Concat(kit.Parts.Where(p => p.OnHand is not null).Select(p => Pile.Parts(p.Id))).ToHashSet(),
-        new Dictionary<Pile, int>(), new Dictionary<Pile, int>(), []);
+    private static KitStock StockOf(Kit kit) =>
+        new(
+            Booking.Opening(kit).Moves.ToDictionary(m => m.Pile, m => m.Count),
+            kit.Papers.Where(p => p.OnHand is not null)
+                .Select(p => Pile.Sheets(p.Id))
+                .Concat(kit.Parts.Where(p => p.OnHand is not null).Select(p => Pile.Parts(p.Id)))
+                .ToHashSet(),
+            new Dictionary<Pile, int>(),
+            new Dictionary<Pile, int>(),
+            []
+        );
 
     // What a booking leaves: the ledger's sums, nothing else.
     private static KitStock After(KitStock stock, Booking booking)
     {
         static Dictionary<Pile, int> Added(IReadOnlyDictionary<Pile, int> sums, IReadOnlyList<StockMove> moves) =>
-            sums.Keys.Union(moves.Select(m => m.Pile)).ToDictionary(p => p, p => sums.GetValueOrDefault(p) + moves.Where(m => m.Pile == p).Sum(m => m.Count));
+            sums
+                .Keys.Union(moves.Select(m => m.Pile))
+                .ToDictionary(p => p, p => sums.GetValueOrDefault(p) + moves.Where(m => m.Pile == p).Sum(m => m.Count));
         var cut = stock.Cut.ToList();
         foreach (var sheets in booking.Sheets)
         {
             var at = cut.FindIndex(c => c.Sheet.IsLike(sheets.Sheet));
-            if (at < 0) cut.Add(sheets);
-            else cut[at] = cut[at] with { Count = cut[at].Count + sheets.Count };
+            if (at < 0)
+                cut.Add(sheets);
+            else
+                cut[at] = cut[at] with { Count = cut[at].Count + sheets.Count };
         }
-        return stock with { OnHand = Added(stock.OnHand, booking.Moves), PromisedHere = Added(stock.PromisedHere, booking.Promises), Cut = cut };
+        return stock with
+        {
+            OnHand = Added(stock.OnHand, booking.Moves),
+            PromisedHere = Added(stock.PromisedHere, booking.Promises),
+            Cut = cut,
+        };
     }
 
-    private static Booking Cut(Kit kit, int kits, KitStock stock) => Booking.Cut(stock.In(kit), new KitWork(stock.In(kit)).Run(kits).Host, kits, stock);
+    private static Booking Cut(Kit kit, int kits, KitStock stock) =>
+        Booking.Cut(stock.In(kit), new KitWork(stock.In(kit)).Run(kits).Host, kits, stock);
 
     // Whatever is booked and taken back: sums are what they were, and a document never carries any of it.
     [Fact]
-    public void A_booking_and_its_opposite_leave_everything_as_it_was() => Gen.Select(Gen.Int[4, 40], Gen.Int[1, 4], Gen.Int[0, 2].Array[1, 5]).Sample((sheets, kits, what) =>
-    {
-        var kit = Squares(sheets);
-        var (stock, booked) = (StockOf(kit), new List<Booking>());
-        foreach (var kind in what)
-        {
-            var booking = kind switch
-            {
-                0 => Cut(kit, kits, stock),
-                1 => Booking.Counted([(Pile.Sheets("plain"), kits)], stock),
-                _ => Booking.Confirmed(stock.In(kit), new KitWork(stock.In(kit)).Run(kits).Host, null, kits, stock),
-            };
-            if (booking.Short(stock.OnHand) is not null) continue;
-            booked.Add(booking);
-            stock = After(stock, booking);
-            Assert.All(stock.OnHand, p => Assert.True(p.Value >= 0));
-            Assert.All(stock.PromisedHere, p => Assert.True(p.Value >= 0));
-            var shown = stock.In(kit);
-            Assert.Equal(stock.OnHand[Pile.Sheets("plain")], shown.Papers[0].OnHand);
-            Assert.Equal(KitStock.Without(kit).Papers[0], KitStock.Without(shown).Papers[0]);
-        }
-        foreach (var booking in Enumerable.Reverse(booked))
-            stock = After(stock, new Booking(BookingKind.TakenBack, [.. booking.Moves.Select(m => m with { Count = -m.Count })]) { Promises = [.. booking.Promises.Select(m => m with { Count = -m.Count })] });
-        Assert.Equal(sheets, stock.OnHand[Pile.Sheets("plain")]);
-        Assert.All(stock.OnHand.Where(p => p.Key.Item == StockItem.Offcuts), p => Assert.Equal(0, p.Value));
-        Assert.All(stock.PromisedHere, p => Assert.Equal(0, p.Value));
-    }, iter: 40);
+    public void A_booking_and_its_opposite_leave_everything_as_it_was() =>
+        Gen.Select(Gen.Int[4, 40], Gen.Int[1, 4], Gen.Int[0, 2].Array[1, 5])
+            .Sample(
+                (sheets, kits, what) =>
+                {
+                    var kit = Squares(sheets);
+                    var (stock, booked) = (StockOf(kit), new List<Booking>());
+                    foreach (var kind in what)
+                    {
+                        var booking = kind switch
+                        {
+                            0 => Cut(kit, kits, stock),
+                            1 => Booking.Counted([(Pile.Sheets("plain"), kits)], stock),
+                            _ => Booking.Confirmed(stock.In(kit), new KitWork(stock.In(kit)).Run(kits).Host, null, kits, stock),
+                        };
+                        if (booking.Short(stock.OnHand) is not null)
+                            continue;
+                        booked.Add(booking);
+                        stock = After(stock, booking);
+                        Assert.All(stock.OnHand, p => Assert.True(p.Value >= 0));
+                        Assert.All(stock.PromisedHere, p => Assert.True(p.Value >= 0));
+                        var shown = stock.In(kit);
+                        Assert.Equal(stock.OnHand[Pile.Sheets("plain")], shown.Papers[0].OnHand);
+                        Assert.Equal(KitStock.Without(kit).Papers[0], KitStock.Without(shown).Papers[0]);
+                    }
+                    foreach (var booking in Enumerable.Reverse(booked))
+                        stock = After(
+                            stock,
+                            new Booking(BookingKind.TakenBack, [.. booking.Moves.Select(m => m with { Count = -m.Count })])
+                            {
+                                Promises = [.. booking.Promises.Select(m => m with { Count = -m.Count })],
+                            }
+                        );
+                    Assert.Equal(sheets, stock.OnHand[Pile.Sheets("plain")]);
+                    Assert.All(stock.OnHand.Where(p => p.Key.Item == StockItem.Offcuts), p => Assert.Equal(0, p.Value));
+                    Assert.All(stock.PromisedHere, p => Assert.Equal(0, p.Value));
+                },
+                iter: 40
+            );
 
     // Of a 12 x 12 the two leave 3 x 12 (by hand).
     [Fact]
@@ -71,7 +104,10 @@ public class StockMoveTests
         var (kit, stock) = (Squares(10), StockOf(Squares(10)));
         var after = After(stock, Cut(kit, 4, stock));
         Assert.Equal((6, 4), (after.OnHand[Pile.Sheets("plain")], after.OnHand[Pile.Offcuts("plain", S("3", "12"), null)]));
-        Assert.All(after.OnHand.Keys.Where(p => p.Item == StockItem.Offcuts), p => Assert.True(p.Size!.Value.Shorter >= Booking.SmallestKept));
+        Assert.All(
+            after.OnHand.Keys.Where(p => p.Item == StockItem.Offcuts),
+            p => Assert.True(p.Size!.Value.Shorter >= Booking.SmallestKept)
+        );
         Assert.Equal(new StockMove(Pile.Sheets("plain"), -4), Cut(Squares(1), 4, StockOf(Squares(1))).Short(StockOf(Squares(1)).OnHand));
         // What is not counted is not booked, and never short.
         Assert.DoesNotContain(Cut(Squares(null), 4, StockOf(Squares(null))).Moves, m => m.Pile.Item == StockItem.Sheets);
@@ -80,7 +116,13 @@ public class StockMoveTests
     [Fact]
     public void An_offcut_that_was_cut_is_on_hand_no_more()
     {
-        var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "3", "4", Left("0"), Top("0"))), Paper("plain", onHand: 5) with { Offcuts = [new() { Size = S("3", "4"), Count = 2 }] });
+        var kit = Kit(
+            Layout(LayoutKind.Single, Piece("B1", "3", "4", Left("0"), Top("0"))),
+            Paper("plain", onHand: 5) with
+            {
+                Offcuts = [new() { Size = S("3", "4"), Count = 2 }],
+            }
+        );
         var after = After(StockOf(kit), Cut(kit, 1, StockOf(kit)));
         Assert.Equal((5, 1), (after.OnHand[Pile.Sheets("plain")], after.OnHand[Pile.Offcuts("plain", S("3", "4"), null)]));
         // A guest's kit comes from what is in every bag: one offcut does not serve them all.
@@ -97,9 +139,15 @@ public class StockMoveTests
         Assert.Equal((24, 17, 7), (shown.Papers[0].OnHand, shown.Papers[0].Promised, shown.Papers[0].Free));
         Assert.Empty(KitAnswer.For(shown, 7).StockFindings);
         var finding = Assert.Single(KitAnswer.For(shown, 8).StockFindings);
-        Assert.Equal("plain is short: 8 kits take 8 sheets, 24 are on hand, 17 of them promised to other kits. They suffice for 7 kits; 1 more sheet is needed for all.", finding.Says);
+        Assert.Equal(
+            "plain is short: 8 kits take 8 sheets, 24 are on hand, 17 of them promised to other kits. They suffice for 7 kits; 1 more sheet is needed for all.",
+            finding.Says
+        );
         // What was promised here is used up by what is cut, and not promised any more.
-        var mine = StockOf(kit) with { PromisedHere = new Dictionary<Pile, int> { [Pile.Sheets("plain")] = 6 } };
+        var mine = StockOf(kit) with
+        {
+            PromisedHere = new Dictionary<Pile, int> { [Pile.Sheets("plain")] = 6 },
+        };
         Assert.Equal(2, After(mine, Cut(kit, 4, mine)).PromisedHere[Pile.Sheets("plain")]);
         Assert.Equal(0, After(mine, Cut(kit, 8, mine)).PromisedHere[Pile.Sheets("plain")]);
         Assert.Equal(-6, Assert.Single(Booking.Released(mine).Promises).Count);
@@ -111,13 +159,21 @@ public class StockMoveTests
     {
         var (kit, stock) = (Squares(10), StockOf(Squares(10)));
         var pattern = new KitWork(kit).Run(4).Host.BySheet[0].Patterns[0];
-        var sheet = new KeptSheet { Paper = "plain", Mode = CutMode.Batch, Pieces = [.. pattern.Placements.Select(p => new KeptPiece(p.Piece, p.Box, p.Turned))] };
+        var sheet = new KeptSheet
+        {
+            Paper = "plain",
+            Mode = CutMode.Batch,
+            Pieces = [.. pattern.Placements.Select(p => new KeptPiece(p.Piece, p.Box, p.Turned))],
+        };
         var marked = CutPlanner.PatternOf(kit.Papers[0], sheet, null, kit.Ruler)!;
         var after = After(stock, Booking.Marked(kit, sheet, marked, 3, stock));
         Assert.Equal((7, 3), (after.OnHand[Pile.Sheets("plain")], after.CutLike(sheet)));
         var shown = after.In(kit);
         Assert.Equal((3, 3, true), (Assert.Single(shown.KeptSheets).Cut, shown.KeptSheets[0].Times, shown.KeptSheets[0].Booked));
-        Assert.Equal((4, 3, 0), Assert.Single(KitAnswer.For(shown, 4).Counts.Sheets) is var count ? (count.Total, count.Cut, count.Missing) : default);
+        Assert.Equal(
+            (4, 3, 0),
+            Assert.Single(KitAnswer.For(shown, 4).Counts.Sheets) is var count ? (count.Total, count.Cut, count.Missing) : default
+        );
         // The document itself keeps nothing of it; the run that is booked counts them once.
         Assert.Empty(KitStock.Without(shown).KeptSheets);
         Assert.Equal(6, After(after, Cut(kit, 4, after)).OnHand[Pile.Sheets("plain")]);
@@ -140,24 +196,39 @@ public class StockMoveTests
 
     // Whatever is packed: taking out what is too much and putting in what lacks makes the bag whole.
     [Fact]
-    public void Doing_what_a_bag_says_makes_it_whole() => Gen.Select(Guides.AnyKit.Kit, Gen.Int[0, 3].Array[40]).Sample((kit, dice) =>
-    {
-        var items = Packing.Of(kit);
-        var packed = items.Select((item, i) => (item.Label, Count: dice[i % dice.Length])).Append(("stray", dice[0])).ToDictionary(p => p.Item1, p => p.Item2);
-        var state = Packing.State(items, packed);
-        foreach (var missing in state.Missing) packed[missing.Label] = packed.GetValueOrDefault(missing.Label) + missing.Count;
-        foreach (var surplus in state.TakeOut) packed[surplus.Label] -= surplus.Count;
-        Assert.True(Packing.State(items, packed).IsComplete);
-    }, iter: 60);
+    public void Doing_what_a_bag_says_makes_it_whole() =>
+        Gen.Select(Guides.AnyKit.Kit, Gen.Int[0, 3].Array[40])
+            .Sample(
+                (kit, dice) =>
+                {
+                    var items = Packing.Of(kit);
+                    var packed = items
+                        .Select((item, i) => (item.Label, Count: dice[i % dice.Length]))
+                        .Append(("stray", dice[0]))
+                        .ToDictionary(p => p.Item1, p => p.Item2);
+                    var state = Packing.State(items, packed);
+                    foreach (var missing in state.Missing)
+                        packed[missing.Label] = packed.GetValueOrDefault(missing.Label) + missing.Count;
+                    foreach (var surplus in state.TakeOut)
+                        packed[surplus.Label] -= surplus.Count;
+                    Assert.True(Packing.State(items, packed).IsComplete);
+                },
+                iter: 60
+            );
 
     [Fact]
-    public void Layouts_plans_and_guide_count_the_same_pieces_for_any_kit() => Gen.Select(Guides.AnyKit.Kit, Gen.Int[1, 30]).Sample((kit, kits) =>
-    {
-        var three = CountsAnswer.For(kit, kits).Reconciliation;
-        // A piece that fits no sheet is in no plan; that is what the difference says.
-        var plannable = new KitWork(kit).Order(1, CutMode.Batch).Pieces.SelectMany(p => p.Labels).ToHashSet();
-        Assert.All(three.Differences, d => Assert.DoesNotContain(d.Label, plannable));
-    }, iter: 25);
+    public void Layouts_plans_and_guide_count_the_same_pieces_for_any_kit() =>
+        Gen.Select(Guides.AnyKit.Kit, Gen.Int[1, 30])
+            .Sample(
+                (kit, kits) =>
+                {
+                    var three = CountsAnswer.For(kit, kits).Reconciliation;
+                    // A piece that fits no sheet is in no plan; that is what the difference says.
+                    var plannable = new KitWork(kit).Order(1, CutMode.Batch).Pieces.SelectMany(p => p.Labels).ToHashSet();
+                    Assert.All(three.Differences, d => Assert.DoesNotContain(d.Label, plannable));
+                },
+                iter: 25
+            );
 
     [Fact]
     public void A_piece_that_a_plan_forgets_or_a_guide_does_not_cut_is_named()

@@ -8,9 +8,16 @@ namespace VelvetFold.Core.Tests.Counting;
 /// <summary>How far the stock on hand reaches.</summary>
 public class StockReachTests
 {
-    private static Kit With(int? plain, int? other) => Kit(
-        Layout(LayoutKind.Single, Piece("B1", "7", "7", Left("0"), Top("0")), Piece("B2", "3", "4", Left("0"), Top("8"), paper: "other")),
-        Paper("plain", onHand: plain), Paper("other", onHand: other));
+    private static Kit With(int? plain, int? other) =>
+        Kit(
+            Layout(
+                LayoutKind.Single,
+                Piece("B1", "7", "7", Left("0"), Top("0")),
+                Piece("B2", "3", "4", Left("0"), Top("8"), paper: "other")
+            ),
+            Paper("plain", onHand: plain),
+            Paper("other", onHand: other)
+        );
 
     // By hand: a 7 x 7 takes a sheet, so 5 sheets give 5 kits; twelve 3 x 4 come out of a sheet, so 2 sheets give 24.
     [Fact]
@@ -22,7 +29,8 @@ public class StockReachTests
     }
 
     [Fact]
-    public void One_sheet_more_brings_no_more_than_the_next_scarcest_gives() => Assert.Equal((11, "plain", 12), Kits(StockReach.Of(With(11, 1), 1)));
+    public void One_sheet_more_brings_no_more_than_the_next_scarcest_gives() =>
+        Assert.Equal((11, "plain", 12), Kits(StockReach.Of(With(11, 1), 1)));
 
     [Fact]
     public void Without_limits_there_is_nothing_to_say()
@@ -37,8 +45,33 @@ public class StockReachTests
     {
         var kit = With(5, null);
         var page = kit.Layouts[0];
-        kit = kit with { Parts = [new() { Id = "s", Name = "Suns", Kind = PartKind.Stickers, OnHand = 3, Parts = [new() { Id = "sun" }] }] };
-        kit = kit.With(page with { Pieces = [.. page.Pieces, Piece("D1", "1", "1", Left("1"), Top("1"), kind: PieceKind.Sticker, paper: null) with { Part = new() { Sheet = "s", Part = "sun" } }] });
+        kit = kit with
+        {
+            Parts =
+            [
+                new()
+                {
+                    Id = "s",
+                    Name = "Suns",
+                    Kind = PartKind.Stickers,
+                    OnHand = 3,
+                    Parts = [new() { Id = "sun" }],
+                },
+            ],
+        };
+        kit = kit.With(
+            page with
+            {
+                Pieces =
+                [
+                    .. page.Pieces,
+                    Piece("D1", "1", "1", Left("1"), Top("1"), kind: PieceKind.Sticker, paper: null) with
+                    {
+                        Part = new() { Sheet = "s", Part = "sun" },
+                    },
+                ],
+            }
+        );
         Assert.Equal((3, "s", null), Kits(StockReach.Of(kit, 1)));
     }
 

@@ -8,25 +8,53 @@ namespace VelvetFold.Core.Tests.Cutting;
 public class CutPlannerTests
 {
     private static readonly Gen<CutOrder> AnyOrder = Gen.Select(
-        Gen.Select(Gen.Int[1, 48], Gen.Int[1, 48], Gen.Int[1, 9], Gen.Bool).Array[1, 12], Gen.Bool).Select((pieces, tear) => new CutOrder(
-            [new StockSheet("S", S("12", "12")) { Trims = new(tear ? new() { Edge = Edge.Bottom, Width = L("1/2") } : null, null) }],
-            [.. pieces.Select((p, i) => new Demand($"P{i}", "S", new(L("1/4") * Math.Min(p.Item1, 46), L("1/4") * Math.Min(p.Item2, 46)), p.Item3, p.Item4 ? Turn.Free : Turn.None))]));
+            Gen.Select(Gen.Int[1, 48], Gen.Int[1, 48], Gen.Int[1, 9], Gen.Bool).Array[1, 12],
+            Gen.Bool
+        )
+        .Select(
+            (pieces, tear) =>
+                new CutOrder(
+                    [
+                        new StockSheet("S", S("12", "12"))
+                        {
+                            Trims = new(tear ? new() { Edge = Edge.Bottom, Width = L("1/2") } : null, null),
+                        },
+                    ],
+                    [
+                        .. pieces.Select(
+                            (p, i) =>
+                                new Demand(
+                                    $"P{i}",
+                                    "S",
+                                    new(L("1/4") * Math.Min(p.Item1, 46), L("1/4") * Math.Min(p.Item2, 46)),
+                                    p.Item3,
+                                    p.Item4 ? Turn.Free : Turn.None
+                                )
+                        ),
+                    ]
+                )
+        );
 
     private static CutOrder Order(params (string W, string H, int Quantity)[] pieces) =>
         new([new StockSheet("S", S("12", "12"))], [.. pieces.Select((p, i) => new Demand($"P{i}", "S", S(p.W, p.H), p.Quantity))]);
 
     [Fact]
-    public void Every_plan_keeps_all_the_rules() => AnyOrder.Sample(order =>
-    {
-        var plan = CutPlanner.Plan(order);
-        var sheet = Assert.Single(plan.BySheet);
-        var room = CutPlanner.Usable(order.Sheets[0]);
-        foreach (var piece in order.Pieces)
-            Assert.Equal(piece.Quantity, sheet.Patterns.Sum(p => p.Times * p.Placements.Count(q => q.Piece == piece.Id)));
-        Assert.Equal(sheet.SheetsUsed, sheet.Patterns.Sum(p => p.Times));
-        Assert.True(sheet.LowerBound <= sheet.SheetsUsed);
-        foreach (var pattern in sheet.Patterns) CheckPattern(order, room, pattern);
-    }, iter: 400);
+    public void Every_plan_keeps_all_the_rules() =>
+        AnyOrder.Sample(
+            order =>
+            {
+                var plan = CutPlanner.Plan(order);
+                var sheet = Assert.Single(plan.BySheet);
+                var room = CutPlanner.Usable(order.Sheets[0]);
+                foreach (var piece in order.Pieces)
+                    Assert.Equal(piece.Quantity, sheet.Patterns.Sum(p => p.Times * p.Placements.Count(q => q.Piece == piece.Id)));
+                Assert.Equal(sheet.SheetsUsed, sheet.Patterns.Sum(p => p.Times));
+                Assert.True(sheet.LowerBound <= sheet.SheetsUsed);
+                foreach (var pattern in sheet.Patterns)
+                    CheckPattern(order, room, pattern);
+            },
+            iter: 400
+        );
 
     private static void CheckPattern(CutOrder order, Box room, CutPattern pattern)
     {
@@ -41,8 +69,12 @@ public class CutPlannerTests
         var leaves = pattern.Root.All().Where(n => n is not SplitNode).ToList();
         Assert.Equal(order.Sheets[0].Size.Area, leaves.Aggregate(Int128.Zero, (sum, n) => sum + n.Box.Size.Area));
         var table = TrimmerProgramme.Replay(order.Sheets[0].Size, pattern.Cuts);
-        Assert.Equal(leaves.Select(n => n.Box).OrderBy(b => b.X).ThenBy(b => b.Y), table.Values.SelectMany(b => b).OrderBy(b => b.X).ThenBy(b => b.Y));
-        if (pattern.Cuts.Count == 0) return; // the whole sheet is the piece, and keeps the name of the sheet on the table
+        Assert.Equal(
+            leaves.Select(n => n.Box).OrderBy(b => b.X).ThenBy(b => b.Y),
+            table.Values.SelectMany(b => b).OrderBy(b => b.X).ThenBy(b => b.Y)
+        );
+        if (pattern.Cuts.Count == 0)
+            return; // the whole sheet is the piece, and keeps the name of the sheet on the table
         foreach (var group in pattern.Placements.GroupBy(p => p.Piece))
             Assert.Equal(group.Select(p => p.Box).OrderBy(b => b.X).ThenBy(b => b.Y), table[group.Key].OrderBy(b => b.X).ThenBy(b => b.Y));
     }
@@ -61,13 +93,19 @@ public class CutPlannerTests
     public void A_trimmed_base_leaves_two_half_inch_strips()
     {
         var offcuts = CutPlanner.Plan(Order(("11 1/2", "11 1/2", 1))).BySheet[0].Patterns[0].Offcuts;
-        Assert.Equal([S("1/2", "11 1/2"), S("1/2", "12")], offcuts.Select(o => new Size(o.Box.Size.Shorter, o.Box.Size.Longer)).OrderBy(s => s.Height));
+        Assert.Equal(
+            [S("1/2", "11 1/2"), S("1/2", "12")],
+            offcuts.Select(o => new Size(o.Box.Size.Shorter, o.Box.Size.Longer)).OrderBy(s => s.Height)
+        );
     }
 
     [Fact]
     public void The_tear_strip_comes_off_first()
     {
-        var order = new CutOrder([new StockSheet("S", S("12", "12")) { Trims = new(new() { Edge = Edge.Bottom, Width = L("1/2") }, null) }], [new("P", "S", S("12", "11 1/2"), 1)]);
+        var order = new CutOrder(
+            [new StockSheet("S", S("12", "12")) { Trims = new(new() { Edge = Edge.Bottom, Width = L("1/2") }, null) }],
+            [new("P", "S", S("12", "11 1/2"), 1)]
+        );
         var cut = Assert.Single(CutPlanner.Plan(order).BySheet[0].Patterns[0].Cuts);
         Assert.Equal((Edge.Bottom, L("1/2"), "tear strip", "P"), (cut.Fence, cut.Setting, cut.Gives[0].Text, cut.Gives[1].Text));
     }
@@ -96,11 +134,20 @@ public class CutPlannerTests
     }
 
     [Fact]
-    public void The_same_order_gives_the_same_plan() => AnyOrder.Sample(order =>
-        Assert.Equal(CutPlanner.Plan(order).BySheet[0].Patterns.SelectMany(p => p.Cuts), CutPlanner.Plan(order).BySheet[0].Patterns.SelectMany(p => p.Cuts),
-            (a, b) => a.Setting == b.Setting && a.PartBox == b.PartBox && a.Fence == b.Fence), iter: 50);
+    public void The_same_order_gives_the_same_plan() =>
+        AnyOrder.Sample(
+            order =>
+                Assert.Equal(
+                    CutPlanner.Plan(order).BySheet[0].Patterns.SelectMany(p => p.Cuts),
+                    CutPlanner.Plan(order).BySheet[0].Patterns.SelectMany(p => p.Cuts),
+                    (a, b) => a.Setting == b.Setting && a.PartBox == b.PartBox && a.Fence == b.Fence
+                ),
+            iter: 50
+        );
 
     [Fact]
     public void Planning_stops_when_asked() =>
-        Assert.Throws<OperationCanceledException>(() => CutPlanner.Plan(Order(("3", "4", 12)), new() { Cancel = new CancellationToken(canceled: true) }));
+        Assert.Throws<OperationCanceledException>(() =>
+            CutPlanner.Plan(Order(("3", "4", 12)), new() { Cancel = new CancellationToken(canceled: true) })
+        );
 }

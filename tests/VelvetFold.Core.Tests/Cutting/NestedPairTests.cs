@@ -23,7 +23,8 @@ public class NestedPairTests
         Assert.Null(NestedPair.Of(RightTriangle, Length.Sixteenth, mayHalfTurn: false));
     }
 
-    // A band 2 in high whose upper and lower edge rise and fall together by 1 in: the next one lies 2 in lower, whatever its own height of 3 in.
+    // A band 2 in high whose upper and lower edge rise and fall together by 1 in: the next one lies 2 in lower, whatever its own height
+    // of 3 in.
     [Fact]
     public void Two_curves_lie_into_each_other()
     {
@@ -34,24 +35,35 @@ public class NestedPairTests
     }
 
     [Fact]
-    public void The_two_never_overlap_and_lie_in_their_rectangle() => Gen.Select(Gen.Int[0, 32], Gen.Int[0, 32]).Array[3, 3].Sample(corners =>
-    {
-        var points = corners.Select(c => new OutlinePoint(Length.Sixteenth * c.Item1, Length.Sixteenth * c.Item2)).ToArray();
-        if (Outline.TwiceArea(points) == 0 || NestedPair.Of(points, Length.Sixteenth, mayHalfTurn: true) is not { } pair) return;
-        var box = Outline.Bounds([.. pair.Points, .. pair.Second]);
-        Assert.Equal(pair.Size, box.Size);
-        Assert.Equal(Outline.TwiceArea(points), Outline.TwiceArea(pair.Second));
-        // Triangles are convex: two that share more than their edges have a point of one strictly inside the other, or sides that cross.
-        for (var i = 0; i < 400; i++)
-        {
-            var (x, y) = ((pair.Size.Width.Ticks * (i % 20 * 2 + 1)) / 40.0, (pair.Size.Height.Ticks * (i / 20 * 2 + 1)) / 40.0);
-            Assert.False(Inside(pair.Points, x, y) && Inside(pair.Second, x, y));
-        }
-    }, iter: 150);
+    public void The_two_never_overlap_and_lie_in_their_rectangle() =>
+        Gen.Select(Gen.Int[0, 32], Gen.Int[0, 32])
+            .Array[3, 3]
+            .Sample(
+                corners =>
+                {
+                    var points = corners.Select(c => new OutlinePoint(Length.Sixteenth * c.Item1, Length.Sixteenth * c.Item2)).ToArray();
+                    if (Outline.TwiceArea(points) == 0 || NestedPair.Of(points, Length.Sixteenth, mayHalfTurn: true) is not { } pair)
+                        return;
+                    var box = Outline.Bounds([.. pair.Points, .. pair.Second]);
+                    Assert.Equal(pair.Size, box.Size);
+                    Assert.Equal(Outline.TwiceArea(points), Outline.TwiceArea(pair.Second));
+                    // Triangles are convex: two that share more than their edges have a point of one strictly inside the other, or sides that cross.
+                    for (var i = 0; i < 400; i++)
+                    {
+                        var (x, y) = (
+                            (pair.Size.Width.Ticks * (i % 20 * 2 + 1)) / 40.0,
+                            (pair.Size.Height.Ticks * (i / 20 * 2 + 1)) / 40.0
+                        );
+                        Assert.False(Inside(pair.Points, x, y) && Inside(pair.Second, x, y));
+                    }
+                },
+                iter: 150
+            );
 
     private static bool Inside(IReadOnlyList<OutlinePoint> t, double x, double y)
     {
-        double Side(OutlinePoint a, OutlinePoint b) => (b.X.Ticks - (double)a.X.Ticks) * (y - a.Y.Ticks) - (b.Y.Ticks - (double)a.Y.Ticks) * (x - a.X.Ticks);
+        double Side(OutlinePoint a, OutlinePoint b) =>
+            (b.X.Ticks - (double)a.X.Ticks) * (y - a.Y.Ticks) - (b.Y.Ticks - (double)a.Y.Ticks) * (x - a.X.Ticks);
         var sides = new[] { Side(t[0], t[1]), Side(t[1], t[2]), Side(t[2], t[0]) };
         return sides.All(s => s > 1e-6) || sides.All(s => s < -1e-6);
     }
@@ -60,7 +72,23 @@ public class NestedPairTests
     public void A_kit_cuts_two_triangles_out_of_one_square_and_the_guide_parts_them()
     {
         var shape = new Outline { Kind = OutlineKind.Template, Points = RightTriangle };
-        var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "4", "4", Left("0"), Top("0")) with { Shape = shape }, Piece("B2", "4", "4", Left("5"), Top("0")) with { Shape = shape }, Piece("B3", "4", "4", Left("0"), Top("5")) with { Shape = shape }));
+        var kit = Kit(
+            Layout(
+                LayoutKind.Single,
+                Piece("B1", "4", "4", Left("0"), Top("0")) with
+                {
+                    Shape = shape,
+                },
+                Piece("B2", "4", "4", Left("5"), Top("0")) with
+                {
+                    Shape = shape,
+                },
+                Piece("B3", "4", "4", Left("0"), Top("5")) with
+                {
+                    Shape = shape,
+                }
+            )
+        );
         var answer = KitAnswer.For(kit, 1);
         var placements = answer.EachKit.Plan.BySheet[0].Patterns.SelectMany(p => p.Placements).ToList();
         Assert.Equal(["L1-B1 + L1-B2", "L1-B3"], placements.Select(p => p.Piece).Order());

@@ -14,7 +14,8 @@ using static VelvetFold.Core.Tests.Kits;
 
 namespace VelvetFold.Core.Tests.Fitting;
 
-/// <summary>What fills an opening without a photo, what holds the place of one that is to come, and the hidden middles its paper is cut from.</summary>
+/// <summary>What fills an opening without a photo, what holds the place of one that is to come, and the hidden middles its paper is cut
+/// from.</summary>
 public class FillingsTests
 {
     private static readonly Piece[] Pieces =
@@ -25,7 +26,13 @@ public class FillingsTests
         Piece("J1", "3", "3", Right("1"), Bottom("1"), kind: PieceKind.Journaling, paper: "other"),
     ];
 
-    private static readonly PartSheet Shapes = new() { Id = "shapes", Name = "Shapes", Kind = PartKind.DieCuts, Parts = [new() { Id = "Star" }, new() { Id = "Moon", Count = 2 }] };
+    private static readonly PartSheet Shapes = new()
+    {
+        Id = "shapes",
+        Name = "Shapes",
+        Kind = PartKind.DieCuts,
+        Parts = [new() { Id = "Star" }, new() { Id = "Moon", Count = 2 }],
+    };
 
     private static readonly Kit Single = Kit(Layout(LayoutKind.Single, Pieces));
 
@@ -53,7 +60,14 @@ public class FillingsTests
     [InlineData(GuideLanguage.German, "Platzhalterkarte")]
     public void A_placeholder_without_a_mat_and_one_of_the_trimming_school_are_proved_too(GuideLanguage language, string word)
     {
-        var kit = Kit(Layout(LayoutKind.Single, Pieces[0], Photo("P1", "4", "6", Left("1"), Top("1")), Photo("P2", "3", "4", RightOf("P1", "1"), Top("1"), ("other", "1/8")))) with
+        var kit = Kit(
+            Layout(
+                LayoutKind.Single,
+                Pieces[0],
+                Photo("P1", "4", "6", Left("1"), Top("1")),
+                Photo("P2", "3", "4", RightOf("P1", "1"), Top("1"), ("other", "1/8"))
+            )
+        ) with
         {
             Matting = new() { School = MatSchool.TrimPhoto, Reveal = L("1/8") },
             Guide = new() { Language = language },
@@ -63,7 +77,10 @@ public class FillingsTests
         Assert.Equal(2, answer.Steps.Count(s => s.Text.Contains(word, StringComparison.Ordinal)));
         // Nothing is trimmed: the card comes in the size that shows.
         Assert.DoesNotContain(answer.Steps, s => s.Kind == StepKind.Trim);
-        Assert.Contains(answer.Steps, s => s.Text.Contains("2 3/4 x 3 3/4", StringComparison.Ordinal) || s.Text.Contains("2¾ x 3¾", StringComparison.Ordinal));
+        Assert.Contains(
+            answer.Steps,
+            s => s.Text.Contains("2 3/4 x 3 3/4", StringComparison.Ordinal) || s.Text.Contains("2¾ x 3¾", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -100,7 +117,12 @@ public class FillingsTests
         Assert.True(answer.Proof.Holds);
         var patch = answer.CutList.Single(c => c.Piece == "P1");
         Assert.Equal(("plain", SheetFace.B, S("4 1/4", "6 1/4")), (patch.Paper, patch.Face, patch.Size));
-        OpeningChange[] none = [Change("P1", OpeningMove.Patch), Change("P1", OpeningMove.Patch, "gold"), Change("J1", OpeningMove.Patch, "plain")];
+        OpeningChange[] none =
+        [
+            Change("P1", OpeningMove.Patch),
+            Change("P1", OpeningMove.Patch, "gold"),
+            Change("J1", OpeningMove.Patch, "plain"),
+        ];
         Assert.Equal(none, Adaptation.Unknown(Single, none));
         Assert.Equal("L1-P1 becomes a patch of plain.", FitJudge.Says(Single, Change("P1", OpeningMove.Patch, "plain B")));
     }
@@ -126,12 +148,26 @@ public class FillingsTests
     [Fact]
     public void What_an_opening_may_be_filled_with_names_its_paper_and_offers_only_parts_that_are_over()
     {
-        var kit = Single.With(Single.Layouts[0] with
+        var kit = Single.With(
+            Single.Layouts[0] with
+            {
+                Pieces =
+                [
+                    .. Pieces,
+                    Piece("D1", "2", "2", Left("1"), Bottom("1"), kind: PieceKind.DieCut, paper: null) with
+                    {
+                        Part = new() { Sheet = "shapes", Part = "Star" },
+                    },
+                    Piece("D2", "1", "1", Left("4"), Bottom("1"), kind: PieceKind.DieCut, paper: null) with
+                    {
+                        Part = new() { Sheet = "shapes", Part = "Moon" },
+                    },
+                ],
+            }
+        ) with
         {
-            Pieces = [.. Pieces, Piece("D1", "2", "2", Left("1"), Bottom("1"), kind: PieceKind.DieCut, paper: null) with { Part = new() { Sheet = "shapes", Part = "Star" } },
-                Piece("D2", "1", "1", Left("4"), Bottom("1"), kind: PieceKind.DieCut, paper: null) with { Part = new() { Sheet = "shapes", Part = "Moon" } }],
-        }) with
-        { Parts = [Shapes] };
+            Parts = [Shapes],
+        };
         var fillings = Fillings.Of(kit, Bag.With(kit, [new("plain", S("7", "5"), Face: SheetFace.A)]));
         Assert.Equal(["L1-P1", "L1-P2"], fillings.Select(f => f.Opening));
         var own = fillings[0].Fillings;
@@ -145,30 +181,51 @@ public class FillingsTests
 
     // Whatever the kit: what is offered can be done, brings no trouble onto the page, and its guide is proved where the designer's is.
     [Fact]
-    public void All_that_is_offered_can_be_done() => Guides.AnyKit.Kit.Sample(kit =>
-    {
-        static HashSet<string> Trouble(Kit kit) => [.. PageCheck.Of(kit, Resolver.Resolve(kit.Layouts[0], kit)).Where(f => f.Gravity == Gravity.Fault).Select(f => $"{f.Code} {string.Join(' ', f.Pieces)}")];
-        var (bag, designed) = (Bag.Of(kit), Resolver.Resolve(kit.Layouts[0], kit));
-        var proved = KitAnswer.For(kit, 1).Proof.Holds;
-        foreach (var opening in Fillings.Of(kit, bag))
-            foreach (var filling in opening.Fillings)
+    public void All_that_is_offered_can_be_done() =>
+        Guides.AnyKit.Kit.Sample(
+            kit =>
             {
-                var change = new OpeningChange("L1", opening.Opening[3..], filling.Move, With: filling.With);
-                Assert.Empty(Adaptation.Unknown(kit, [change]));
-                var (adapted, paper) = bag.Cut(Adaptation.Apply(kit, [change]));
-                // What runs off the page as designed does so with all that lies on it.
-                if (designed.Piece(opening.Opening[3..]) is { } placed && designed.Layout.PageBox(placed.Piece.Side).Contains(placed.Box)) Assert.Subset(Trouble(kit), Trouble(adapted));
-                Assert.True(KitAnswer.For(adapted, 1).Proof.Holds || !proved);
-                if (filling.Source is not null) Assert.DoesNotContain(paper.Missing, m => m.Label == opening.Opening);
-            }
-    }, iter: 15);
+                static HashSet<string> Trouble(Kit kit) =>
+                    [
+                        .. PageCheck
+                            .Of(kit, Resolver.Resolve(kit.Layouts[0], kit))
+                            .Where(f => f.Gravity == Gravity.Fault)
+                            .Select(f => $"{f.Code} {string.Join(' ', f.Pieces)}"),
+                    ];
+                var (bag, designed) = (Bag.Of(kit), Resolver.Resolve(kit.Layouts[0], kit));
+                var proved = KitAnswer.For(kit, 1).Proof.Holds;
+                foreach (var opening in Fillings.Of(kit, bag))
+                foreach (var filling in opening.Fillings)
+                {
+                    var change = new OpeningChange("L1", opening.Opening[3..], filling.Move, With: filling.With);
+                    Assert.Empty(Adaptation.Unknown(kit, [change]));
+                    var (adapted, paper) = bag.Cut(Adaptation.Apply(kit, [change]));
+                    // What runs off the page as designed does so with all that lies on it.
+                    if (
+                        designed.Piece(opening.Opening[3..]) is { } placed
+                        && designed.Layout.PageBox(placed.Piece.Side).Contains(placed.Box)
+                    )
+                        Assert.Subset(Trouble(kit), Trouble(adapted));
+                    Assert.True(KitAnswer.For(adapted, 1).Proof.Holds || !proved);
+                    if (filling.Source is not null)
+                        Assert.DoesNotContain(paper.Missing, m => m.Label == opening.Opening);
+                }
+            },
+            iter: 15
+        );
 
     [Fact]
     public void One_page_of_a_spread_is_mirrored_and_the_other_stays()
     {
-        var kit = Kit(Layout(LayoutKind.Spread,
-            Piece("A", "3", "5", Left("1"), Top("1")), Piece("B", "2", "2", Seam("1/2"), Top("1")), Piece("C", "2", "2", RightOf("A", "1"), Top("8")),
-            Piece("R", "4", "4", Left("2"), Top("2"), PageSide.Right)));
+        var kit = Kit(
+            Layout(
+                LayoutKind.Spread,
+                Piece("A", "3", "5", Left("1"), Top("1")),
+                Piece("B", "2", "2", Seam("1/2"), Top("1")),
+                Piece("C", "2", "2", RightOf("A", "1"), Top("8")),
+                Piece("R", "4", "4", Left("2"), Top("2"), PageSide.Right)
+            )
+        );
         var mirrored = Adaptation.Apply(kit, [new("L1", "", OpeningMove.Mirror, With: "left")]);
         var (before, after) = (Resolver.Resolve(kit.Layouts[0], kit), Resolver.Resolve(mirrored.Layouts[0], mirrored));
         Assert.Empty(after.Findings);
@@ -193,14 +250,18 @@ public class FillingsTests
         Assert.Contains(fit.Reasons, r => r.Says == "L1-P2 becomes a patch of plain B, out of leftover 1, 5 x 7." && r.Points == 9);
         // Without a card to write on yet, it is that.
         var bare = Single.With(Single.Layouts[0] with { Pieces = Pieces[..3] });
-        Assert.Contains(FitSearch.Find(bare, "L1", [Brought("a", "4", "6")], 3, Bag.With(bare, [new("plain", S("5", "7"))])).Fits, f => f.Changes is [{ Move: OpeningMove.Card }]);
+        Assert.Contains(
+            FitSearch.Find(bare, "L1", [Brought("a", "4", "6")], 3, Bag.With(bare, [new("plain", S("5", "7"))])).Fits,
+            f => f.Changes is [{ Move: OpeningMove.Card }]
+        );
     }
 
     [Fact]
     public void Where_a_mat_does_not_come_out_it_is_framed_or_shows_less_before_paper_is_brought()
     {
         GuestPhoto[] photos = [Brought("a", "4", "6"), Brought("b", "3", "4"), Brought("c", "3", "4")];
-        Fit Added(params Leftover[] left) => FitSearch.Find(Single, "L1", photos, 3, Bag.With(Single, left)).Fits.First(f => f.Changes.Any(c => c.Move == OpeningMove.Add));
+        Fit Added(params Leftover[] left) =>
+            FitSearch.Find(Single, "L1", photos, 3, Bag.With(Single, left)).Fits.First(f => f.Changes.Any(c => c.Move == OpeningMove.Add));
         // Strips of 1/4 for a frame of 3 1/4 x 4 1/4.
         Assert.Contains(Added(new Leftover("other", S("5", "1"))).Changes, c => c.Move == OpeningMove.Frame);
         // A mat that shows 1/16 is 3 1/8 x 4 1/8: just that lies there, and no strip of 4 1/4.
@@ -212,13 +273,25 @@ public class FillingsTests
         Assert.Contains(Added().Reasons, r => r.Says.EndsWith("other to bring.", StringComparison.Ordinal));
     }
 
-    // A 10 x 10 panel under an 9 x 9 one hides 8 x 8, and 1/2 of lap all round: that is where a new piece of its paper comes from, with no sheet more.
+    // A 10 x 10 panel under an 9 x 9 one hides 8 x 8, and 1/2 of lap all round: that is where a new piece of its paper comes from, with
+    // no sheet more.
     [Fact]
     public void A_hidden_middle_is_cut_out_where_a_guests_new_piece_comes_from_it()
     {
-        var kit = Kit(Layout(LayoutKind.Single,
-            Piece("B1", "12", "12", Left("0"), Top("0"), kind: PieceKind.Base, paper: "ground"), Piece("B2", "12", "12", Left("0"), Top("0")), Piece("B3", "10", "10", Left("1"), Top("1"), paper: "third"),
-            Photo("P1", "4", "6", Left("2"), Top("2"), ("other", "1/8")), Photo("P2", "3", "4", RightOf("P1", "1/2"), Top("2"), ("other", "1/8"))), Paper("plain"), Paper("other"), Paper("third"), Paper("ground"));
+        var kit = Kit(
+            Layout(
+                LayoutKind.Single,
+                Piece("B1", "12", "12", Left("0"), Top("0"), kind: PieceKind.Base, paper: "ground"),
+                Piece("B2", "12", "12", Left("0"), Top("0")),
+                Piece("B3", "10", "10", Left("1"), Top("1"), paper: "third"),
+                Photo("P1", "4", "6", Left("2"), Top("2"), ("other", "1/8")),
+                Photo("P2", "3", "4", RightOf("P1", "1/2"), Top("2"), ("other", "1/8"))
+            ),
+            Paper("plain"),
+            Paper("other"),
+            Paper("third"),
+            Paper("ground")
+        );
         OpeningChange patch = Change("P1", OpeningMove.Patch, "plain A");
         var (adapted, paper) = Bag.Of(kit).Cut(Adaptation.Apply(kit, [patch]));
         Assert.Equal("hidden middle of L1-B2", Assert.Single(paper.Cut).Source);
@@ -227,9 +300,23 @@ public class FillingsTests
         Assert.Equal(before.EachKit.Plan.For("plain")!.SheetsUsed, after.EachKit.Plan.For("plain")!.SheetsUsed);
         Assert.True(after.Proof.Holds);
         Assert.Equal(adapted.Layouts, KitAnswer.ForGuest(kit, [patch]).Kit.Layouts, (a, b) => a.Pieces.SequenceEqual(b.Pieces));
-        Assert.Equal(1, RosterTotals.Of(kit, [[patch]]).Sheets.Single(s => s.Paper == "plain").Count);
+        Assert.Equal(
+            1,
+            RosterTotals
+                .Of(
+                    kit,
+                    [
+                        [patch],
+                    ]
+                )
+                .Sheets.Single(s => s.Paper == "plain")
+                .Count
+        );
         // What is not hidden any more is not cut out.
-        var bare = Adaptation.Apply(kit.With(kit.Layouts[0] with { Pieces = [.. kit.Layouts[0].Pieces.Where(p => p.Id != "B3")] }), [patch]);
+        var bare = Adaptation.Apply(
+            kit.With(kit.Layouts[0] with { Pieces = [.. kit.Layouts[0].Pieces.Where(p => p.Id != "B3")] }),
+            [patch]
+        );
         Assert.Null(Bag.Of(kit).Cut(bare).Kit.Layouts[0].Piece("B2")!.Gut);
     }
 
@@ -253,7 +340,13 @@ public class FillingsTests
     public void Fits_that_are_offered_are_of_different_kinds(string photos)
     {
         var fits = FitSearch.Find(Single, "L1", PhotoLine.Read(photos, LengthUnit.Inch).Photos, 3, Bag.Of(Single)).Fits;
-        static string Kind(Fit fit) => string.Join(' ', fit.Changes.Where(c => c.Move != OpeningMove.Shift).Select(c => $"{c.Move} {c.Rows} {c.Columns}").Order(StringComparer.Ordinal));
+        static string Kind(Fit fit) =>
+            string.Join(
+                ' ',
+                fit.Changes.Where(c => c.Move != OpeningMove.Shift)
+                    .Select(c => $"{c.Move} {c.Rows} {c.Columns}")
+                    .Order(StringComparer.Ordinal)
+            );
         Assert.InRange(fits.Count, 2, 3);
         Assert.Equal(fits.Count, fits.Select(Kind).Distinct().Count());
         Assert.Equal(fits.OrderByDescending(f => f.Score), fits);

@@ -12,12 +12,27 @@ namespace VelvetFold.Core.Tests.Fitting;
 public class FitSearchTests
 {
     // A 4 x 6 upright and a 3 x 4 beside it, a 3 x 4 under that: common photo sizes (common practice, no source).
-    private static readonly Kit Page = Kit(Layout(LayoutKind.Single,
-        Photo("P1", "4", "6", Left("1"), Top("1"), ("plain", "1/8")) is var p ? p with { Opening = p.Opening! with { Focal = true } } : p,
-        Photo("P2", "3", "4", RightOf("P1", "1/2"), Top("1"), ("other", "1/8")),
-        Photo("P3", "3", "4", RightOf("P1", "1/2"), Under("P2", "1/2"), ("plain", "1/8"))));
+    private static readonly Kit Page = Kit(
+        Layout(
+            LayoutKind.Single,
+            Photo("P1", "4", "6", Left("1"), Top("1"), ("plain", "1/8")) is var p
+                ? p with
+                {
+                    Opening = p.Opening! with { Focal = true },
+                }
+                : p,
+            Photo("P2", "3", "4", RightOf("P1", "1/2"), Top("1"), ("other", "1/8")),
+            Photo("P3", "3", "4", RightOf("P1", "1/2"), Under("P2", "1/2"), ("plain", "1/8"))
+        )
+    );
 
-    private static GuestPhoto Brought(string id, string width, string height, bool once = false) => new() { Id = id, Size = S(width, height), OneOfAKind = once };
+    private static GuestPhoto Brought(string id, string width, string height, bool once = false) =>
+        new()
+        {
+            Id = id,
+            Size = S(width, height),
+            OneOfAKind = once,
+        };
 
     private static FitAnswer Find(params GuestPhoto[] photos) => FitSearch.Find(Page, "L1", photos);
 
@@ -42,7 +57,16 @@ public class FitSearchTests
     [Fact]
     public void Nothing_comes_to_lie_on_a_photo_that_lay_beside_it()
     {
-        var kit = Page.With(Page.Layouts[0] with { Pieces = [Photo("P1", "6", "4", Left("1"), Top("1"), ("plain", "1/8")), Piece("J1", "6", "5", Left("0", "P1"), Bottom("1"), kind: PieceKind.Journaling)] });
+        var kit = Page.With(
+            Page.Layouts[0] with
+            {
+                Pieces =
+                [
+                    Photo("P1", "6", "4", Left("1"), Top("1"), ("plain", "1/8")),
+                    Piece("J1", "6", "5", Left("0", "P1"), Bottom("1"), kind: PieceKind.Journaling),
+                ],
+            }
+        );
         var fits = FitSearch.Find(kit, "L1", [Brought("a", "4", "6")]).Fits;
         // The card makes room along its own relation.
         Assert.Contains(fits, f => f.Changes is [{ Move: OpeningMove.Turn }, { Move: OpeningMove.Shift, Piece: "J1" }]);
@@ -89,81 +113,156 @@ public class FitSearchTests
     [Fact]
     public void The_focal_photo_goes_into_the_focal_opening_and_people_look_onto_the_page()
     {
-        var fits = FitSearch.Find(Page, "L1", [Brought("a", "4", "6"), Brought("b", "3", "4") with { Focal = true }, Brought("c", "3", "4")]).Fits;
+        var fits = FitSearch
+            .Find(Page, "L1", [Brought("a", "4", "6"), Brought("b", "3", "4") with { Focal = true }, Brought("c", "3", "4")])
+            .Fits;
         Assert.Contains(fits[0].Reasons, r => r.Says == "b (3 x 4), the focal photo, is not in the focal opening.");
-        var facing = FitSearch.Find(Page, "L1", [Brought("a", "4", "6") with { Facing = Facing.Left }, Brought("b", "3", "4") with { Facing = Facing.Left }, Brought("c", "3", "4")]).Fits[0];
+        var facing = FitSearch
+            .Find(
+                Page,
+                "L1",
+                [
+                    Brought("a", "4", "6") with
+                    {
+                        Facing = Facing.Left,
+                    },
+                    Brought("b", "3", "4") with
+                    {
+                        Facing = Facing.Left,
+                    },
+                    Brought("c", "3", "4"),
+                ]
+            )
+            .Fits[0];
         Assert.Equal("The people in a (4 x 6) look off the page.", Assert.Single(facing.Reasons).Says);
     }
 
     [Fact]
     public void More_photos_than_can_be_held_say_so()
     {
-        var small = Kit(Layout(LayoutKind.Single, Piece("P1", "1 1/2", "1 1/2", Left("1"), Top("1"), kind: PieceKind.Photo, paper: null) with { Opening = new() }));
-        Assert.Equal("12 photos are more than L1 can hold, which is 10, made twice as a spread: use another layout as well.", FitSearch.Find(small, "L1", [.. Enumerable.Range(0, 12).Select(i => Brought($"p{i}", "1", "1"))]).Why);
-        Assert.Throws<ArgumentException>(() => FitSearch.Find(small, "L1", [.. Enumerable.Range(0, 13).Select(i => Brought($"p{i}", "1", "1"))]));
+        var small = Kit(
+            Layout(
+                LayoutKind.Single,
+                Piece("P1", "1 1/2", "1 1/2", Left("1"), Top("1"), kind: PieceKind.Photo, paper: null) with
+                {
+                    Opening = new(),
+                }
+            )
+        );
+        Assert.Equal(
+            "12 photos are more than L1 can hold, which is 10, made twice as a spread: use another layout as well.",
+            FitSearch.Find(small, "L1", [.. Enumerable.Range(0, 12).Select(i => Brought($"p{i}", "1", "1"))]).Why
+        );
+        Assert.Throws<ArgumentException>(() =>
+            FitSearch.Find(small, "L1", [.. Enumerable.Range(0, 13).Select(i => Brought($"p{i}", "1", "1"))])
+        );
         Assert.Throws<ArgumentException>(() => FitSearch.Find(small, "L9", []));
     }
 
-    private static readonly Gen<GuestPhoto[]> AnyPhotos = Gen.Select(Gen.Int[0, 4].Select(i => new[] { ("3", "4"), ("4", "6"), ("5", "7"), ("2", "3"), ("4", "4") }[i]), Gen.Bool, Gen.Bool, Gen.Int[0, 2]).Array[0, 6].Select(photos => photos
-        .Select((photo, i) => new GuestPhoto { Id = $"p{i}", Size = photo.Item2 ? S(photo.Item1.Item1, photo.Item1.Item2) : S(photo.Item1.Item2, photo.Item1.Item1), OneOfAKind = photo.Item3 && i % 3 == 0, Facing = (Facing)photo.Item4 }).ToArray());
+    private static readonly Gen<GuestPhoto[]> AnyPhotos = Gen.Select(
+            Gen.Int[0, 4].Select(i => new[] { ("3", "4"), ("4", "6"), ("5", "7"), ("2", "3"), ("4", "4") }[i]),
+            Gen.Bool,
+            Gen.Bool,
+            Gen.Int[0, 2]
+        )
+        .Array[0, 6]
+        .Select(photos =>
+            photos
+                .Select(
+                    (photo, i) =>
+                        new GuestPhoto
+                        {
+                            Id = $"p{i}",
+                            Size = photo.Item2 ? S(photo.Item1.Item1, photo.Item1.Item2) : S(photo.Item1.Item2, photo.Item1.Item1),
+                            OneOfAKind = photo.Item3 && i % 3 == 0,
+                            Facing = (Facing)photo.Item4,
+                        }
+                )
+                .ToArray()
+        );
 
     [Fact]
-    public void Every_fit_uses_every_photo_once_passes_the_page_checks_and_its_guide_is_proved() => AnyPhotos.Sample(photos =>
-    {
-        var answer = FitSearch.Find(Page, "L1", photos);
-        Assert.Equal(answer.Fits.Count == 0, answer.Why is not null);
-        Assert.Equal(answer.Fits.Select(f => f.Score).OrderDescending(), answer.Fits.Select(f => f.Score));
-        foreach (var fit in answer.Fits)
-        {
-            Assert.Equal(photos.Select(p => p.Id).Order(), fit.Places.Select(p => p.Photo).Order());
-            Assert.Equal(100 - fit.Reasons.Sum(r => r.Points), fit.Score);
-            Assert.All(fit.Places, place => Assert.True(place.Lost == 0 || photos.Single(p => p.Id == place.Photo).MayLose));
-            var adapted = Adaptation.Apply(Page, fit.Changes);
-            var resolved = Resolver.Resolve(adapted.Layouts[0], adapted);
-            Assert.DoesNotContain(PageCheck.Of(adapted, resolved), f => f.Gravity == Gravity.Fault || f.Code == "unasked-overlap");
-            Assert.All(fit.Places, place => Assert.NotNull(resolved.Piece(place.Opening[3..])));
-            // One photo an opening; a pocket may hold four.
-            Assert.All(fit.Places.GroupBy(p => p.Opening), g => Assert.InRange(g.Count(), 1, resolved.Piece(g.Key[3..])!.Piece.Kind == PieceKind.DieCut ? 4 : 1));
-            var kit = KitAnswer.For(adapted, 1);
-            Assert.True(kit.Proof.Holds, string.Join("\n", kit.Proof.Faults.Select(f => f.Says)));
-        }
-    }, iter: 60);
+    public void Every_fit_uses_every_photo_once_passes_the_page_checks_and_its_guide_is_proved() =>
+        AnyPhotos.Sample(
+            photos =>
+            {
+                var answer = FitSearch.Find(Page, "L1", photos);
+                Assert.Equal(answer.Fits.Count == 0, answer.Why is not null);
+                Assert.Equal(answer.Fits.Select(f => f.Score).OrderDescending(), answer.Fits.Select(f => f.Score));
+                foreach (var fit in answer.Fits)
+                {
+                    Assert.Equal(photos.Select(p => p.Id).Order(), fit.Places.Select(p => p.Photo).Order());
+                    Assert.Equal(100 - fit.Reasons.Sum(r => r.Points), fit.Score);
+                    Assert.All(fit.Places, place => Assert.True(place.Lost == 0 || photos.Single(p => p.Id == place.Photo).MayLose));
+                    var adapted = Adaptation.Apply(Page, fit.Changes);
+                    var resolved = Resolver.Resolve(adapted.Layouts[0], adapted);
+                    Assert.DoesNotContain(PageCheck.Of(adapted, resolved), f => f.Gravity == Gravity.Fault || f.Code == "unasked-overlap");
+                    Assert.All(fit.Places, place => Assert.NotNull(resolved.Piece(place.Opening[3..])));
+                    // One photo an opening; a pocket may hold four.
+                    Assert.All(
+                        fit.Places.GroupBy(p => p.Opening),
+                        g => Assert.InRange(g.Count(), 1, resolved.Piece(g.Key[3..])!.Piece.Kind == PieceKind.DieCut ? 4 : 1)
+                    );
+                    var kit = KitAnswer.For(adapted, 1);
+                    Assert.True(kit.Proof.Holds, string.Join("\n", kit.Proof.Faults.Select(f => f.Says)));
+                }
+            },
+            iter: 60
+        );
 
     // Up to three openings and four photos, every combination of moves and every order of the photos.
     [Fact]
-    public void On_small_layouts_no_fit_is_better_than_the_one_that_is_found() => Gen.Select(AnyPhotos, Gen.Int[1, 3]).Sample((photos, openings) =>
-    {
-        var kit = Page.With(Page.Layouts[0] with { Pieces = [.. Page.Layouts[0].Pieces.Take(openings)] });
-        GuestPhoto[] few = [.. photos.Take(4)];
-        var (found, best) = (new LayoutSearch(kit, kit.Layouts[0], few).Run(3).Fits, FitSearch.BestByEnumeration(kit, "L1", few));
-        Assert.Equal(best?.Score, found.Count > 0 ? found[0].Score : null);
-        // Changes of the whole layout come on top, and only where they are better.
-        Assert.True((FitSearch.Find(kit, "L1", few).Fits is [var top, ..] ? top.Score : 0) >= (best?.Score ?? 0));
-    }, iter: 40);
+    public void On_small_layouts_no_fit_is_better_than_the_one_that_is_found() =>
+        Gen.Select(AnyPhotos, Gen.Int[1, 3])
+            .Sample(
+                (photos, openings) =>
+                {
+                    var kit = Page.With(Page.Layouts[0] with { Pieces = [.. Page.Layouts[0].Pieces.Take(openings)] });
+                    GuestPhoto[] few = [.. photos.Take(4)];
+                    var (found, best) = (
+                        new LayoutSearch(kit, kit.Layouts[0], few).Run(3).Fits,
+                        FitSearch.BestByEnumeration(kit, "L1", few)
+                    );
+                    Assert.Equal(best?.Score, found.Count > 0 ? found[0].Score : null);
+                    // Changes of the whole layout come on top, and only where they are better.
+                    Assert.True((FitSearch.Find(kit, "L1", few).Fits is [var top, ..] ? top.Score : 0) >= (best?.Score ?? 0));
+                },
+                iter: 40
+            );
 
     // Splits and joins by themselves: the outer edges stay, to the ruler's step.
     [Fact]
-    public void A_split_stays_within_its_opening_and_a_join_covers_both() => Gen.Select(Gen.Int[1, 3], Gen.Int[1, 3], Gen.Int[1, 4]).Sample((rows, columns, sixteenths) =>
-    {
-        if (rows * columns == 1) return;
-        var change = new OpeningChange("L1", "P1", OpeningMove.Split, rows, columns, Length.Sixteenth * sixteenths);
-        if (Adaptation.Unknown(Page, [change]).Count > 0) return;
-        var before = Resolver.Resolve(Page.Layouts[0], Page);
-        var adapted = Adaptation.Apply(Page, [change]);
-        var after = Resolver.Resolve(adapted.Layouts[0], adapted);
-        Assert.Empty(after.Findings);
-        var cells = after.Pieces.Where(p => before.Piece(p.Id) is null).ToList();
-        Assert.Equal(rows * columns, cells.Count);
-        Assert.All(cells, c => Assert.True(before.Piece("P1")!.Box.Contains(c.Box)));
-        for (var i = 0; i < cells.Count; i++) Assert.All(cells.Skip(i + 1), c => Assert.False(c.Box.Overlaps(cells[i].Box)));
-        // What leaned on the opening leans on the new ones together; a step is the most it moves.
-        Assert.InRange((before.Piece("P2")!.Box.X - after.Piece("P2")!.Box.X).Ticks, 0, Length.Sixteenth.Ticks * columns);
-    }, iter: 60);
+    public void A_split_stays_within_its_opening_and_a_join_covers_both() =>
+        Gen.Select(Gen.Int[1, 3], Gen.Int[1, 3], Gen.Int[1, 4])
+            .Sample(
+                (rows, columns, sixteenths) =>
+                {
+                    if (rows * columns == 1)
+                        return;
+                    var change = new OpeningChange("L1", "P1", OpeningMove.Split, rows, columns, Length.Sixteenth * sixteenths);
+                    if (Adaptation.Unknown(Page, [change]).Count > 0)
+                        return;
+                    var before = Resolver.Resolve(Page.Layouts[0], Page);
+                    var adapted = Adaptation.Apply(Page, [change]);
+                    var after = Resolver.Resolve(adapted.Layouts[0], adapted);
+                    Assert.Empty(after.Findings);
+                    var cells = after.Pieces.Where(p => before.Piece(p.Id) is null).ToList();
+                    Assert.Equal(rows * columns, cells.Count);
+                    Assert.All(cells, c => Assert.True(before.Piece("P1")!.Box.Contains(c.Box)));
+                    for (var i = 0; i < cells.Count; i++)
+                        Assert.All(cells.Skip(i + 1), c => Assert.False(c.Box.Overlaps(cells[i].Box)));
+                    // What leaned on the opening leans on the new ones together; a step is the most it moves.
+                    Assert.InRange((before.Piece("P2")!.Box.X - after.Piece("P2")!.Box.X).Ticks, 0, Length.Sixteenth.Ticks * columns);
+                },
+                iter: 60
+            );
 
     [Fact]
     public void What_can_still_be_made_of_a_guests_changes_is_kept_in_order()
     {
-        OpeningChange turn = new("L1", "P2", OpeningMove.Turn), gone = new("L1", "P9", OpeningMove.Turn), join = new("L1", "P2", OpeningMove.Join, With: "P3");
+        OpeningChange turn = new("L1", "P2", OpeningMove.Turn),
+            gone = new("L1", "P9", OpeningMove.Turn),
+            join = new("L1", "P2", OpeningMove.Join, With: "P3");
         // Turned twice it lies as before, so that it can be joined; what was joined away is no opening any more.
         OpeningChange[] changes = [turn, gone, turn, join, new("L1", "P3", OpeningMove.Turn)];
         Assert.Equal([turn, turn, join], Adaptation.Known(Page, changes));
@@ -179,7 +278,10 @@ public class FitSearchTests
         var adapted = Adaptation.Apply(Page, [change]);
         var (before, after) = (Resolver.Resolve(Page.Layouts[0], Page), Resolver.Resolve(adapted.Layouts[0], adapted));
         Assert.Null(after.Piece("P3"));
-        Assert.Equal((before.Piece("P2")!.Box.Y, before.Piece("P3")!.Box.Bottom, before.Piece("P2")!.Box.Width), (after.Piece("P2")!.Box.Y, after.Piece("P2")!.Box.Bottom, after.Piece("P2")!.Box.Width));
+        Assert.Equal(
+            (before.Piece("P2")!.Box.Y, before.Piece("P3")!.Box.Bottom, before.Piece("P2")!.Box.Width),
+            (after.Piece("P2")!.Box.Y, after.Piece("P2")!.Box.Bottom, after.Piece("P2")!.Box.Width)
+        );
         Assert.Single(Adaptation.Unknown(Page, [change with { Piece = "P1" }]));
     }
 }

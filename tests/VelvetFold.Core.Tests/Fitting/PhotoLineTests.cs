@@ -16,7 +16,10 @@ public class PhotoLineTests
         Assert.Equal((true, true, false), (photos[3].OneOfAKind, photos[3].Focal, photos[3].MayLose));
         Assert.Equal(Facing.Left, photos[4].Facing);
         Assert.Equal(5, photos.Select(p => p.Id).Distinct().Count());
-        Assert.Equal(new Size(Length.Millimetres(100), Length.Millimetres(150)), Assert.Single(PhotoLine.Read("100 mm x 15 cm", LengthUnit.Millimetre).Photos).Size);
+        Assert.Equal(
+            new Size(Length.Millimetres(100), Length.Millimetres(150)),
+            Assert.Single(PhotoLine.Read("100 mm x 15 cm", LengthUnit.Millimetre).Photos).Size
+        );
         Assert.Empty(PhotoLine.Read("  ", LengthUnit.Inch).Photos);
     }
 

@@ -47,7 +47,10 @@ public class WholeFitsTests
         Assert.Equal(resolved.Piece("P2")!.Box.Moved(L("12"), Length.Zero), resolved.Piece("P2R")!.Box);
         // And the left page of it alone is the page as it was.
         var back = Adaptation.Apply(Single, [twice, new("L1", "", OpeningMove.OnePage, With: "left")]);
-        Assert.Equal(Resolver.Resolve(Single.Layouts[0], Single).Pieces.Select(p => p.Box), Resolver.Resolve(back.Layouts[0], back).Pieces.Select(p => p.Box));
+        Assert.Equal(
+            Resolver.Resolve(Single.Layouts[0], Single).Pieces.Select(p => p.Box),
+            Resolver.Resolve(back.Layouts[0], back).Pieces.Select(p => p.Box)
+        );
         Assert.Single(Adaptation.Unknown(Single, [new("L1", "", OpeningMove.OnePage, With: "left")]));
     }
 
@@ -59,9 +62,15 @@ public class WholeFitsTests
         Assert.Equal((OpeningMove.Add, S("3", "4")), (added.Move, added.Size));
         var resolved = Resolver.Resolve(Adaptation.Apply(Single, fits[0].Changes).Layouts[0], Single);
         var box = resolved.Piece(added.Piece)!.Box;
-        Assert.All(resolved.Pieces.Where(p => p.Id != added.Piece && p.Piece.Kind != PieceKind.Base), p => Assert.False(p.Box.Overlaps(box)));
+        Assert.All(
+            resolved.Pieces.Where(p => p.Id != added.Piece && p.Piece.Kind != PieceKind.Base),
+            p => Assert.False(p.Box.Overlaps(box))
+        );
         var without = Adaptation.Apply(Single, [new("L1", "P1", OpeningMove.Remove)]);
-        Assert.Equal(Resolver.Resolve(Single.Layouts[0], Single).Piece("P2")!.Box, Resolver.Resolve(without.Layouts[0], without).Piece("P2")!.Box);
+        Assert.Equal(
+            Resolver.Resolve(Single.Layouts[0], Single).Piece("P2")!.Box,
+            Resolver.Resolve(without.Layouts[0], without).Piece("P2")!.Box
+        );
     }
 
     // Four strips 1/4 wide show 1/8 all round a 4 x 6 (common practice, no source).
@@ -69,61 +78,105 @@ public class WholeFitsTests
     public void A_frame_takes_the_place_of_a_mat()
     {
         var framed = Adaptation.Apply(Single, [new("L1", "P1", OpeningMove.Frame)]);
-        var strips = CutList.Of(framed, [Resolver.Resolve(framed.Layouts[0], framed)]).Where(p => p.Label.StartsWith("L1-P1 mat strip", StringComparison.Ordinal)).Select(p => p.Size).ToList();
+        var strips = CutList
+            .Of(framed, [Resolver.Resolve(framed.Layouts[0], framed)])
+            .Where(p => p.Label.StartsWith("L1-P1 mat strip", StringComparison.Ordinal))
+            .Select(p => p.Size)
+            .ToList();
         Assert.Equal([S("4 1/4", "1/4"), S("4 1/4", "1/4"), S("6 1/4", "1/4"), S("6 1/4", "1/4")], strips);
         Assert.Single(Adaptation.Unknown(framed, [new("L1", "P1", OpeningMove.Frame)]));
     }
 
-    // A 4 x 6 whose mat shows 1/8: on 4 1/4 x 6 1/4, with 1/4 on 4 1/2 x 6 1/2; of the other school the mat keeps 4 x 6 (common practice, no source).
+    // A 4 x 6 whose mat shows 1/8: on 4 1/4 x 6 1/4, with 1/4 on 4 1/2 x 6 1/2; of the other school the mat keeps 4 x 6 (common
+    // practice, no source).
     [Fact]
     public void A_mat_takes_another_paper_another_reveal_and_the_other_school()
     {
-        (string, Size) Mat(params OpeningChange[] changes) => Adaptation.Apply(Single, changes) is var kit && CutList.Of(kit, [Resolver.Resolve(kit.Layouts[0], kit)]).Single(p => p.Label == "L1-P1 mat") is var mat ? (mat.Paper, mat.Size) : default;
+        (string, Size) Mat(params OpeningChange[] changes) =>
+            Adaptation.Apply(Single, changes) is var kit
+            && CutList.Of(kit, [Resolver.Resolve(kit.Layouts[0], kit)]).Single(p => p.Label == "L1-P1 mat") is var mat
+                ? (mat.Paper, mat.Size)
+                : default;
         Assert.Equal(("other", S("4 1/4", "6 1/4")), Mat());
         Assert.Equal(("plain", S("4 1/4", "6 1/4")), Mat(new OpeningChange("L1", "P1", OpeningMove.Paper, With: "plain B")));
         Assert.Equal(("other", S("4 1/2", "6 1/2")), Mat(new OpeningChange("L1", "P1", OpeningMove.Reveal, Gutter: L("1/4"))));
         Assert.Equal(("other", S("4", "6")), Mat(new OpeningChange("L1", "P1", OpeningMove.School)));
-        Assert.Equal("plain", Adaptation.Apply(Single, [new("L1", "P1", OpeningMove.Card), new("L1", "P1", OpeningMove.Paper, With: "plain")]).Layouts[0].Piece("P1")!.Paper);
-        OpeningChange[] none = [new("L1", "P1", OpeningMove.Paper, With: "gold"), new("L1", "P1", OpeningMove.Paper, With: "plain C"), new("L1", "P1", OpeningMove.Reveal, Gutter: Length.Zero)];
+        Assert.Equal(
+            "plain",
+            Adaptation
+                .Apply(Single, [new("L1", "P1", OpeningMove.Card), new("L1", "P1", OpeningMove.Paper, With: "plain")])
+                .Layouts[0]
+                .Piece("P1")!
+                .Paper
+        );
+        OpeningChange[] none =
+        [
+            new("L1", "P1", OpeningMove.Paper, With: "gold"),
+            new("L1", "P1", OpeningMove.Paper, With: "plain C"),
+            new("L1", "P1", OpeningMove.Reveal, Gutter: Length.Zero),
+        ];
         Assert.Equal(none, Adaptation.Unknown(Single, none));
     }
 
-    // Three that must stay whole, too many for the openings' area at their own size: laid out anew they keep their shape to the ruler's step.
+    // Three that must stay whole, too many for the openings' area at their own size: laid out anew they keep their shape to the ruler's
+    // step.
     [Fact]
     public void Photos_that_must_stay_whole_are_never_cropped_where_they_are_laid_out_anew()
     {
-        GuestPhoto[] photos = [.. new[] { ("4", "6"), ("6", "4"), ("5", "7") }.Select((s, i) => Brought($"p{i}", s.Item1, s.Item2) with { MayCrop = false })];
+        GuestPhoto[] photos =
+        [
+            .. new[] { ("4", "6"), ("6", "4"), ("5", "7") }.Select((s, i) => Brought($"p{i}", s.Item1, s.Item2) with { MayCrop = false }),
+        ];
         var anew = new Retile(Single, new LayoutSearch(Single, Single.Layouts[0], photos), photos).Best()!;
         Assert.All(anew.Places, p => Assert.Equal(0, p.Lost));
-        foreach (var (change, photo) in anew.Changes.Where(c => c.Size is not null).Select(c => (c, photos.Single(p => c.Photos!.Contains(p.Id)).Size)))
+        foreach (
+            var (change, photo) in anew
+                .Changes.Where(c => c.Size is not null)
+                .Select(c => (c, photos.Single(p => c.Photos!.Contains(p.Id)).Size))
+        )
         {
             var size = change.Size!.Value;
             Assert.True(size.FitsIn(photo));
             // Within a step of its own shape: as wide as its height asks for.
-            Assert.InRange((double)size.Width.Ticks - (double)size.Height.Ticks * photo.Width.Ticks / photo.Height.Ticks, -1.5 * Length.Sixteenth.Ticks, 1.5 * Length.Sixteenth.Ticks);
+            Assert.InRange(
+                (double)size.Width.Ticks - (double)size.Height.Ticks * photo.Width.Ticks / photo.Height.Ticks,
+                -1.5 * Length.Sixteenth.Ticks,
+                1.5 * Length.Sixteenth.Ticks
+            );
         }
     }
 
-    private static readonly Gen<Size[]> Sizes = Gen.Select(Gen.Int[2, 8], Gen.Int[2, 8]).Select((w, h) => new Size(Length.Inches(w), Length.Inches(h))).Array[1, 6];
+    private static readonly Gen<Size[]> Sizes = Gen.Select(Gen.Int[2, 8], Gen.Int[2, 8])
+        .Select((w, h) => new Size(Length.Inches(w), Length.Inches(h)))
+        .Array[1, 6];
 
     // Whatever the photos: inside the area, apart by the gutter at least, none larger than it is brought, and close to its own shape.
     [Fact]
-    public void Tiles_lie_inside_their_area_apart_and_keep_the_shapes_of_their_photos() => Gen.Select(Sizes, Gen.Int[1, 11], Gen.Int[1, 9]).Sample((sizes, width, height) =>
-    {
-        var (area, gutter, around) = (new Size(Length.Inches(width), Length.Inches(height)), L("1/8"), L("1/8"));
-        if (Tiling.Best(sizes, area, around, gutter, Length.Sixteenth) is not { } tiles) return;
-        Assert.Equal(Enumerable.Range(0, sizes.Length), tiles.Select(t => t.Photo).Order());
-        foreach (var (tile, i) in tiles.Select((t, i) => (t, i)))
-        {
-            Assert.True(new Box(Length.Zero, Length.Zero, area).Contains(tile.Box));
-            Assert.All(tiles.Skip(i + 1), other => Assert.False(other.Box.Inset(-gutter.Half)!.Value.Overlaps(tile.Box.Inset(-gutter.Half)!.Value)));
-            var (photo, inner) = (sizes[tile.Photo], tile.Box.Inset(around)!.Value.Size);
-            Assert.InRange(inner.Width.Ticks, 0, photo.Width.Ticks + Length.Sixteenth.Ticks * 3);
-            Assert.InRange(inner.Height.Ticks, 0, photo.Height.Ticks + Length.Sixteenth.Ticks * 3);
-            var (own, shown) = ((double)photo.Width.Ticks / photo.Height.Ticks, (double)inner.Width.Ticks / inner.Height.Ticks);
-            Assert.InRange(Math.Abs(Math.Log(own / shown)), 0, 0.35);
-        }
-    }, iter: 200);
+    public void Tiles_lie_inside_their_area_apart_and_keep_the_shapes_of_their_photos() =>
+        Gen.Select(Sizes, Gen.Int[1, 11], Gen.Int[1, 9])
+            .Sample(
+                (sizes, width, height) =>
+                {
+                    var (area, gutter, around) = (new Size(Length.Inches(width), Length.Inches(height)), L("1/8"), L("1/8"));
+                    if (Tiling.Best(sizes, area, around, gutter, Length.Sixteenth) is not { } tiles)
+                        return;
+                    Assert.Equal(Enumerable.Range(0, sizes.Length), tiles.Select(t => t.Photo).Order());
+                    foreach (var (tile, i) in tiles.Select((t, i) => (t, i)))
+                    {
+                        Assert.True(new Box(Length.Zero, Length.Zero, area).Contains(tile.Box));
+                        Assert.All(
+                            tiles.Skip(i + 1),
+                            other => Assert.False(other.Box.Inset(-gutter.Half)!.Value.Overlaps(tile.Box.Inset(-gutter.Half)!.Value))
+                        );
+                        var (photo, inner) = (sizes[tile.Photo], tile.Box.Inset(around)!.Value.Size);
+                        Assert.InRange(inner.Width.Ticks, 0, photo.Width.Ticks + Length.Sixteenth.Ticks * 3);
+                        Assert.InRange(inner.Height.Ticks, 0, photo.Height.Ticks + Length.Sixteenth.Ticks * 3);
+                        var (own, shown) = ((double)photo.Width.Ticks / photo.Height.Ticks, (double)inner.Width.Ticks / inner.Height.Ticks);
+                        Assert.InRange(Math.Abs(Math.Log(own / shown)), 0, 0.35);
+                    }
+                },
+                iter: 200
+            );
 
     // By hand: two 4 x 6 upright beside each other with 1/8 between them are 8 1/8 x 6.
     [Fact]
@@ -133,28 +186,68 @@ public class WholeFitsTests
         Assert.Equal([B("0", "0", "4", "6"), B("4 1/8", "0", "4", "6")], tiles.Select(t => t.Box).OrderBy(b => b.X));
     }
 
-    private static readonly Gen<GuestPhoto[]> AnyPhotos = Gen.Select(Gen.Int[2, 6], Gen.Int[2, 6], Gen.Int[0, 2], Gen.Bool).Array[1, 5].Select(photos => photos
-        .Select((p, i) => new GuestPhoto { Id = $"p{i}", Size = new(Length.Inches(p.Item1), Length.Inches(p.Item2)), Facing = (Facing)p.Item3, MayCrop = p.Item4 }).ToArray());
+    private static readonly Gen<GuestPhoto[]> AnyPhotos = Gen.Select(Gen.Int[2, 6], Gen.Int[2, 6], Gen.Int[0, 2], Gen.Bool)
+        .Array[1, 5]
+        .Select(photos =>
+            photos
+                .Select(
+                    (p, i) =>
+                        new GuestPhoto
+                        {
+                            Id = $"p{i}",
+                            Size = new(Length.Inches(p.Item1), Length.Inches(p.Item2)),
+                            Facing = (Facing)p.Item3,
+                            MayCrop = p.Item4,
+                        }
+                )
+                .ToArray()
+        );
 
-    // Layouts by chance: no fit brings trouble that the layout did not have, all of it can be cut, and its guide is proved where the designer's is.
+    // Layouts by chance: no fit brings trouble that the layout did not have, all of it can be cut, and its guide is proved where the
+    // designer's is.
     [Fact]
-    public void On_any_layout_a_fit_passes_the_page_the_cuts_and_the_guide() => Gen.Select(Guides.AnyKit.Kit, AnyPhotos).Sample((kit, photos) =>
-    {
-        static HashSet<string> Trouble(Kit kit) => [.. Core.Judgement.PageCheck.Of(kit, Resolver.Resolve(kit.Layouts[0], kit)).Where(f => f.Gravity == Gravity.Fault).Select(f => $"{f.Code} {string.Join(' ', f.Pieces)}")];
-        var proved = KitAnswer.For(kit, 1).Proof.Holds;
-        foreach (var fit in FitSearch.Find(kit, "L1", photos, 3, Bag.Of(kit)).Fits)
-        {
-            Assert.Equal(photos.Select(p => p.Id).Order(), fit.Places.Select(p => p.Photo).Order());
-            Assert.All(fit.Places, place => Assert.True(place.Lost == 0 || photos.Single(p => p.Id == place.Photo).MayLose));
-            var adapted = Adaptation.Apply(kit, fit.Changes);
-            // A page that is doubled or left alone has other pieces; what is refused there is tested above.
-            if (!fit.Changes.Any(c => c.IsWhole)) Assert.Subset(Trouble(kit), Trouble(adapted));
-            var answer = KitAnswer.For(Bag.Of(kit).Cut(adapted).Kit, 1);
-            Assert.Equal(answer.CutList.Count - answer.CutList.Count(c => !answer.EachKit.Plan.BySheet.SelectMany(s => s.Patterns).SelectMany(p => p.Placements).Any(p => p.Labels.Contains(c.Label))),
-                answer.EachKit.Plan.BySheet.SelectMany(s => s.Patterns).Sum(p => p.Placements.Sum(x => x.Labels.Count) * p.Times));
-            Assert.True(answer.Proof.Holds || !proved, string.Join('|', answer.Proof.Faults.Select(f => f.Says).Concat(fit.Changes.Select(c => FitJudge.Says(kit, c)))));
-        }
-    }, iter: 25);
+    public void On_any_layout_a_fit_passes_the_page_the_cuts_and_the_guide() =>
+        Gen.Select(Guides.AnyKit.Kit, AnyPhotos)
+            .Sample(
+                (kit, photos) =>
+                {
+                    static HashSet<string> Trouble(Kit kit) =>
+                        [
+                            .. Core
+                                .Judgement.PageCheck.Of(kit, Resolver.Resolve(kit.Layouts[0], kit))
+                                .Where(f => f.Gravity == Gravity.Fault)
+                                .Select(f => $"{f.Code} {string.Join(' ', f.Pieces)}"),
+                        ];
+                    var proved = KitAnswer.For(kit, 1).Proof.Holds;
+                    foreach (var fit in FitSearch.Find(kit, "L1", photos, 3, Bag.Of(kit)).Fits)
+                    {
+                        Assert.Equal(photos.Select(p => p.Id).Order(), fit.Places.Select(p => p.Photo).Order());
+                        Assert.All(fit.Places, place => Assert.True(place.Lost == 0 || photos.Single(p => p.Id == place.Photo).MayLose));
+                        var adapted = Adaptation.Apply(kit, fit.Changes);
+                        // A page that is doubled or left alone has other pieces; what is refused there is tested above.
+                        if (!fit.Changes.Any(c => c.IsWhole))
+                            Assert.Subset(Trouble(kit), Trouble(adapted));
+                        var answer = KitAnswer.For(Bag.Of(kit).Cut(adapted).Kit, 1);
+                        Assert.Equal(
+                            answer.CutList.Count
+                                - answer.CutList.Count(c =>
+                                    !answer
+                                        .EachKit.Plan.BySheet.SelectMany(s => s.Patterns)
+                                        .SelectMany(p => p.Placements)
+                                        .Any(p => p.Labels.Contains(c.Label))
+                                ),
+                            answer
+                                .EachKit.Plan.BySheet.SelectMany(s => s.Patterns)
+                                .Sum(p => p.Placements.Sum(x => x.Labels.Count) * p.Times)
+                        );
+                        Assert.True(
+                            answer.Proof.Holds || !proved,
+                            string.Join('|', answer.Proof.Faults.Select(f => f.Says).Concat(fit.Changes.Select(c => FitJudge.Says(kit, c))))
+                        );
+                    }
+                },
+                iter: 25
+            );
 
     [Fact]
     public void New_pieces_come_out_of_what_lies_in_the_bag_and_what_does_not_is_named()
@@ -180,11 +273,17 @@ public class WholeFitsTests
     [Fact]
     public void Paper_that_is_not_in_the_bag_is_a_reason_against_a_fit()
     {
-        var (with, without) = (FitSearch.Find(Single, "L1", [Brought("a", "4", "6"), Brought("b", "4", "3")], 3, Bag.With(Single, [])), FitSearch.Find(Single, "L1", [Brought("a", "4", "6"), Brought("b", "3", "4"), Brought("c", "3", "4")], 3, Bag.With(Single, [])));
+        var (with, without) = (
+            FitSearch.Find(Single, "L1", [Brought("a", "4", "6"), Brought("b", "4", "3")], 3, Bag.With(Single, [])),
+            FitSearch.Find(Single, "L1", [Brought("a", "4", "6"), Brought("b", "3", "4"), Brought("c", "3", "4")], 3, Bag.With(Single, []))
+        );
         // A turned mat is the same piece of paper.
         Assert.DoesNotContain(with.Fits[0].Reasons, r => r.Says.Contains("bag", StringComparison.Ordinal));
         var added = without.Fits.First(f => f.Changes.Any(c => c.Move == OpeningMove.Add));
-        Assert.Contains(added.Reasons, r => r.Points == 3 && r.Says.EndsWith("does not come out of the bag: other to bring.", StringComparison.Ordinal));
+        Assert.Contains(
+            added.Reasons,
+            r => r.Points == 3 && r.Says.EndsWith("does not come out of the bag: other to bring.", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -196,10 +295,16 @@ public class WholeFitsTests
         Assert.Equal(found.Score, judged.Score);
         Assert.Equal(found.Places.OrderBy(p => p.Photo), judged.Places.OrderBy(p => p.Photo));
         // One photo more than there are openings, and one fewer.
-        Assert.Contains(FitJudge.Of(Single, "L1", [.. photos, Brought("c", "3", "4")], found.Changes).Reasons, r => r.Says == "c (3 x 4) finds no opening.");
+        Assert.Contains(
+            FitJudge.Of(Single, "L1", [.. photos, Brought("c", "3", "4")], found.Changes).Reasons,
+            r => r.Says == "c (3 x 4) finds no opening."
+        );
         Assert.Contains(FitJudge.Of(Single, "L1", [photos[0]], []).Reasons, r => r.Says == "L1-P2 has no photo.");
         // Moved under the title.
-        Assert.Contains(FitJudge.Of(Single, "L1", photos, [new("L1", "P1", OpeningMove.Shift, At: new(Length.Zero, L("4")))]).Reasons, r => r.Says.StartsWith("Something lies on", StringComparison.Ordinal));
+        Assert.Contains(
+            FitJudge.Of(Single, "L1", photos, [new("L1", "P1", OpeningMove.Shift, At: new(Length.Zero, L("4")))]).Reasons,
+            r => r.Says.StartsWith("Something lies on", StringComparison.Ordinal)
+        );
     }
 
     // 21 and 1 are the ends of the scale; #767676 on white is 4.54, the best known grey that passes (WCAG 2.2, understanding 1.4.3).
@@ -207,15 +312,30 @@ public class WholeFitsTests
     [InlineData("#000000", "#ffffff", 21)]
     [InlineData("#123456", "#123456", 1)]
     [InlineData("#767676", "#ffffff", 4.54)]
-    public void Contrast_is_that_of_the_guidelines(string first, string second, double ratio) => Assert.Equal(ratio, Colours.Contrast(first, second), 2);
+    public void Contrast_is_that_of_the_guidelines(string first, string second, double ratio) =>
+        Assert.Equal(ratio, Colours.Contrast(first, second), 2);
 
     [Fact]
     public void A_black_and_white_photo_on_grey_and_a_part_on_a_face_are_told()
     {
         var grey = Single with { Papers = [Paper("plain"), Paper("other") with { FaceA = new() { Colour = "#8a8a8a" } }] };
-        Assert.Contains(FitSearch.Find(grey, "L1", [Brought("a", "4", "6") with { BlackAndWhite = true }, Brought("b", "3", "4")]).Fits[0].Reasons, r => r.Says.Contains("is grey", StringComparison.Ordinal));
-        var covered = Single.With(Single.Layouts[0] with { Pieces = [.. Pieces, Piece("D1", "1", "1", Left("0", "P1"), Top("0", "P1"), kind: PieceKind.DieCut, paper: null)] });
-        Assert.Contains(FitSearch.Find(covered, "L1", [Brought("a", "4", "6") with { Room = Edge.Right }, Brought("b", "3", "4")]).Fits[0].Reasons, r => r.Says == "L1-D1 lies on a where it is not empty.");
-        Assert.DoesNotContain(FitSearch.Find(covered, "L1", [Brought("a", "4", "6") with { Room = Edge.Left }, Brought("b", "3", "4")]).Fits[0].Reasons, r => r.Says.Contains("not empty", StringComparison.Ordinal));
+        Assert.Contains(
+            FitSearch.Find(grey, "L1", [Brought("a", "4", "6") with { BlackAndWhite = true }, Brought("b", "3", "4")]).Fits[0].Reasons,
+            r => r.Says.Contains("is grey", StringComparison.Ordinal)
+        );
+        var covered = Single.With(
+            Single.Layouts[0] with
+            {
+                Pieces = [.. Pieces, Piece("D1", "1", "1", Left("0", "P1"), Top("0", "P1"), kind: PieceKind.DieCut, paper: null)],
+            }
+        );
+        Assert.Contains(
+            FitSearch.Find(covered, "L1", [Brought("a", "4", "6") with { Room = Edge.Right }, Brought("b", "3", "4")]).Fits[0].Reasons,
+            r => r.Says == "L1-D1 lies on a where it is not empty."
+        );
+        Assert.DoesNotContain(
+            FitSearch.Find(covered, "L1", [Brought("a", "4", "6") with { Room = Edge.Left }, Brought("b", "3", "4")]).Fits[0].Reasons,
+            r => r.Says.Contains("not empty", StringComparison.Ordinal)
+        );
     }
 }

@@ -6,11 +6,19 @@ namespace VelvetFold.Core.Tests.Guides;
 /// <summary>What reads otherwise than when a guide was last printed.</summary>
 public class ChangedStepsTests
 {
-    private static readonly Kit Before = Kit(Layout(LayoutKind.Single, Piece("B1", "6", "4", Left("1"), Top("1")), Piece("B2", "2", "2", RightOf("B1", "1/2"), Top("1")), Piece("B3", "2", "2", Left("1"), Top("8"))));
+    private static readonly Kit Before = Kit(
+        Layout(
+            LayoutKind.Single,
+            Piece("B1", "6", "4", Left("1"), Top("1")),
+            Piece("B2", "2", "2", RightOf("B1", "1/2"), Top("1")),
+            Piece("B3", "2", "2", Left("1"), Top("8"))
+        )
+    );
 
     private static IReadOnlyList<string> Changed(Kit now) => GuideAnswer.For(now, Before).Changed;
 
-    private static Kit With(string id, Func<Piece, Piece> change) => Before.With(Before.Layouts[0].With(change(Before.Layouts[0].Piece(id)!)));
+    private static Kit With(string id, Func<Piece, Piece> change) =>
+        Before.With(Before.Layouts[0].With(change(Before.Layouts[0].Piece(id)!)));
 
     [Fact]
     public void Nothing_changes_by_itself_or_by_what_is_not_printed()
@@ -31,7 +39,8 @@ public class ChangedStepsTests
     }
 
     [Fact]
-    public void A_piece_that_moves_alone_changes_one_step_and_no_cut() => Assert.Equal(["lay:L1:L1-B3"], Changed(With("B3", p => p with { Across = Left("2") })));
+    public void A_piece_that_moves_alone_changes_one_step_and_no_cut() =>
+        Assert.Equal(["lay:L1:L1-B3"], Changed(With("B3", p => p with { Across = Left("2") })));
 
     [Fact]
     public void Words_of_ones_own_and_another_language_change_what_they_touch()

@@ -11,7 +11,13 @@ namespace VelvetFold.Core.Tests.Guides;
 /// <summary>A guide is followed on a virtual table: it works as written, and every fault that is put into it is caught.</summary>
 public partial class GuideProofTests
 {
-    private sealed record Written(Kit Kit, IReadOnlyList<ResolvedLayout> Layouts, IReadOnlyList<CutPiece> Pieces, CutPlan Plan, IReadOnlyList<Step> Steps)
+    private sealed record Written(
+        Kit Kit,
+        IReadOnlyList<ResolvedLayout> Layouts,
+        IReadOnlyList<CutPiece> Pieces,
+        CutPlan Plan,
+        IReadOnlyList<Step> Steps
+    )
     {
         public static Written Of(Kit kit)
         {
@@ -24,97 +30,216 @@ public partial class GuideProofTests
         public ProofResult Proof(IReadOnlyList<Step>? steps = null) => GuideProof.Replay(Kit, Layouts, Pieces, Plan, steps ?? Steps);
     }
 
-    private static string Told(Written written, ProofResult proof) => string.Join("\n", proof.Faults.Select(f => f.Says).Concat(written.Steps.Select(s => $"{s.Number} {s.Text}")));
+    private static string Told(Written written, ProofResult proof) =>
+        string.Join("\n", proof.Faults.Select(f => f.Says).Concat(written.Steps.Select(s => $"{s.Number} {s.Text}")));
 
     [Fact]
-    public void Every_guide_works_as_written() => AnyKit.Kit.Sample(kit =>
-    {
-        var written = Written.Of(kit);
-        var proof = written.Proof();
-        Assert.True(proof.Holds, Told(written, proof));
-        Assert.Equal((written.Pieces.Count, written.Pieces.Count, 0), (proof.Cut, proof.Placed, proof.LeftOver));
-    }, iter: 150);
+    public void Every_guide_works_as_written() =>
+        AnyKit.Kit.Sample(
+            kit =>
+            {
+                var written = Written.Of(kit);
+                var proof = written.Proof();
+                Assert.True(proof.Holds, Told(written, proof));
+                Assert.Equal((written.Pieces.Count, written.Pieces.Count, 0), (proof.Cut, proof.Placed, proof.LeftOver));
+            },
+            iter: 150
+        );
 
     [Fact]
-    public void A_step_that_is_dropped_is_missed() => Gen.Select(AnyKit.Kit, Gen.Int[0, 999]).Sample((kit, at) =>
-    {
-        var written = Written.Of(kit);
-        var needed = written.Steps.Where(s => s.Kind is StepKind.Cut or StepKind.Trim or StepKind.Mat or StepKind.Frame or StepKind.Lay or StepKind.Press or StepKind.Wet or StepKind.Dry).ToList();
-        var dropped = needed[at % needed.Count];
-        Assert.False(written.Proof([.. written.Steps.Where(s => s != dropped)]).Holds, dropped.Text);
-    }, iter: 150);
+    public void A_step_that_is_dropped_is_missed() =>
+        Gen.Select(AnyKit.Kit, Gen.Int[0, 999])
+            .Sample(
+                (kit, at) =>
+                {
+                    var written = Written.Of(kit);
+                    var needed = written
+                        .Steps.Where(s =>
+                            s.Kind
+                                is StepKind.Cut
+                                    or StepKind.Trim
+                                    or StepKind.Mat
+                                    or StepKind.Frame
+                                    or StepKind.Lay
+                                    or StepKind.Press
+                                    or StepKind.Wet
+                                    or StepKind.Dry
+                        )
+                        .ToList();
+                    var dropped = needed[at % needed.Count];
+                    Assert.False(written.Proof([.. written.Steps.Where(s => s != dropped)]).Holds, dropped.Text);
+                },
+                iter: 150
+            );
 
     [Fact]
-    public void A_number_that_is_changed_is_noticed() => Gen.Select(AnyKit.Kit, Gen.Int[0, 9999]).Sample((kit, at) =>
-    {
-        var written = Written.Of(kit);
-        var texts = written.Steps.SelectMany(s => Enumerable.Range(-1, s.Lines.Count + 1).Select(line => (Step: s, Line: line, Text: line < 0 ? s.Text : s.Lines[line])))
-            .SelectMany(t => Numbers().Matches(t.Text).Select(m => (t.Step, t.Line, t.Text, Match: m))).ToList();
-        var (step, line, text, match) = texts[at % texts.Count];
-        var other = match.Value == "7" ? "8" : "7";
-        var changed = text[..match.Index] + other + text[(match.Index + match.Length)..];
-        var mutant = line < 0 ? step with { Text = changed } : step with { Lines = [.. step.Lines.Select((l, i) => i == line ? changed : l)] };
-        Assert.False(written.Proof([.. written.Steps.Select(s => s == step ? mutant : s)]).Holds, changed);
-    }, iter: 200);
+    public void A_number_that_is_changed_is_noticed() =>
+        Gen.Select(AnyKit.Kit, Gen.Int[0, 9999])
+            .Sample(
+                (kit, at) =>
+                {
+                    var written = Written.Of(kit);
+                    var texts = written
+                        .Steps.SelectMany(s =>
+                            Enumerable
+                                .Range(-1, s.Lines.Count + 1)
+                                .Select(line => (Step: s, Line: line, Text: line < 0 ? s.Text : s.Lines[line]))
+                        )
+                        .SelectMany(t => Numbers().Matches(t.Text).Select(m => (t.Step, t.Line, t.Text, Match: m)))
+                        .ToList();
+                    var (step, line, text, match) = texts[at % texts.Count];
+                    var other = match.Value == "7" ? "8" : "7";
+                    var changed = text[..match.Index] + other + text[(match.Index + match.Length)..];
+                    var mutant =
+                        line < 0
+                            ? step with
+                            {
+                                Text = changed,
+                            }
+                            : step with
+                            {
+                                Lines = [.. step.Lines.Select((l, i) => i == line ? changed : l)],
+                            };
+                    Assert.False(written.Proof([.. written.Steps.Select(s => s == step ? mutant : s)]).Holds, changed);
+                },
+                iter: 200
+            );
 
     // A number of its own, not of a label, a name or an offcut.
-    [GeneratedRegex(@"(?<![\w⁄½¼¾⅛⅜⅝⅞-])(?<!mat |part |strip |Teil |ffcut |Rest |hand |tar |ain |tars |3 )\d+(?![\w.⁄½¼¾⅛⅜⅝⅞]| stars| [⁰¹²³⁴-⁹])")]
+    [GeneratedRegex(
+        @"(?<![\w⁄½¼¾⅛⅜⅝⅞-])(?<!mat |part |strip |Teil |ffcut |Rest |hand |tar |ain |tars |3 )\d+(?![\w.⁄½¼¾⅛⅜⅝⅞]| stars| [⁰¹²³⁴-⁹])"
+    )]
     private static partial Regex Numbers();
 
     [Fact]
-    public void What_is_meant_wrongly_does_not_end_at_the_design() => Gen.Select(AnyKit.Kit, Gen.Int[0, 9999]).Sample((kit, at) =>
-    {
-        var written = Written.Of(kit);
-        var facts = written.Steps.Where(s => s.Kind == StepKind.Lay).SelectMany(s => s.Facts.Where(f => f.Kind is not (FactKind.Join or FactKind.Amount)).Select(f => (Step: s, Fact: f))).ToList();
-        var (step, fact) = facts[at % facts.Count];
-        // Centred in a piece is a place whatever number it bears.
-        if (fact is { Kind: FactKind.Centred, Of: not null }) return;
-        var mutant = step with { Facts = [.. step.Facts.Select(f => f == fact ? f with { Length = f.Length + Core.Measures.Length.Sixteenth } : f)] };
-        Assert.False(written.Proof([.. written.Steps.Select(s => s == step ? mutant : s)]).Holds, $"{fact} in {step.Text}");
-    }, iter: 200);
+    public void What_is_meant_wrongly_does_not_end_at_the_design() =>
+        Gen.Select(AnyKit.Kit, Gen.Int[0, 9999])
+            .Sample(
+                (kit, at) =>
+                {
+                    var written = Written.Of(kit);
+                    var facts = written
+                        .Steps.Where(s => s.Kind == StepKind.Lay)
+                        .SelectMany(s =>
+                            s.Facts.Where(f => f.Kind is not (FactKind.Join or FactKind.Amount)).Select(f => (Step: s, Fact: f))
+                        )
+                        .ToList();
+                    var (step, fact) = facts[at % facts.Count];
+                    // Centred in a piece is a place whatever number it bears.
+                    if (fact is { Kind: FactKind.Centred, Of: not null })
+                        return;
+                    var mutant = step with
+                    {
+                        Facts = [.. step.Facts.Select(f => f == fact ? f with { Length = f.Length + Core.Measures.Length.Sixteenth } : f)],
+                    };
+                    Assert.False(written.Proof([.. written.Steps.Select(s => s == step ? mutant : s)]).Holds, $"{fact} in {step.Text}");
+                },
+                iter: 200
+            );
 
     [Fact]
-    public void Steps_that_wait_for_each_other_cannot_change_places() => Gen.Select(AnyKit.Kit, Gen.Int[0, 9999]).Sample((kit, at) =>
-    {
-        var written = Written.Of(kit);
-        var lays = written.Steps.Where(s => s.Kind == StepKind.Lay).ToList();
-        var before = LayOrder.Before(written.Layouts[0]);
-        var pairs = lays.SelectMany(a => lays.Where(b => before[b.Pieces[0][3..]].Contains(a.Pieces[0][3..])).Select(b => (a, b)))
-            .Concat(written.Steps.Where(s => s.Kind == StepKind.Cut).SelectMany(a => lays.Where(b => a.Pieces.Contains(b.Pieces[0])).Select(b => (a, b)))).ToList();
-        if (pairs.Count == 0) return;
-        var (first, second) = pairs[at % pairs.Count];
-        Assert.False(written.Proof([.. written.Steps.Select(s => s == first ? second : s == second ? first : s)]).Holds, $"{first.Text} / {second.Text}");
-    }, iter: 150);
+    public void Steps_that_wait_for_each_other_cannot_change_places() =>
+        Gen.Select(AnyKit.Kit, Gen.Int[0, 9999])
+            .Sample(
+                (kit, at) =>
+                {
+                    var written = Written.Of(kit);
+                    var lays = written.Steps.Where(s => s.Kind == StepKind.Lay).ToList();
+                    var before = LayOrder.Before(written.Layouts[0]);
+                    var pairs = lays.SelectMany(a =>
+                            lays.Where(b => before[b.Pieces[0][3..]].Contains(a.Pieces[0][3..])).Select(b => (a, b))
+                        )
+                        .Concat(
+                            written
+                                .Steps.Where(s => s.Kind == StepKind.Cut)
+                                .SelectMany(a => lays.Where(b => a.Pieces.Contains(b.Pieces[0])).Select(b => (a, b)))
+                        )
+                        .ToList();
+                    if (pairs.Count == 0)
+                        return;
+                    var (first, second) = pairs[at % pairs.Count];
+                    Assert.False(
+                        written
+                            .Proof([
+                                .. written.Steps.Select(s =>
+                                    s == first ? second
+                                    : s == second ? first
+                                    : s
+                                ),
+                            ])
+                            .Holds,
+                        $"{first.Text} / {second.Text}"
+                    );
+                },
+                iter: 150
+            );
 
     // Small pages: the computed order is one of those that full enumeration finds to work.
     [Fact]
-    public void On_small_pages_the_order_is_one_of_those_that_keep_all_layers() => Gen.Select(Gen.Int[0, 40], Gen.Int[0, 40], Gen.Int[4, 30], Gen.Int[4, 30]).Array[2, 5].Sample(boxes =>
-    {
-        var pieces = boxes.Select((b, i) => Piece($"B{i}", "1", "1", Left("0"), Top("0")) with { Size = new(L("1/4") * b.Item3, L("1/4") * b.Item4), Across = new FromEdge(Core.Measures.Edge.Left, L("1/8") * b.Item1), Down = new FromEdge(Core.Measures.Edge.Top, L("1/8") * b.Item2) }).ToArray();
-        var layout = Resolve(Layout(LayoutKind.Single, pieces));
-        string[] order = [.. LayOrder.Of(layout).Select(l => l.Placed.Id)];
-        bool Works(IReadOnlyList<string> ids) => !Enumerable.Range(0, ids.Count).Any(i => Enumerable.Range(i + 1, ids.Count - i - 1).Any(j =>
-            string.CompareOrdinal(ids[i], ids[j]) > 0 && layout.Piece(ids[i])!.Box.Overlaps(layout.Piece(ids[j])!.Box)));
-        var working = Permutations([.. pieces.Select(p => p.Id)]).Where(Works).Select(p => string.Join(" ", p)).ToHashSet();
-        Assert.Contains(string.Join(" ", order), working);
-        Assert.Equal(pieces.Length, order.Distinct().Count());
-    }, iter: 80);
+    public void On_small_pages_the_order_is_one_of_those_that_keep_all_layers() =>
+        Gen.Select(Gen.Int[0, 40], Gen.Int[0, 40], Gen.Int[4, 30], Gen.Int[4, 30])
+            .Array[2, 5]
+            .Sample(
+                boxes =>
+                {
+                    var pieces = boxes
+                        .Select(
+                            (b, i) =>
+                                Piece($"B{i}", "1", "1", Left("0"), Top("0")) with
+                                {
+                                    Size = new(L("1/4") * b.Item3, L("1/4") * b.Item4),
+                                    Across = new FromEdge(Core.Measures.Edge.Left, L("1/8") * b.Item1),
+                                    Down = new FromEdge(Core.Measures.Edge.Top, L("1/8") * b.Item2),
+                                }
+                        )
+                        .ToArray();
+                    var layout = Resolve(Layout(LayoutKind.Single, pieces));
+                    string[] order = [.. LayOrder.Of(layout).Select(l => l.Placed.Id)];
+                    bool Works(IReadOnlyList<string> ids) =>
+                        !Enumerable
+                            .Range(0, ids.Count)
+                            .Any(i =>
+                                Enumerable
+                                    .Range(i + 1, ids.Count - i - 1)
+                                    .Any(j =>
+                                        string.CompareOrdinal(ids[i], ids[j]) > 0
+                                        && layout.Piece(ids[i])!.Box.Overlaps(layout.Piece(ids[j])!.Box)
+                                    )
+                            );
+                    var working = Permutations([.. pieces.Select(p => p.Id)]).Where(Works).Select(p => string.Join(" ", p)).ToHashSet();
+                    Assert.Contains(string.Join(" ", order), working);
+                    Assert.Equal(pieces.Length, order.Distinct().Count());
+                },
+                iter: 80
+            );
 
-    private static IEnumerable<string[]> Permutations(string[] items) => items.Length <= 1 ? [items] : items.SelectMany(first => Permutations([.. items.Where(i => i != first)]).Select(rest => (string[])[first, .. rest]));
+    private static IEnumerable<string[]> Permutations(string[] items) =>
+        items.Length <= 1
+            ? [items]
+            : items.SelectMany(first => Permutations([.. items.Where(i => i != first)]).Select(rest => (string[])[first, .. rest]));
 
     [Fact]
     public void An_edge_stays_free_until_its_tuck_in_is_done()
     {
-        var layout = Layout(LayoutKind.Single, Piece("B1", "4", "4", new Tucked(Core.Measures.Edge.Right, "B2", L("1/2")), Top("2")), Piece("B2", "5", "5", Left("1"), Top("1")));
+        var layout = Layout(
+            LayoutKind.Single,
+            Piece("B1", "4", "4", new Tucked(Core.Measures.Edge.Right, "B2", L("1/2")), Top("2")),
+            Piece("B2", "5", "5", Left("1"), Top("1"))
+        );
         var written = Written.Of(Kit(layout));
         var order = written.Steps.Where(s => s.Kind is StepKind.Lay or StepKind.Press).ToList();
-        Assert.Equal([(StepKind.Lay, "L1-B2"), (StepKind.Lay, "L1-B1"), (StepKind.Press, "L1-B2")], order.Select(s => (s.Kind, s.Pieces[0])));
+        Assert.Equal(
+            [(StepKind.Lay, "L1-B2"), (StepKind.Lay, "L1-B1"), (StepKind.Press, "L1-B2")],
+            order.Select(s => (s.Kind, s.Pieces[0]))
+        );
         Assert.Contains("leave free: the right edge", order[0].Text, StringComparison.Ordinal);
         Assert.Contains("tucked ½ under the right edge of L1-B2 (5½ from the left of the page)", order[1].Text, StringComparison.Ordinal);
         Assert.Equal("Now stick down the right edge of L1-B2, which was left free.", order[2].Text);
         Assert.Equal("After L1-B2, whose edge is free for it.", order[1].Why);
         // Stuck too early, the proof says what is still to come.
-        var early = written.Proof([.. written.Steps.Where(s => s != order[2]).SelectMany(s => s == order[1] ? new[] { order[2], s } : [s])]);
+        var early = written.Proof([
+            .. written.Steps.Where(s => s != order[2]).SelectMany(s => s == order[1] ? new[] { order[2], s } : [s]),
+        ]);
         Assert.Contains(early.Faults, f => f.Code == "tuck-to-come");
         Assert.Contains(early.Faults, f => f.Code == "under-what-is-stuck");
     }
@@ -124,7 +249,20 @@ public partial class GuideProofTests
     {
         var members = new[] { "A", "B", "C", "D" }.Select(id => Piece(id, "2", "7", new Member("G1"), Top("2"))).ToArray();
         members[1] = members[1] with { Mount = Mount.Raised };
-        var layout = Layout(LayoutKind.Single, members) with { Arrangements = [new() { Id = "G1", Kind = ArrangementKind.Evenly, Members = ["A", "B", "C", "D"], Start = L("1"), End = L("1") }] };
+        var layout = Layout(LayoutKind.Single, members) with
+        {
+            Arrangements =
+            [
+                new()
+                {
+                    Id = "G1",
+                    Kind = ArrangementKind.Evenly,
+                    Members = ["A", "B", "C", "D"],
+                    Start = L("1"),
+                    End = L("1"),
+                },
+            ],
+        };
         Assert.Equal(["A", "D", "C", "B"], LayOrder.Of(Resolve(layout)).Select(l => l.Placed.Id));
     }
 
@@ -132,26 +270,59 @@ public partial class GuideProofTests
     public void A_stack_is_built_from_its_fixed_edge()
     {
         var members = new[] { "A", "B", "C" }.Select(id => Piece(id, "4", "1", new Member("G1"), new Member("G1"))).ToArray();
-        var layout = Layout(LayoutKind.Single, members) with { Arrangements = [new() { Id = "G1", Kind = ArrangementKind.Column, Members = ["A", "B", "C"], Across = Left("1"), Down = Bottom("1") }] };
+        var layout = Layout(LayoutKind.Single, members) with
+        {
+            Arrangements =
+            [
+                new()
+                {
+                    Id = "G1",
+                    Kind = ArrangementKind.Column,
+                    Members = ["A", "B", "C"],
+                    Across = Left("1"),
+                    Down = Bottom("1"),
+                },
+            ],
+        };
         Assert.Equal(["C", "B", "A"], LayOrder.Of(Resolve(layout)).Select(l => l.Placed.Id));
     }
 
     [Fact]
     public void What_is_wet_is_done_once_early_and_dry_before_it_is_laid()
     {
-        var layout = Layout(LayoutKind.Spread, Piece("B1", "4", "4", Left("1"), Top("1")) with { Wet = new() { Words = "Spatter", Minutes = 30 } }, Piece("B2", "4", "4", Left("1"), Top("1"), PageSide.Right) with { Wet = new() { Words = "Spatter", Minutes = 30 } });
+        var layout = Layout(
+            LayoutKind.Spread,
+            Piece("B1", "4", "4", Left("1"), Top("1")) with
+            {
+                Wet = new() { Words = "Spatter", Minutes = 30 },
+            },
+            Piece("B2", "4", "4", Left("1"), Top("1"), PageSide.Right) with
+            {
+                Wet = new() { Words = "Spatter", Minutes = 30 },
+            }
+        );
         var written = Written.Of(Kit(layout));
         var wet = Assert.Single(written.Steps, s => s.Kind == StepKind.Wet);
         Assert.StartsWith("Spatter: L1-B1, L1-B2; let dry for 30 minutes", wet.Text, StringComparison.Ordinal);
         var dry = Assert.Single(written.Steps, s => s.Kind == StepKind.Dry);
         Assert.True(wet.Number < dry.Number && dry.Number < written.Steps.First(s => s.Kind == StepKind.Lay).Number);
-        Assert.Contains(written.Proof([.. written.Steps.Select(s => s == dry ? s with { Minutes = 10 } : s)]).Faults, f => f.Code == "too-short");
+        Assert.Contains(
+            written.Proof([.. written.Steps.Select(s => s == dry ? s with { Minutes = 10 } : s)]).Faults,
+            f => f.Code == "too-short"
+        );
     }
 
     [Fact]
     public void A_step_the_designer_moves_stays_moved_and_a_wrong_place_is_told_with_its_reason()
     {
-        var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "6", "6", Left("1"), Top("1")), Piece("B2", "2", "2", Left("2"), Top("2")), Piece("B3", "2", "2", Left("8"), Top("8"))));
+        var kit = Kit(
+            Layout(
+                LayoutKind.Single,
+                Piece("B1", "6", "6", Left("1"), Top("1")),
+                Piece("B2", "2", "2", Left("2"), Top("2")),
+                Piece("B3", "2", "2", Left("8"), Top("8"))
+            )
+        );
         var good = Written.Of(kit with { Guide = new() { Moves = [new("lay:L1:L1-B3", "dry-layout:L1")] } });
         Assert.Equal("L1-B3", good.Steps.First(s => s.Kind == StepKind.Lay).Pieces[0]);
         Assert.True(good.Steps.First(s => s.Kind == StepKind.Lay).IsMoved && good.Proof().Holds);
@@ -164,7 +335,10 @@ public partial class GuideProofTests
     [Fact]
     public void The_designers_words_follow_a_step_or_stand_in_its_place_and_survive()
     {
-        var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "6", "6", Left("1"), Top("1")))) with { Guide = new() { Notes = [new("lay:L1:L1-B1", "Press it for 10 seconds."), new("dry-layout:L1", "Breathe.", Instead: true)] } };
+        var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "6", "6", Left("1"), Top("1")))) with
+        {
+            Guide = new() { Notes = [new("lay:L1:L1-B1", "Press it for 10 seconds."), new("dry-layout:L1", "Breathe.", Instead: true)] },
+        };
         var written = Written.Of(kit);
         Assert.EndsWith("Press it for 10 seconds.", written.Steps.Single(s => s.Kind == StepKind.Lay).Text, StringComparison.Ordinal);
         Assert.Equal("Breathe.", written.Steps.Single(s => s.Kind == StepKind.DryLayout).Text);

@@ -19,8 +19,14 @@ public class JoinTests
     public void A_join_under_a_part_is_in_order_and_one_in_the_open_is_told()
     {
         var cover = Piece("P9", "2", "3", Left("2"), Top("1"));
-        Assert.DoesNotContain(Findings(Kit(Layout(LayoutKind.Spread, Strip with { Joins = [L("3")] }, cover))), f => f.Code == "join-not-covered");
-        var told = Assert.Single(Findings(Kit(Layout(LayoutKind.Spread, Strip with { Joins = [L("9")] }, cover))), f => f.Code == "join-not-covered");
+        Assert.DoesNotContain(
+            Findings(Kit(Layout(LayoutKind.Spread, Strip with { Joins = [L("3")] }, cover))),
+            f => f.Code == "join-not-covered"
+        );
+        var told = Assert.Single(
+            Findings(Kit(Layout(LayoutKind.Spread, Strip with { Joins = [L("9")] }, cover))),
+            f => f.Code == "join-not-covered"
+        );
         Assert.Contains("joined 9 from its left end", told.Says, StringComparison.Ordinal);
     }
 
@@ -28,37 +34,60 @@ public class JoinTests
     public void A_join_that_a_part_covers_only_in_part_is_told()
     {
         var cover = Piece("P9", "2", "1/2", Left("2"), Top("2"));
-        Assert.Contains(Findings(Kit(Layout(LayoutKind.Spread, Strip with { Joins = [L("3")] }, cover))), f => f.Code == "join-not-covered");
+        Assert.Contains(
+            Findings(Kit(Layout(LayoutKind.Spread, Strip with { Joins = [L("3")] }, cover))),
+            f => f.Code == "join-not-covered"
+        );
     }
 
     [Fact]
     public void A_strip_too_long_for_its_paper_is_mended_by_a_covered_join()
     {
-        var page = Layout(LayoutKind.Single, Piece("S1", "14", "1", Left("0"), Top("2"), kind: PieceKind.Strip), Piece("P9", "1", "3", Left("4"), Top("1"))) with { Page = S("14", "12") };
+        var page = Layout(
+            LayoutKind.Single,
+            Piece("S1", "14", "1", Left("0"), Top("2"), kind: PieceKind.Strip),
+            Piece("P9", "1", "3", Left("4"), Top("1"))
+        ) with
+        {
+            Page = S("14", "12"),
+        };
         var kit = Kit(page);
         var told = Assert.Single(Findings(kit), f => f.Code == "larger-than-sheet");
         var mended = kit.With(page.With(told.Mend!.Piece));
         Assert.Equal([L("4 1/8")], told.Mend.Piece.Joins); // the first place by sixteenths with 1/8 in of cover on either side
         Assert.DoesNotContain(Findings(mended), f => f.Code is "larger-than-sheet" or "join-not-covered");
-        Assert.Equal([("L1-S1 part 1", S("4 1/8", "1")), ("L1-S1 part 2", S("9 7/8", "1"))], KitAnswer.For(mended, 1).CutList.Where(c => c.Piece == "S1").Select(c => (c.Label, c.Size)));
+        Assert.Equal(
+            [("L1-S1 part 1", S("4 1/8", "1")), ("L1-S1 part 2", S("9 7/8", "1"))],
+            KitAnswer.For(mended, 1).CutList.Where(c => c.Piece == "S1").Select(c => (c.Label, c.Size))
+        );
     }
 
     [Fact]
-    public void Parts_of_a_joined_piece_add_up_to_its_cut_size() => Gen.Int[1, 319].ArrayUnique[1, 5].Sample(marks =>
-    {
-        var joins = marks.Order().Select(m => Length.Sixteenth * m).ToList();
-        var piece = Strip with { Joins = joins, Finishes = [new() { Edge = Edge.Left, Work = EdgeWork.Torn }, new() { Edge = Edge.Top, Work = EdgeWork.Scalloped }] };
-        var parts = piece.CutParts;
-        Assert.Equal(joins.Count + 1, parts.Count);
-        Assert.Equal(piece.CutSize.Width, parts.Aggregate(Length.Zero, (sum, p) => sum + p.Width));
-        Assert.All(parts, p => Assert.Equal(piece.CutSize.Height, p.Height));
-    });
+    public void Parts_of_a_joined_piece_add_up_to_its_cut_size() =>
+        Gen.Int[1, 319]
+            .ArrayUnique[1, 5]
+            .Sample(marks =>
+            {
+                var joins = marks.Order().Select(m => Length.Sixteenth * m).ToList();
+                var piece = Strip with
+                {
+                    Joins = joins,
+                    Finishes = [new() { Edge = Edge.Left, Work = EdgeWork.Torn }, new() { Edge = Edge.Top, Work = EdgeWork.Scalloped }],
+                };
+                var parts = piece.CutParts;
+                Assert.Equal(joins.Count + 1, parts.Count);
+                Assert.Equal(piece.CutSize.Width, parts.Aggregate(Length.Zero, (sum, p) => sum + p.Width));
+                Assert.All(parts, p => Assert.Equal(piece.CutSize.Height, p.Height));
+            });
 
     [Fact]
     public void The_guide_says_where_a_strip_is_joined()
     {
         var kit = Kit(Layout(LayoutKind.Spread, Strip with { Joins = [L("3")] }));
-        Assert.Contains(KitAnswer.For(kit, 1).Steps, s => s.Text.EndsWith("It is joined end to end, 3 from its left end.", StringComparison.Ordinal));
+        Assert.Contains(
+            KitAnswer.For(kit, 1).Steps,
+            s => s.Text.EndsWith("It is joined end to end, 3 from its left end.", StringComparison.Ordinal)
+        );
     }
 
     [Fact]

@@ -11,8 +11,22 @@ namespace VelvetFold.Core.Tests.Layouts;
 
 public class MeasureLineTests
 {
-    private static Kit Blank(LayoutKind kind = LayoutKind.Single) => Kit(Layout(kind),
-        Paper("spar-plaid") with { Name = "Spar Plaid" }, Paper("bridle-dot") with { Name = "Bridle Dot" }, Paper("ember") with { Name = "Ember cardstock" });
+    private static Kit Blank(LayoutKind kind = LayoutKind.Single) =>
+        Kit(
+            Layout(kind),
+            Paper("spar-plaid") with
+            {
+                Name = "Spar Plaid",
+            },
+            Paper("bridle-dot") with
+            {
+                Name = "Bridle Dot",
+            },
+            Paper("ember") with
+            {
+                Name = "Ember cardstock",
+            }
+        );
 
     private static Layout Read(string text, LayoutKind kind = LayoutKind.Single)
     {
@@ -24,10 +38,16 @@ public class MeasureLineTests
     [Fact]
     public void A_strip_under_a_piece_called_by_its_name()
     {
-        var layout = Read("panel \"Block\" 5 x 7 Bridle Dot, 1 from left, 2 from top\nstrip 9 x 1 1/2 Spar Plaid A under Block, flush seam", LayoutKind.Spread);
+        var layout = Read(
+            "panel \"Block\" 5 x 7 Bridle Dot, 1 from left, 2 from top\nstrip 9 x 1 1/2 Spar Plaid A under Block, flush seam",
+            LayoutKind.Spread
+        );
         var strip = layout.Piece("S1")!;
         Assert.Equal((S("9", "1 1/2"), "spar-plaid", SheetFace.A), (strip.Size, strip.Paper, strip.Face));
-        Assert.Equal((new Flush(Flank.Seam, Length.Zero), new Beside(Edge.Bottom, "B1", Length.Zero)), ((Flush)strip.Across, (Beside)strip.Down));
+        Assert.Equal(
+            (new Flush(Flank.Seam, Length.Zero), new Beside(Edge.Bottom, "B1", Length.Zero)),
+            ((Flush)strip.Across, (Beside)strip.Down)
+        );
     }
 
     [Fact]
@@ -51,7 +71,8 @@ public class MeasureLineTests
     [Theory]
     [InlineData("photo 4 x 3 upright", "3", "4")]
     [InlineData("photo 3 x 4 lying", "4", "3")]
-    public void Upright_and_lying_turn_the_size(string line, string width, string height) => Assert.Equal(S(width, height), Read(line).Piece("P1")!.Size);
+    public void Upright_and_lying_turn_the_size(string line, string width, string height) =>
+        Assert.Equal(S(width, height), Read(line).Piece("P1")!.Size);
 
     [Fact]
     public void A_row_leans_as_one_and_its_parts_add_up()
@@ -68,7 +89,10 @@ public class MeasureLineTests
     {
         var layout = Read("panel 5 x 7 Spar Plaid, 1 from left, 2 from top\nB1 6 x 7, 2 from left\nB1 raised");
         var piece = Assert.Single(layout.Pieces);
-        Assert.Equal((S("6", "7"), new FromEdge(Edge.Left, L("2")), new FromEdge(Edge.Top, L("2")), Mount.Raised), (piece.Size, (FromEdge)piece.Across, (FromEdge)piece.Down, piece.Mount));
+        Assert.Equal(
+            (S("6", "7"), new FromEdge(Edge.Left, L("2")), new FromEdge(Edge.Top, L("2")), Mount.Raised),
+            (piece.Size, (FromEdge)piece.Across, (FromEdge)piece.Down, piece.Mount)
+        );
         Assert.Empty(Read("panel 5 x 7 Spar Plaid\nB1 remove").Pieces);
     }
 
@@ -99,7 +123,12 @@ public class MeasureLineTests
     [Fact]
     public void Lines_without_a_kit_bring_their_papers_along()
     {
-        var reading = MeasureLines.Read("spread 12 x 12 \"Harbour\"\nstrip 9 x 1 1/2 Quay Grey A, 2 from top", MeasureLines.Blank(), "L1", newPapers: true);
+        var reading = MeasureLines.Read(
+            "spread 12 x 12 \"Harbour\"\nstrip 9 x 1 1/2 Quay Grey A, 2 from top",
+            MeasureLines.Blank(),
+            "L1",
+            newPapers: true
+        );
         Assert.Empty(reading.Faults);
         Assert.Equal(("Quay Grey", LayoutKind.Spread), (Assert.Single(reading.Kit.Papers).Name, reading.Layout.Kind));
     }
@@ -108,107 +137,175 @@ public class MeasureLineTests
     public void A_bare_in_is_not_taken_for_inches_in_front_of_a_clause() =>
         Assert.Equal(S("9", "7"), Read("2 strips 9 x 7 in a row gap 1/4").Piece("S1")!.Size);
 
-    internal static readonly Gen<Layout> AnyLayout = Gen.Select(Gen.Int[0, 1000].Array[24], Gen.Int[1, 9], Gen.Bool).Select((dice, count, spread) =>
-    {
-        var at = 0;
-        int Roll(int sides) => dice[at++ % dice.Length] * 31 % sides;
-        Length Some() => Length.Sixteenth * (1 + Roll(60));
-        AxisRule Rule(Axis axis, int n)
-        {
-            var (start, end) = axis == Axis.Across ? (Edge.Left, Edge.Right) : (Edge.Top, Edge.Bottom);
-            var edge = Roll(2) == 0 ? start : end;
-            var on = n > 0 && Roll(2) == 0 ? $"B{1 + Roll(n)}" : null;
-            return Roll(6) switch
+    internal static readonly Gen<Layout> AnyLayout = Gen.Select(Gen.Int[0, 1000].Array[24], Gen.Int[1, 9], Gen.Bool)
+        .Select(
+            (dice, count, spread) =>
             {
-                0 => new Centred(on),
-                1 when on is not null => new Beside(edge, on, Some()),
-                2 when on is not null => new Tucked(edge, on, Some()),
-                3 => new Hanging(edge, Some()),
-                4 when axis == Axis.Across => new Flush(Roll(2) == 0 ? Flank.Seam : Flank.Outer, Some()),
-                _ => new FromEdge(edge, Some(), on),
-            };
-        }
+                var at = 0;
+                int Roll(int sides) => dice[at++ % dice.Length] * 31 % sides;
+                Length Some() => Length.Sixteenth * (1 + Roll(60));
+                AxisRule Rule(Axis axis, int n)
+                {
+                    var (start, end) = axis == Axis.Across ? (Edge.Left, Edge.Right) : (Edge.Top, Edge.Bottom);
+                    var edge = Roll(2) == 0 ? start : end;
+                    var on = n > 0 && Roll(2) == 0 ? $"B{1 + Roll(n)}" : null;
+                    return Roll(6) switch
+                    {
+                        0 => new Centred(on),
+                        1 when on is not null => new Beside(edge, on, Some()),
+                        2 when on is not null => new Tucked(edge, on, Some()),
+                        3 => new Hanging(edge, Some()),
+                        4 when axis == Axis.Across => new Flush(Roll(2) == 0 ? Flank.Seam : Flank.Outer, Some()),
+                        _ => new FromEdge(edge, Some(), on),
+                    };
+                }
 
-        var pieces = Enumerable.Range(0, count).Select(n => new Piece
-        {
-            Id = $"B{n + 1}",
-            Name = Roll(3) == 0 ? $"Piece {n}" : null,
-            Kind = Roll(3) == 0 ? PieceKind.Photo : PieceKind.Panel,
-            Side = spread ? (PageSide)Roll(3) : PageSide.Left,
-            Size = new(Some(), Some()),
-            Across = Rule(Axis.Across, n),
-            Down = Rule(Axis.Down, n),
-            Mount = Roll(4) == 0 ? Mount.Raised : Mount.Flat,
-            Tilt = Roll(4) == 0 ? Roll(90) / 2m - 20 : null,
-            Gut = Roll(5) == 0 ? Some() : null,
-            Shape = Roll(4) == 0 ? new() { Kind = OutlineKind.Oval } : null,
-            Finishes = Roll(3) == 0 ? [new() { Edge = (Edge)Roll(4), Work = EdgeWork.Torn, Allowance = Roll(2) == 0 ? Some() : null }] : [],
-        }).Select(p => p.Kind == PieceKind.Photo
-            ? p with { Opening = new() { School = Roll(2) == 0 ? MatSchool.TrimPhoto : null, Focal = Roll(2) == 0, Mats = [new() { Paper = "ember", Reveal = Some(), Face = SheetFace.B }] } }
-            : p with { Paper = "spar-plaid", Face = (SheetFace)Roll(2) }).ToList();
-        var layout = new Layout { Id = "L1", Name = "One", Kind = spread ? LayoutKind.Spread : LayoutKind.Single, Page = S("12", "12"), Pieces = pieces };
-        if (count < 4) return layout;
-        var evenly = Roll(2) == 0;
-        var arrangement = new Arrangement
-        {
-            Id = "G1",
-            Kind = evenly ? ArrangementKind.Evenly : ArrangementKind.Row,
-            Members = [pieces[^1].Id, pieces[^2].Id],
-            Axis = (Axis)Roll(evenly ? 2 : 1),
-            Start = evenly ? Some() : Length.Zero,
-            End = evenly ? Some() : Length.Zero,
-            Gutter = evenly ? Length.Zero : Some(),
-            Across = evenly ? null : new Centred(),
-            Down = evenly ? null : new FromEdge(Edge.Top, Some()),
-        };
-        return layout with
-        {
-            Arrangements = [arrangement],
-            Pieces = [.. pieces.Select((p, i) => i < count - 2 ? p : p with { Across = arrangement.Puts(Axis.Across) ? new Member("G1") : p.Across, Down = arrangement.Puts(Axis.Down) ? new Member("G1") : p.Down })],
-        };
-    });
+                var pieces = Enumerable
+                    .Range(0, count)
+                    .Select(n => new Piece
+                    {
+                        Id = $"B{n + 1}",
+                        Name = Roll(3) == 0 ? $"Piece {n}" : null,
+                        Kind = Roll(3) == 0 ? PieceKind.Photo : PieceKind.Panel,
+                        Side = spread ? (PageSide)Roll(3) : PageSide.Left,
+                        Size = new(Some(), Some()),
+                        Across = Rule(Axis.Across, n),
+                        Down = Rule(Axis.Down, n),
+                        Mount = Roll(4) == 0 ? Mount.Raised : Mount.Flat,
+                        Tilt = Roll(4) == 0 ? Roll(90) / 2m - 20 : null,
+                        Gut = Roll(5) == 0 ? Some() : null,
+                        Shape = Roll(4) == 0 ? new() { Kind = OutlineKind.Oval } : null,
+                        Finishes =
+                            Roll(3) == 0
+                                ?
+                                [
+                                    new()
+                                    {
+                                        Edge = (Edge)Roll(4),
+                                        Work = EdgeWork.Torn,
+                                        Allowance = Roll(2) == 0 ? Some() : null,
+                                    },
+                                ]
+                                : [],
+                    })
+                    .Select(p =>
+                        p.Kind == PieceKind.Photo
+                            ? p with
+                            {
+                                Opening = new()
+                                {
+                                    School = Roll(2) == 0 ? MatSchool.TrimPhoto : null,
+                                    Focal = Roll(2) == 0,
+                                    Mats =
+                                    [
+                                        new()
+                                        {
+                                            Paper = "ember",
+                                            Reveal = Some(),
+                                            Face = SheetFace.B,
+                                        },
+                                    ],
+                                },
+                            }
+                            : p with
+                            {
+                                Paper = "spar-plaid",
+                                Face = (SheetFace)Roll(2),
+                            }
+                    )
+                    .ToList();
+                var layout = new Layout
+                {
+                    Id = "L1",
+                    Name = "One",
+                    Kind = spread ? LayoutKind.Spread : LayoutKind.Single,
+                    Page = S("12", "12"),
+                    Pieces = pieces,
+                };
+                if (count < 4)
+                    return layout;
+                var evenly = Roll(2) == 0;
+                var arrangement = new Arrangement
+                {
+                    Id = "G1",
+                    Kind = evenly ? ArrangementKind.Evenly : ArrangementKind.Row,
+                    Members = [pieces[^1].Id, pieces[^2].Id],
+                    Axis = (Axis)Roll(evenly ? 2 : 1),
+                    Start = evenly ? Some() : Length.Zero,
+                    End = evenly ? Some() : Length.Zero,
+                    Gutter = evenly ? Length.Zero : Some(),
+                    Across = evenly ? null : new Centred(),
+                    Down = evenly ? null : new FromEdge(Edge.Top, Some()),
+                };
+                return layout with
+                {
+                    Arrangements = [arrangement],
+                    Pieces =
+                    [
+                        .. pieces.Select(
+                            (p, i) =>
+                                i < count - 2
+                                    ? p
+                                    : p with
+                                    {
+                                        Across = arrangement.Puts(Axis.Across) ? new Member("G1") : p.Across,
+                                        Down = arrangement.Puts(Axis.Down) ? new Member("G1") : p.Down,
+                                    }
+                        ),
+                    ],
+                };
+            }
+        );
 
     [Fact]
-    public void A_layout_read_out_and_read_back_is_the_same() => AnyLayout.Sample(layout =>
-    {
-        var kit = Blank() with { Layouts = [layout with { Pieces = [], Arrangements = [] }] };
-        var text = MeasureLines.Write(kit, layout);
-        var reading = MeasureLines.Read(text, kit, "L1");
-        Assert.Empty(reading.Faults);
-        Assert.Equal(text, MeasureLines.Write(reading.Kit, reading.Layout));
-        Assert.Equal(layout.Pieces.Select(p => (p.Id, p.Size, p.Across, p.Down, p.Tilt, p.Gut, p.Side, p.Name)), reading.Layout.Pieces.Select(p => (p.Id, p.Size, p.Across, p.Down, p.Tilt, p.Gut, p.Side, p.Name)));
-    });
+    public void A_layout_read_out_and_read_back_is_the_same() =>
+        AnyLayout.Sample(layout =>
+        {
+            var kit = Blank() with { Layouts = [layout with { Pieces = [], Arrangements = [] }] };
+            var text = MeasureLines.Write(kit, layout);
+            var reading = MeasureLines.Read(text, kit, "L1");
+            Assert.Empty(reading.Faults);
+            Assert.Equal(text, MeasureLines.Write(reading.Kit, reading.Layout));
+            Assert.Equal(
+                layout.Pieces.Select(p => (p.Id, p.Size, p.Across, p.Down, p.Tilt, p.Gut, p.Side, p.Name)),
+                reading.Layout.Pieces.Select(p => (p.Id, p.Size, p.Across, p.Down, p.Tilt, p.Gut, p.Side, p.Name))
+            );
+        });
 
     [Fact]
-    public void A_layout_mirrored_twice_is_as_it_was() => AnyLayout.Sample(layout =>
-        Assert.Equal(MeasureLines.Write(Blank(), layout), MeasureLines.Write(Blank(), LayoutWork.Mirror(LayoutWork.Mirror(layout)))));
+    public void A_layout_mirrored_twice_is_as_it_was() =>
+        AnyLayout.Sample(layout =>
+            Assert.Equal(MeasureLines.Write(Blank(), layout), MeasureLines.Write(Blank(), LayoutWork.Mirror(LayoutWork.Mirror(layout))))
+        );
 
     [Fact]
-    public void A_mirrored_layout_lies_the_other_way_round() => AnyLayout.Sample(layout =>
-    {
-        var kit = Blank();
-        var (before, after) = (Resolver.Resolve(layout, kit), Resolver.Resolve(LayoutWork.Mirror(layout), kit));
-        foreach (var placed in before.Pieces)
+    public void A_mirrored_layout_lies_the_other_way_round() =>
+        AnyLayout.Sample(layout =>
         {
-            // A centre between two ticks falls towards the start, so that its mirror image may be a tick or two off.
-            var apart = after.Piece(placed.Id)!.Box.X - (layout.Size.Width - placed.Box.Right);
-            Assert.True(apart.Magnitude.Ticks < 30 || layout.Arrangements.Count > 0, $"{placed.Id} is off by {apart}");
-        }
-    });
+            var kit = Blank();
+            var (before, after) = (Resolver.Resolve(layout, kit), Resolver.Resolve(LayoutWork.Mirror(layout), kit));
+            foreach (var placed in before.Pieces)
+            {
+                // A centre between two ticks falls towards the start, so that its mirror image may be a tick or two off.
+                var apart = after.Piece(placed.Id)!.Box.X - (layout.Size.Width - placed.Box.Right);
+                Assert.True(apart.Magnitude.Ticks < 30 || layout.Arrangements.Count > 0, $"{placed.Id} is off by {apart}");
+            }
+        });
 
     [Fact]
-    public void A_page_made_a_spread_and_a_spread_made_pages_keep_their_places() => AnyLayout.Sample(layout =>
-    {
-        var kit = Blank();
-        if (layout.Kind == LayoutKind.Single)
+    public void A_page_made_a_spread_and_a_spread_made_pages_keep_their_places() =>
+        AnyLayout.Sample(layout =>
         {
-            var spread = Resolver.Resolve(LayoutWork.ToSpread(layout), kit);
-            Assert.All(Resolver.Resolve(layout, kit).Pieces, p => Assert.Equal(p.Box, spread.Piece(p.Id)!.Box));
-        }
-        else
-        {
-            var (left, right) = LayoutWork.ToSinglePages(layout, "L2");
-            Assert.Equal(layout.Pieces.Count, left.Pieces.Count + right.Pieces.Count);
-        }
-    });
+            var kit = Blank();
+            if (layout.Kind == LayoutKind.Single)
+            {
+                var spread = Resolver.Resolve(LayoutWork.ToSpread(layout), kit);
+                Assert.All(Resolver.Resolve(layout, kit).Pieces, p => Assert.Equal(p.Box, spread.Piece(p.Id)!.Box));
+            }
+            else
+            {
+                var (left, right) = LayoutWork.ToSinglePages(layout, "L2");
+                Assert.Equal(layout.Pieces.Count, left.Pieces.Count + right.Pieces.Count);
+            }
+        });
 }

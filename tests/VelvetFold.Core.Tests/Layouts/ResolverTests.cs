@@ -32,8 +32,11 @@ public class ResolverTests
     [Fact]
     public void A_band_on_both_pages_meets_at_the_seam()
     {
-        var layout = Layout(LayoutKind.Spread,
-            Piece("S1", "11 1/2", "1", Seam(), Top("2")), Piece("S2", "11 1/2", "1", Seam(), Top("2"), PageSide.Right));
+        var layout = Layout(
+            LayoutKind.Spread,
+            Piece("S1", "11 1/2", "1", Seam(), Top("2")),
+            Piece("S2", "11 1/2", "1", Seam(), Top("2"), PageSide.Right)
+        );
         var resolved = Resolve(layout);
         var (left, right) = (resolved.Piece("S1")!.Box, resolved.Piece("S2")!.Box);
         Assert.Equal((left.Right, left.Y, left.Bottom), (right.X, right.Y, right.Bottom));
@@ -43,12 +46,14 @@ public class ResolverTests
     [Fact]
     public void Four_strips_on_a_base_are_half_an_inch_apart()
     {
-        var layout = Layout(LayoutKind.Single,
+        var layout = Layout(
+            LayoutKind.Single,
             Piece("B1", "11 1/2", "11 1/2", new Centred(), new Centred()),
             Piece("S1", "2", "7", Left("1", "B1"), Top("2", "B1")),
             Piece("S4", "2", "7", Right("1", "B1"), Top("0", "S1")),
             Piece("S2", "2", "7", RightOf("S1", "1/2"), Top("0", "S1")),
-            Piece("S3", "2", "7", LeftOf("S4", "1/2"), Top("0", "S1")));
+            Piece("S3", "2", "7", LeftOf("S4", "1/2"), Top("0", "S1"))
+        );
         var resolved = Resolve(layout);
         Assert.Equal(L("1/2"), resolved.Piece("S3")!.Box.X - resolved.Piece("S2")!.Box.Right);
         Assert.Equal(L("2 1/4"), resolved.Piece("S4")!.Box.Y);
@@ -57,12 +62,20 @@ public class ResolverTests
     // Common practice, no source: a 9 1/2 in tall panel with 1 in below has 1 1/2 above.
     [Fact]
     public void Off_centre_on_purpose_adds_up() =>
-        Assert.Equal(L("1 1/2"), Resolve(Layout(LayoutKind.Single, Piece("B1", "6", "9 1/2", new Centred(), Bottom("1")))).Piece("B1")!.Box.Y);
+        Assert.Equal(
+            L("1 1/2"),
+            Resolve(Layout(LayoutKind.Single, Piece("B1", "6", "9 1/2", new Centred(), Bottom("1")))).Piece("B1")!.Box.Y
+        );
 
     [Fact]
     public void What_leans_on_a_piece_moves_with_it()
     {
-        Layout Pages(string height) => Layout(LayoutKind.Single, Piece("B1", "4", height, Left("1"), Top("1")), Piece("S1", "4", "1", Left("0", "B1"), Under("B1", "1/4")));
+        Layout Pages(string height) =>
+            Layout(
+                LayoutKind.Single,
+                Piece("B1", "4", height, Left("1"), Top("1")),
+                Piece("S1", "4", "1", Left("0", "B1"), Under("B1", "1/4"))
+            );
         Assert.Equal(B("1", "5 1/4", "4", "1"), Resolve(Pages("4")).Piece("S1")!.Box);
         Assert.Equal(B("1", "6 1/4", "4", "1"), Resolve(Pages("5")).Piece("S1")!.Box);
     }
@@ -70,8 +83,11 @@ public class ResolverTests
     [Fact]
     public void Over_and_left_of_end_where_the_other_begins()
     {
-        var layout = Layout(LayoutKind.Single,
-            Piece("B1", "4", "4", Left("6"), Top("6")), Piece("S1", "2", "1", LeftOf("B1", "1/2"), Over("B1", "1/4")));
+        var layout = Layout(
+            LayoutKind.Single,
+            Piece("B1", "4", "4", Left("6"), Top("6")),
+            Piece("S1", "2", "1", LeftOf("B1", "1/2"), Over("B1", "1/4"))
+        );
         Assert.Equal(B("3 1/2", "4 3/4", "2", "1"), Resolve(layout).Piece("S1")!.Box);
     }
 
@@ -88,8 +104,12 @@ public class ResolverTests
     [Fact]
     public void A_ring_names_its_pieces_and_the_rest_still_resolves()
     {
-        var layout = Layout(LayoutKind.Single,
-            Piece("B1", "4", "4", RightOf("B2"), Top("1")), Piece("B2", "4", "4", RightOf("B1"), Top("1")), Piece("B3", "1", "1", Left("0"), Top("0")));
+        var layout = Layout(
+            LayoutKind.Single,
+            Piece("B1", "4", "4", RightOf("B2"), Top("1")),
+            Piece("B2", "4", "4", RightOf("B1"), Top("1")),
+            Piece("B3", "1", "1", Left("0"), Top("0"))
+        );
         var resolved = Resolve(layout);
         var finding = Assert.Single(resolved.Findings);
         Assert.Equal("loop", finding.Code);
@@ -111,5 +131,8 @@ public class ResolverTests
 
     [Fact]
     public void An_edge_of_the_wrong_axis_is_a_finding() =>
-        Assert.Equal("wrong-axis", Assert.Single(Resolve(Layout(LayoutKind.Single, Piece("B1", "4", "4", Top("1"), Top("1")))).Findings).Code);
+        Assert.Equal(
+            "wrong-axis",
+            Assert.Single(Resolve(Layout(LayoutKind.Single, Piece("B1", "4", "4", Top("1"), Top("1")))).Findings).Code
+        );
 }

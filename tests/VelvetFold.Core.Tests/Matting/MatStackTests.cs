@@ -32,14 +32,18 @@ public class MatStackTests
 
     [Fact]
     public void Reveals_and_photo_add_up_to_the_stack() =>
-        Gen.Select(Gen.Int[1, 8], Gen.Int[1, 8], Gen.Int[1, 7].Array[0, 3], Gen.Bool).Sample((w, h, reveals, trim) =>
-        {
-            var mats = reveals.Select(r => new Mat { Paper = "plain", Reveal = Length.Sixteenth * r }).ToList();
-            var size = new Size(Length.Inches(w), Length.Inches(h));
-            if (MatStack.Build(size, trim ? MatSchool.TrimPhoto : MatSchool.GrowMat, mats) is not { } stack) return;
-            var shown = Length.Sixteenth * reveals.Sum();
-            Assert.Equal(stack.Outer.Width, stack.Photo.Width + shown * 2);
-            Assert.Equal(stack.Outer.Height, stack.Photo.Height + shown * 2);
-            Assert.Equal(size, trim && mats.Count > 0 ? stack.Outer : stack.Photo);
-        });
+        Gen.Select(Gen.Int[1, 8], Gen.Int[1, 8], Gen.Int[1, 7].Array[0, 3], Gen.Bool)
+            .Sample(
+                (w, h, reveals, trim) =>
+                {
+                    var mats = reveals.Select(r => new Mat { Paper = "plain", Reveal = Length.Sixteenth * r }).ToList();
+                    var size = new Size(Length.Inches(w), Length.Inches(h));
+                    if (MatStack.Build(size, trim ? MatSchool.TrimPhoto : MatSchool.GrowMat, mats) is not { } stack)
+                        return;
+                    var shown = Length.Sixteenth * reveals.Sum();
+                    Assert.Equal(stack.Outer.Width, stack.Photo.Width + shown * 2);
+                    Assert.Equal(stack.Outer.Height, stack.Photo.Height + shown * 2);
+                    Assert.Equal(size, trim && mats.Count > 0 ? stack.Outer : stack.Photo);
+                }
+            );
 }

@@ -49,7 +49,8 @@ public class LengthTests
 
     // A photo printed smaller for a white margin, 2.8 x 3.8 in on 3 x 4: common practice, no source.
     [Fact]
-    public void A_tenth_of_an_inch_is_exact() => Assert.Equal(Length.Inches(2, 8, 10), LengthPattern.Exact(LengthUnit.Inch).Parse("2.8").OrThrow());
+    public void A_tenth_of_an_inch_is_exact() =>
+        Assert.Equal(Length.Inches(2, 8, 10), LengthPattern.Exact(LengthUnit.Inch).Parse("2.8").OrThrow());
 
     [Theory]
     [InlineData("", 1, "nothing")]
@@ -96,29 +97,37 @@ public class LengthTests
         Assert.Equal(reading, LengthPattern.ForReading(LengthUnit.Millimetre, Length.Millimetres(1)).Format(Read(text)));
 
     [Fact]
-    public void Exact_texts_read_back_to_the_same_tick() => AnyLength.Sample(length =>
-    {
-        foreach (var unit in new[] { LengthUnit.Inch, LengthUnit.Millimetre })
-            Assert.Equal(length, LengthPattern.Exact(unit).Parse(LengthPattern.Exact(unit).Format(length)).OrThrow());
-    });
+    public void Exact_texts_read_back_to_the_same_tick() =>
+        AnyLength.Sample(length =>
+        {
+            foreach (var unit in new[] { LengthUnit.Inch, LengthUnit.Millimetre })
+                Assert.Equal(length, LengthPattern.Exact(unit).Parse(LengthPattern.Exact(unit).Format(length)).OrThrow());
+        });
 
     [Fact]
-    public void Readings_on_the_ruler_read_back_to_the_same_tick() => Gen.Int[-5000, 5000].Sample(n =>
-    {
-        var pattern = LengthPattern.ForReading(LengthUnit.Inch, Step64);
-        Assert.Equal(Step64 * n, pattern.Parse(pattern.Format(Step64 * n)).OrThrow());
-    });
+    public void Readings_on_the_ruler_read_back_to_the_same_tick() =>
+        Gen.Int[-5000, 5000]
+            .Sample(n =>
+            {
+                var pattern = LengthPattern.ForReading(LengthUnit.Inch, Step64);
+                Assert.Equal(Step64 * n, pattern.Parse(pattern.Format(Step64 * n)).OrThrow());
+            });
 
     [Fact]
-    public void Shares_add_up_to_the_whole() => Gen.Select(Gen.Long[0, 40_000_000], Gen.Int[1, 12]).Sample((ticks, parts) =>
-    {
-        var shares = new Length(ticks).Share(parts, Length.Sixteenth);
-        Assert.Equal(ticks, shares.Sum(s => s.Ticks));
-        Assert.All(shares.Skip(1), s => Assert.True(s.IsOn(Length.Sixteenth) && (shares[0] - s) < Length.Sixteenth * 2));
-    });
+    public void Shares_add_up_to_the_whole() =>
+        Gen.Select(Gen.Long[0, 40_000_000], Gen.Int[1, 12])
+            .Sample(
+                (ticks, parts) =>
+                {
+                    var shares = new Length(ticks).Share(parts, Length.Sixteenth);
+                    Assert.Equal(ticks, shares.Sum(s => s.Ticks));
+                    Assert.All(shares.Skip(1), s => Assert.True(s.IsOn(Length.Sixteenth) && (shares[0] - s) < Length.Sixteenth * 2));
+                }
+            );
 
     [Fact]
-    public void A_half_and_the_rest_are_the_whole() => AnyLength.Sample(l => Assert.True(new[] { 0L, 1L }.Contains((l - l.Half - l.Half).Ticks)));
+    public void A_half_and_the_rest_are_the_whole() =>
+        AnyLength.Sample(l => Assert.True(new[] { 0L, 1L }.Contains((l - l.Half - l.Half).Ticks)));
 
     [Fact]
     public void Arithmetic_out_of_range_is_an_error_not_another_number()

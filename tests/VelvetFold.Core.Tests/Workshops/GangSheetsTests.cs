@@ -10,11 +10,16 @@ public class GangSheetsTests
 {
     private static readonly Size Letter = S("8 1/2", "11");
 
-    // By hand: within the 8 x 10 1/2 that the margins leave, two 3 x 4 stand beside each other (6 1/8) and two under each other (8 1/8): four.
+    // By hand: within the 8 x 10 1/2 that the margins leave, two 3 x 4 stand beside each other (6 1/8) and two under each other (8
+    // 1/8): four.
     [Fact]
     public void Small_prints_share_sheets_and_large_ones_are_named()
     {
-        PhotoPrint[] photos = [.. Enumerable.Range(0, 4).Select(i => new PhotoPrint("Wren", $"L1-P{i}", S("3", "4"))), new("Wren", "L1-P9", S("9", "12"))];
+        PhotoPrint[] photos =
+        [
+            .. Enumerable.Range(0, 4).Select(i => new PhotoPrint("Wren", $"L1-P{i}", S("3", "4"))),
+            new("Wren", "L1-P9", S("9", "12")),
+        ];
         var gang = GangSheets.Of(photos, Letter);
         Assert.Equal(4, Assert.Single(gang.Sheets).Count);
         Assert.Equal("L1-P9", Assert.Single(gang.TooLarge).Opening);
@@ -22,21 +27,43 @@ public class GangSheetsTests
 
     [Fact]
     public void Every_photo_lies_once_on_a_sheet_inside_the_margin_and_clear_of_the_others() =>
-        Gen.Select(Gen.Int[0, 3], Gen.Bool).Select((i, lying) => new[] { S("3", "4"), S("4", "6"), S("2", "3"), S("5", "7") }[i] is var s && lying ? s.Turned : new[] { S("3", "4"), S("4", "6"), S("2", "3"), S("5", "7") }[i]).Array[1, 20].Sample(sizes =>
-        {
-            PhotoPrint[] photos = [.. sizes.Select((size, i) => new PhotoPrint("A", $"P{i}", size))];
-            var gang = GangSheets.Of(photos, Letter, new() { BudgetMs = 20 });
-            Assert.Equal(photos.Select(p => p.Opening).Order(), gang.Sheets.SelectMany(s => s).Select(p => p.Print.Opening).Order());
-            var inside = new Box(Length.Zero, Length.Zero, Letter).Inset(GangSheets.Margin)!.Value;
-            foreach (var sheet in gang.Sheets)
-                for (var i = 0; i < sheet.Count; i++)
+        Gen.Select(Gen.Int[0, 3], Gen.Bool)
+            .Select(
+                (i, lying) =>
+                    new[] { S("3", "4"), S("4", "6"), S("2", "3"), S("5", "7") }[i] is var s && lying
+                        ? s.Turned
+                        : new[] { S("3", "4"), S("4", "6"), S("2", "3"), S("5", "7") }[i]
+            )
+            .Array[1, 20]
+            .Sample(
+                sizes =>
                 {
-                    Assert.True(inside.Contains(sheet[i].Box));
-                    Assert.True(sheet[i].Box.Size == sheet[i].Print.Size || sheet[i].Box.Size == sheet[i].Print.Size.Turned);
-                    Assert.All(sheet.Skip(i + 1), other => Assert.False(other.Box.Inset(-GangSheets.Gap.Half)!.Value.Overlaps(sheet[i].Box.Inset(-GangSheets.Gap.Half)!.Value)));
-                }
-            Assert.True(gang.Sheets.Count >= gang.LowerBound);
-        }, iter: 40);
+                    PhotoPrint[] photos = [.. sizes.Select((size, i) => new PhotoPrint("A", $"P{i}", size))];
+                    var gang = GangSheets.Of(photos, Letter, new() { BudgetMs = 20 });
+                    Assert.Equal(
+                        photos.Select(p => p.Opening).Order(),
+                        gang.Sheets.SelectMany(s => s).Select(p => p.Print.Opening).Order()
+                    );
+                    var inside = new Box(Length.Zero, Length.Zero, Letter).Inset(GangSheets.Margin)!.Value;
+                    foreach (var sheet in gang.Sheets)
+                        for (var i = 0; i < sheet.Count; i++)
+                        {
+                            Assert.True(inside.Contains(sheet[i].Box));
+                            Assert.True(sheet[i].Box.Size == sheet[i].Print.Size || sheet[i].Box.Size == sheet[i].Print.Size.Turned);
+                            Assert.All(
+                                sheet.Skip(i + 1),
+                                other =>
+                                    Assert.False(
+                                        other
+                                            .Box.Inset(-GangSheets.Gap.Half)!
+                                            .Value.Overlaps(sheet[i].Box.Inset(-GangSheets.Gap.Half)!.Value)
+                                    )
+                            );
+                        }
+                    Assert.True(gang.Sheets.Count >= gang.LowerBound);
+                },
+                iter: 40
+            );
 
     // 3 : 2 is the shape of 4 x 6 and 10 x 15, 4 : 3 of 3 x 4, 1 : 1 of 4 x 4 (arithmetic).
     [Theory]
@@ -44,5 +71,6 @@ public class GangSheetsTests
     [InlineData(3024, 4032, LengthUnit.Inch, "3", "4")]
     [InlineData(1000, 1000, LengthUnit.Inch, "4", "4")]
     [InlineData(1400, 1000, LengthUnit.Inch, "7", "5")]
-    public void A_picture_is_offered_the_print_closest_in_shape(int width, int height, LengthUnit unit, string w, string h) => Assert.Equal(S(w, h), StandardSizes.PrintFor(width, height, unit));
+    public void A_picture_is_offered_the_print_closest_in_shape(int width, int height, LengthUnit unit, string w, string h) =>
+        Assert.Equal(S(w, h), StandardSizes.PrintFor(width, height, unit));
 }

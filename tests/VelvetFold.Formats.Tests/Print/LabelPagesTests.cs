@@ -14,12 +14,33 @@ public class LabelPagesTests
         Name = "Kit",
         Ruler = Length.Sixteenth,
         Matting = new() { Reveal = Length.Inches(0, 1, 8) },
-        Layouts = [new() { Id = "L1", Name = "One", Page = new(Length.Inches(12), Length.Inches(12)), Pieces = [new() { Id = "B1", Kind = PieceKind.Panel, Size = new(Length.Inches(3), Length.Inches(4)), Across = new Centred(), Down = new Centred() }] }],
+        Layouts =
+        [
+            new()
+            {
+                Id = "L1",
+                Name = "One",
+                Page = new(Length.Inches(12), Length.Inches(12)),
+                Pieces =
+                [
+                    new()
+                    {
+                        Id = "B1",
+                        Kind = PieceKind.Panel,
+                        Size = new(Length.Inches(3), Length.Inches(4)),
+                        Across = new Centred(),
+                        Down = new Centred(),
+                    },
+                ],
+            },
+        ],
     };
 
-    private static LabelText Label(int i) => new($"L{i}", ["3 x 4, Plain A", "One"], $"http://127.0.0.1:5080/kits/kit/bench?layout=L1&piece=L1-B{i}", "L1", "B1");
+    private static LabelText Label(int i) =>
+        new($"L{i}", ["3 x 4, Plain A", "One"], $"http://127.0.0.1:5080/kits/kit/bench?layout=L1&piece=L1-B{i}", "L1", "B1");
 
-    private static byte[] Pdf(LabelSheet sheet, int count, int skip = 0) => PdfFile.Write(LabelPages.Of(Kit, sheet, [.. Enumerable.Range(0, count).Select(Label)], skip), "Labels", "en");
+    private static byte[] Pdf(LabelSheet sheet, int count, int skip = 0) =>
+        PdfFile.Write(LabelPages.Of(Kit, sheet, [.. Enumerable.Range(0, count).Select(Label)], skip), "Labels", "en");
 
     public static TheoryData<int> Sheets => [.. Enumerable.Range(0, LabelSheet.Common.Count)];
 
@@ -35,7 +56,9 @@ public class LabelPagesTests
         var page = document.GetPage(1);
         Assert.Equal(sheet.Page.Width.ToInches() * 72, page.Width, 0.01);
         Assert.Equal(sheet.Page.Height.ToInches() * 72, page.Height, 0.01);
-        var heads = page.GetWords().Where(w => w.Text.Length > 1 && w.Text[0] == 'L' && w.Text[1..].All(char.IsAsciiDigit)).ToDictionary(w => w.Text);
+        var heads = page.GetWords()
+            .Where(w => w.Text.Length > 1 && w.Text[0] == 'L' && w.Text[1..].All(char.IsAsciiDigit))
+            .ToDictionary(w => w.Text);
         var first = heads["L0"].Letters[0];
         for (var i = 0; i < sheet.Count; i++)
         {
@@ -52,7 +75,11 @@ public class LabelPagesTests
         var place = LabelSheet.Common[0].Place(4);
         Assert.Equal(place.X.ToInches() * 72 + 5, document.GetPage(1).Letters[0].StartBaseLine.X, 0.28);
         var tight = LabelSheet.Common[0] with { PitchAcross = Length.Inches(2) };
-        Assert.Contains("lie on each other", Assert.Throws<ArgumentException>(() => LabelPages.Of(Kit, tight, [Label(1)])).Message, StringComparison.Ordinal);
+        Assert.Contains(
+            "lie on each other",
+            Assert.Throws<ArgumentException>(() => LabelPages.Of(Kit, tight, [Label(1)])).Message,
+            StringComparison.Ordinal
+        );
         Assert.Contains("run off a page", (LabelSheet.Common[0] with { Rows = 11 }).WhyNot(), StringComparison.Ordinal);
     }
 
@@ -64,7 +91,8 @@ public class LabelPagesTests
         var path = Path.Combine(folder, "labels.pdf");
         File.WriteAllBytes(path, Pdf(LabelSheet.Common[0], 12));
         Run("pdftoppm", "-r", "220", "-png", path, Path.Combine(folder, "page"));
-        var read = Run("zbarimg", "-q", "--raw", Directory.GetFiles(folder, "*.png").Single()).Split('\n', StringSplitOptions.RemoveEmptyEntries);
+        var read = Run("zbarimg", "-q", "--raw", Directory.GetFiles(folder, "*.png").Single())
+            .Split('\n', StringSplitOptions.RemoveEmptyEntries);
         Assert.Equal(Enumerable.Range(0, 12).Select(i => Label(i).Code).Order(StringComparer.Ordinal), read.Order(StringComparer.Ordinal));
         Directory.Delete(folder, recursive: true);
     }
@@ -81,19 +109,25 @@ public class LabelPagesTests
         {
             var png = LabelPrinter.Print(page);
             using var bitmap = SkiaSharp.SKBitmap.Decode(png);
-            if (sheet == 4) Assert.Equal((496, 232), (bitmap.Width, bitmap.Height));
+            if (sheet == 4)
+                Assert.Equal((496, 232), (bitmap.Width, bitmap.Height));
             Assert.All(bitmap.Pixels.Distinct(), p => Assert.True(p == SkiaSharp.SKColors.Black || p == SkiaSharp.SKColors.White));
             Assert.InRange(bitmap.Pixels.Count(p => p == SkiaSharp.SKColors.Black), 500, bitmap.Pixels.Length / 2);
             File.WriteAllBytes(Path.Combine(folder, $"{i}.png"), png);
         }
         var read = Run("zbarimg", ["-q", "--raw", .. Directory.GetFiles(folder)]).Split('\n', StringSplitOptions.RemoveEmptyEntries);
-        Assert.Equal(new[] { Label(1).Code, Label(2).Code, Label(3).Code }.Order(StringComparer.Ordinal), read.Order(StringComparer.Ordinal));
+        Assert.Equal(
+            new[] { Label(1).Code, Label(2).Code, Label(3).Code }.Order(StringComparer.Ordinal),
+            read.Order(StringComparer.Ordinal)
+        );
         Directory.Delete(folder, recursive: true);
     }
 
     private static string Run(string program, params string[] arguments)
     {
-        using var process = Process.Start(new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true })!;
+        using var process = Process.Start(
+            new ProcessStartInfo(program, arguments) { RedirectStandardOutput = true, RedirectStandardError = true }
+        )!;
         var text = process.StandardOutput.ReadToEndAsync();
         var rest = process.StandardError.ReadToEndAsync();
         process.WaitForExit();

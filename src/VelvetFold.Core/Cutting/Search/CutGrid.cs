@@ -6,7 +6,8 @@ namespace VelvetFold.Core.Cutting.Search;
 internal sealed record GridPiece(int Width, int Height, int Wanted, bool MayTurn);
 
 /// <summary>
-/// One sheet and its pieces in whole steps, so that the search computes with small integers. The step is the greatest length that measures all of them exactly;
+/// One sheet and its pieces in whole steps, so that the search computes with small integers. The step is the greatest length that
+/// measures all of them exactly;
 /// pieces of one size and turn are one kind, whoever asked for them.
 /// </summary>
 internal sealed class CutGrid
@@ -37,21 +38,39 @@ internal sealed class CutGrid
     public static CutGrid Of(Size sheet, IReadOnlyList<Demand> demands, Length? longestCut = null)
     {
         var ofPieces = demands.SelectMany(d => new[] { d.Size.Width.Ticks, d.Size.Height.Ticks }).Aggregate(Gcd);
-        // The sheet's own odd fraction may make the grid very fine; then only whole steps of the pieces are used of it, and the rest is a strip beside them.
+        // The sheet's own odd fraction may make the grid very fine; then only whole steps of the pieces are used of it, and the rest is
+        // a strip beside them.
         var ofAll = Gcd(ofPieces, Gcd(sheet.Width.Ticks, sheet.Height.Ticks));
         var step = sheet.Longer.Ticks / ofAll <= PatternTable.LongestSide ? ofAll : ofPieces;
-        var kinds = demands.GroupBy(d => (d.Size, MayTurn: MayTurn(d, sheet)))
-            .OrderByDescending(g => g.Key.Size.Area).ThenBy(g => g.Key.Size.Width.Ticks).ThenBy(g => g.Key.MayTurn).ToList();
-        return new(step, checked((int)(sheet.Width.Ticks / step)), checked((int)(sheet.Height.Ticks / step)),
-            [.. kinds.Select(g => new GridPiece(checked((int)(g.Key.Size.Width.Ticks / step)), checked((int)(g.Key.Size.Height.Ticks / step)), g.Sum(d => d.Quantity), g.Key.MayTurn))],
-            [.. kinds.Select(g => (IReadOnlyList<Demand>)[.. g])])
+        var kinds = demands
+            .GroupBy(d => (d.Size, MayTurn: MayTurn(d, sheet)))
+            .OrderByDescending(g => g.Key.Size.Area)
+            .ThenBy(g => g.Key.Size.Width.Ticks)
+            .ThenBy(g => g.Key.MayTurn)
+            .ToList();
+        return new(
+            step,
+            checked((int)(sheet.Width.Ticks / step)),
+            checked((int)(sheet.Height.Ticks / step)),
+            [
+                .. kinds.Select(g => new GridPiece(
+                    checked((int)(g.Key.Size.Width.Ticks / step)),
+                    checked((int)(g.Key.Size.Height.Ticks / step)),
+                    g.Sum(d => d.Quantity),
+                    g.Key.MayTurn
+                )),
+            ],
+            [.. kinds.Select(g => (IReadOnlyList<Demand>)[.. g])]
+        )
         {
             LongestCut = longestCut is { } longest && longest < sheet.Longer ? (int)(longest.Ticks / step) : null,
         };
     }
 
-    // Turning a square changes nothing, and what does not fit turned is not worth asking twice. What fits turned only may be turned, and has to be.
-    private static bool MayTurn(Demand demand, Size sheet) => demand.Turn == Turn.Free && demand.Size.Width != demand.Size.Height && demand.Size.Turned.FitsIn(sheet);
+    // Turning a square changes nothing, and what does not fit turned is not worth asking twice. What fits turned only may be turned,
+    // and has to be.
+    private static bool MayTurn(Demand demand, Size sheet) =>
+        demand.Turn == Turn.Free && demand.Size.Width != demand.Size.Height && demand.Size.Turned.FitsIn(sheet);
 
     /// <summary>The demands that are kinds of this size, in the order they were asked for.</summary>
     public IReadOnlyList<Demand> DemandsOf(int kind) => _demands[kind];
@@ -60,7 +79,8 @@ internal sealed class CutGrid
 
     private static long Gcd(long a, long b)
     {
-        while (b != 0) (a, b) = (b, a % b);
+        while (b != 0)
+            (a, b) = (b, a % b);
         return a;
     }
 }

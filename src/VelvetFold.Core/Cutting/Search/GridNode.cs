@@ -36,13 +36,15 @@ internal sealed class GridNode(int width, int height)
     public void Hold(int kind, bool turned) => (Kind, Turned) = (kind, turned);
 
     /// <summary>Takes over all that another rectangle of the same size holds.</summary>
-    public void Become(GridNode other) => (Kind, Turned, Upright, First, Second) = (other.Kind, other.Turned, other.Upright, other.First, other.Second);
+    public void Become(GridNode other) =>
+        (Kind, Turned, Upright, First, Second) = (other.Kind, other.Turned, other.Upright, other.First, other.Second);
 
     /// <summary>The same tree, to be changed by itself.</summary>
     public GridNode Copy()
     {
         var copy = new GridNode(Width, Height) { Kind = Kind, Turned = Turned };
-        if (First is not null) copy.Join(Upright, First.Copy(), Second!.Copy());
+        if (First is not null)
+            copy.Join(Upright, First.Copy(), Second!.Copy());
         return copy;
     }
 
@@ -55,8 +57,10 @@ internal sealed class GridNode(int width, int height)
             Hold(kind, turned);
             return;
         }
-        if (right > 0 && (uprightFirst || below == 0)) Cut(true, width);
-        else Cut(false, height);
+        if (right > 0 && (uprightFirst || below == 0))
+            Cut(true, width);
+        else
+            Cut(false, height);
         free.Add(Second!);
         First!.Lay(kind, width, height, turned, uprightFirst, free);
     }
@@ -64,7 +68,8 @@ internal sealed class GridNode(int width, int height)
     /// <summary>Adds up how often each kind lies in it.</summary>
     public void Count(int[] counts)
     {
-        if (Kind >= 0) counts[Kind]++;
+        if (Kind >= 0)
+            counts[Kind]++;
         First?.Count(counts);
         Second?.Count(counts);
     }
@@ -72,7 +77,8 @@ internal sealed class GridNode(int width, int height)
     /// <summary>Adds the kinds that lie in it to a list, each as often as it does.</summary>
     public void Collect(List<int> kinds)
     {
-        if (Kind >= 0) kinds.Add(Kind);
+        if (Kind >= 0)
+            kinds.Add(Kind);
         First?.Collect(kinds);
         Second?.Collect(kinds);
     }
@@ -86,13 +92,16 @@ internal sealed class GridNode(int width, int height)
         var node = new GridNode(Width, Height);
         if (Kind >= 0)
         {
-            if (surplus[Kind] > 0) surplus[Kind]--;
-            else node.Hold(Kind, Turned);
+            if (surplus[Kind] > 0)
+                surplus[Kind]--;
+            else
+                node.Hold(Kind, Turned);
         }
         else if (First is not null)
         {
             var (first, second) = (First.Without(surplus), Second!.Without(surplus));
-            if (!first.IsFree || !second.IsFree) node.Join(Upright, first, second);
+            if (!first.IsFree || !second.IsFree)
+                node.Join(Upright, first, second);
         }
         return node;
     }
@@ -112,7 +121,8 @@ internal sealed record GridPattern(GridNode Root, int[] Counts)
     public long Used(CutGrid grid)
     {
         var used = 0L;
-        for (var k = 0; k < Counts.Length; k++) used += (long)Counts[k] * grid.Pieces[k].Width * grid.Pieces[k].Height;
+        for (var k = 0; k < Counts.Length; k++)
+            used += (long)Counts[k] * grid.Pieces[k].Width * grid.Pieces[k].Height;
         return used;
     }
 }

@@ -2,7 +2,8 @@ using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Cutting.Search;
 
-/// <summary>Turns found patterns into sheets as a person cuts them: strips of one width beside each other, all waste of a row in one offcut, and every piece with its name.</summary>
+/// <summary>Turns found patterns into sheets as a person cuts them: strips of one width beside each other, all waste of a row in one
+/// offcut, and every piece with its name.</summary>
 internal sealed class Handed
 {
     private readonly CutGrid _grid;
@@ -20,10 +21,15 @@ internal sealed class Handed
     {
         var handed = new Handed(grid);
         var sheets = new List<(CutNode, int)>();
-        foreach (var (pattern, times) in PlanSearch.Exactly(grid, plan).OrderByDescending(p => p.Times).ThenByDescending(p => p.Pattern.Used(grid)))
+        foreach (
+            var (pattern, times) in PlanSearch
+                .Exactly(grid, plan)
+                .OrderByDescending(p => p.Times)
+                .ThenByDescending(p => p.Pattern.Used(grid))
+        )
         {
             var tree = Plain(pattern.Root);
-            for (var left = times; left > 0;)
+            for (var left = times; left > 0; )
             {
                 var (root, often) = handed.Named(tree, room, left);
                 sheets.Add((root, often));
@@ -34,23 +40,29 @@ internal sealed class Handed
     }
 
     /// <summary>
-    /// The same sheet with all cuts of one direction side by side: equal parts next to each other, the larger first, waste together at the end. A field of equal rows is cut
+    /// The same sheet with all cuts of one direction side by side: equal parts next to each other, the larger first, waste together at
+    /// the end. A field of equal rows is cut
     /// the other way where its columns then line up with what lies beside it: fewer settings.
     /// </summary>
     public static GridNode Plain(GridNode node)
     {
-        if (node.First is null) return node;
+        if (node.First is null)
+            return node;
         var (raw, parts) = (new List<GridNode>(), new List<GridNode>());
         Collect(node, node.Upright, raw);
         foreach (var part in raw.Select(Plain))
         {
-            if (part.First is not null && part.Upright != node.Upright && Crossed(part) is { } columns) parts.AddRange(columns);
-            else if (part.First is not null && part.Upright == node.Upright) Collect(part, node.Upright, parts);
-            else parts.Add(part);
+            if (part.First is not null && part.Upright != node.Upright && Crossed(part) is { } columns)
+                parts.AddRange(columns);
+            else if (part.First is not null && part.Upright == node.Upright)
+                Collect(part, node.Upright, parts);
+            else
+                parts.Add(part);
         }
         int Extent(GridNode part) => node.Upright ? part.Width : part.Height;
         var held = parts.Where(p => !p.IsFree).OrderByDescending(Extent).ThenBy(Signature, StringComparer.Ordinal).ToList();
-        if (held.Count == 0) return new(node.Width, node.Height);
+        if (held.Count == 0)
+            return new(node.Width, node.Height);
         return Joined(node.Width, node.Height, node.Upright, held, 0);
     }
 
@@ -60,31 +72,50 @@ internal sealed class Handed
         var rows = new List<GridNode>();
         Collect(node, node.Upright, rows);
         var cells = rows.Select(row =>
-        {
-            var across = new List<GridNode>();
-            Collect(row, !node.Upright, across);
-            return across;
-        }).ToList();
+            {
+                var across = new List<GridNode>();
+                Collect(row, !node.Upright, across);
+                return across;
+            })
+            .ToList();
         int Extent(GridNode cell) => node.Upright ? cell.Height : cell.Width;
-        if (cells[0].Count < 2 || cells.Any(row => row.Count != cells[0].Count || row.Zip(cells[0], (a, b) => Extent(a) != Extent(b)).Any(differ => differ))) return null;
-        return [.. Enumerable.Range(0, cells[0].Count).Select(at => node.Upright
-            ? Joined(node.Width, Extent(cells[0][at]), true, [.. cells.Select(row => row[at])], 0)
-            : Joined(Extent(cells[0][at]), node.Height, false, [.. cells.Select(row => row[at])], 0))];
+        if (
+            cells[0].Count < 2
+            || cells.Any(row => row.Count != cells[0].Count || row.Zip(cells[0], (a, b) => Extent(a) != Extent(b)).Any(differ => differ))
+        )
+            return null;
+        return
+        [
+            .. Enumerable
+                .Range(0, cells[0].Count)
+                .Select(at =>
+                    node.Upright
+                        ? Joined(node.Width, Extent(cells[0][at]), true, [.. cells.Select(row => row[at])], 0)
+                        : Joined(Extent(cells[0][at]), node.Height, false, [.. cells.Select(row => row[at])], 0)
+                ),
+        ];
     }
 
     private static GridNode Joined(int width, int height, bool upright, List<GridNode> parts, int at)
     {
-        if (at == parts.Count) return new(width, height);
+        if (at == parts.Count)
+            return new(width, height);
         var extent = upright ? parts[at].Width : parts[at].Height;
-        if (extent == (upright ? width : height)) return parts[at];
+        if (extent == (upright ? width : height))
+            return parts[at];
         var node = new GridNode(width, height);
-        node.Join(upright, parts[at], upright ? Joined(width - extent, height, true, parts, at + 1) : Joined(width, height - extent, false, parts, at + 1));
+        node.Join(
+            upright,
+            parts[at],
+            upright ? Joined(width - extent, height, true, parts, at + 1) : Joined(width, height - extent, false, parts, at + 1)
+        );
         return node;
     }
 
     private static void Collect(GridNode node, bool upright, List<GridNode> parts)
     {
-        if (node.First is null || node.Upright != upright) parts.Add(node);
+        if (node.First is null || node.Upright != upright)
+            parts.Add(node);
         else
         {
             Collect(node.First, upright, parts);
@@ -92,9 +123,12 @@ internal sealed class Handed
         }
     }
 
-    private static string Signature(GridNode node) => node.First is null
-        ? node.Kind < 0 ? "-" : $"{node.Kind:D5}"
-        : $"{(node.Upright ? '|' : '_')}{(node.Upright ? node.First.Width : node.First.Height):D7}({Signature(node.First)},{Signature(node.Second!)})";
+    private static string Signature(GridNode node) =>
+        node.First is null
+            ? node.Kind < 0
+                ? "-"
+                : $"{node.Kind:D5}"
+            : $"{(node.Upright ? '|' : '_')}{(node.Upright ? node.First.Width : node.First.Height):D7}({Signature(node.First)},{Signature(node.Second!)})";
 
     // Each place takes the piece of its kind that is still wanted most; the sheet is cut so often as every one of them lasts.
     private (CutNode Root, int Times) Named(GridNode tree, Box room, int most)
@@ -104,13 +138,23 @@ internal sealed class Handed
         Choose(tree);
         var times = taken.Min(t => _left[t.Key.Kind][t.Key.Demand] / t.Value);
         times = Math.Clamp(times, 1, most);
-        foreach (var ((kind, demand), n) in taken) _left[kind][demand] -= n * times;
-        return (Rest(room, Edge.Left, _grid.Length(_grid.Width), wide => Rest(wide, Edge.Top, _grid.Length(_grid.Height), box => Node(tree, box))), times);
+        foreach (var ((kind, demand), n) in taken)
+            _left[kind][demand] -= n * times;
+        return (
+            Rest(
+                room,
+                Edge.Left,
+                _grid.Length(_grid.Width),
+                wide => Rest(wide, Edge.Top, _grid.Length(_grid.Height), box => Node(tree, box))
+            ),
+            times
+        );
 
         // What of the sheet is no whole step comes off first.
         static CutNode Rest(Box box, Edge fence, Length used, Func<Box, CutNode> then)
         {
-            if (box.Along(fence.Axis()).Extent == used) return then(box);
+            if (box.Along(fence.Axis()).Extent == used)
+                return then(box);
             var (off, rest) = SplitNode.Halve(box, fence, used);
             return new SplitNode(box, fence, then(off), new OffcutNode(rest));
         }
@@ -120,8 +164,7 @@ internal sealed class Handed
             if (node.Kind >= 0)
             {
                 var kind = node.Kind;
-                var demand = Enumerable.Range(0, _left[kind].Length)
-                    .MaxBy(d => _left[kind][d] / (taken.GetValueOrDefault((kind, d)) + 1));
+                var demand = Enumerable.Range(0, _left[kind].Length).MaxBy(d => _left[kind][d] / (taken.GetValueOrDefault((kind, d)) + 1));
                 taken[(kind, demand)] = taken.GetValueOrDefault((kind, demand)) + 1;
                 places.Enqueue(demand);
             }
@@ -134,8 +177,10 @@ internal sealed class Handed
 
         CutNode Node(GridNode node, Box box)
         {
-            if (node.Kind >= 0) return new PieceNode(box, _grid.DemandsOf(node.Kind)[places.Dequeue()], node.Turned);
-            if (node.First is null) return new OffcutNode(box);
+            if (node.Kind >= 0)
+                return new PieceNode(box, _grid.DemandsOf(node.Kind)[places.Dequeue()], node.Turned);
+            if (node.First is null)
+                return new OffcutNode(box);
             var fence = node.Upright ? Edge.Left : Edge.Top;
             var (off, rest) = SplitNode.Halve(box, fence, _grid.Length(node.Upright ? node.First.Width : node.First.Height));
             var first = Node(node.First, off);

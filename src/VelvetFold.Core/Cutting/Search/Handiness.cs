@@ -3,7 +3,8 @@ using VelvetFold.Core.Measures;
 namespace VelvetFold.Core.Cutting.Search;
 
 /// <summary>
-/// How handy a sheet is to cut and how much of use it leaves, the first difference deciding: few fence settings and cuts, then large useful offcuts (at least 2 x 3 in, or
+/// How handy a sheet is to cut and how much of use it leaves, the first difference deciding: few fence settings and cuts, then large
+/// useful offcuts (at least 2 x 3 in, or
 /// 1/2 in wide and 6 in long; one large one is worth more than two of half its size).
 /// </summary>
 internal readonly record struct Handiness(int Work, double Kept) : IComparable<Handiness>
@@ -22,7 +23,8 @@ internal readonly record struct Handiness(int Work, double Kept) : IComparable<H
             if (node.IsFree)
             {
                 var offcut = new OffcutNode(new(Length.Zero, Length.Zero, grid.Length(node.Width), grid.Length(node.Height)));
-                if (!offcut.IsUseful) return;
+                if (!offcut.IsUseful)
+                    return;
                 var inches = (double)offcut.Box.Size.Area / SquareInch;
                 kept += inches * inches;
             }

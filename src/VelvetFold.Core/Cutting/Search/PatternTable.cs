@@ -1,8 +1,10 @@
 namespace VelvetFold.Core.Cutting.Search;
 
 /// <summary>
-/// The most valuable way to cut a sheet edge to edge, in any number of stages, when every kind of piece has a value and may be cut as often as one likes
-/// (Gilmore and Gomory, 1965/66), by dynamic programming over normal patterns (Christofides and Whitlock, 1977): only where widths of pieces, as often as they are
+/// The most valuable way to cut a sheet edge to edge, in any number of stages, when every kind of piece has a value and may be cut as
+/// often as one likes
+/// (Gilmore and Gomory, 1965/66), by dynamic programming over normal patterns (Christofides and Whitlock, 1977): only where widths of
+/// pieces, as often as they are
 /// wanted, add up to, a cut can matter.
 /// </summary>
 internal sealed class PatternTable
@@ -33,7 +35,8 @@ internal sealed class PatternTable
     /// <summary>A table for a sheet and its pieces, or null where it would take more steps than are allowed.</summary>
     public static PatternTable? For(CutGrid grid, long mostWork)
     {
-        if (grid.Width > LongestSide || grid.Height > LongestSide) return null;
+        if (grid.Width > LongestSide || grid.Height > LongestSide)
+            return null;
         var xs = Normal(grid.Width, grid.Pieces, p => p.Width, p => p.Height);
         var ys = Normal(grid.Height, grid.Pieces, p => p.Height, p => p.Width);
         var table = (long)xs.Length * ys.Length;
@@ -50,10 +53,12 @@ internal sealed class PatternTable
         {
             var piece = _grid.Pieces[kind];
             Put(piece.Width, piece.Height, values[kind], kind * 2);
-            if (piece.MayTurn) Put(piece.Height, piece.Width, values[kind], kind * 2 + 1);
+            if (piece.MayTurn)
+                Put(piece.Height, piece.Width, values[kind], kind * 2 + 1);
         }
         for (var i = 0; i < nx; i++)
-            for (var j = 0; j < ny; j++) Best(i, j);
+        for (var j = 0; j < ny; j++)
+            Best(i, j);
         return _value[nx * ny - 1];
     }
 
@@ -68,7 +73,8 @@ internal sealed class PatternTable
     private void Put(int width, int height, double value, int choice)
     {
         var (i, j) = (Array.BinarySearch(_xs, width), Array.BinarySearch(_ys, height));
-        if (i < 0 || j < 0 || value <= _value[i * _ys.Length + j]) return;
+        if (i < 0 || j < 0 || value <= _value[i * _ys.Length + j])
+            return;
         (_value[i * _ys.Length + j], _choice[i * _ys.Length + j]) = (value, choice);
     }
 
@@ -78,21 +84,27 @@ internal sealed class PatternTable
         var at = i * ny + j;
         var (best, choice) = (_value[at], _choice[at]);
         // What a little less of the sheet gives, it gives as well.
-        if (i > 0 && _value[at - ny] > best + Tiny) (best, choice) = (_value[at - ny], CutsX | i - 1 | 1 << 27);
-        if (j > 0 && _value[at - 1] > best + Tiny) (best, choice) = (_value[at - 1], CutsY | j - 1 | 1 << 27);
+        if (i > 0 && _value[at - ny] > best + Tiny)
+            (best, choice) = (_value[at - ny], CutsX | i - 1 | 1 << 27);
+        if (j > 0 && _value[at - 1] > best + Tiny)
+            (best, choice) = (_value[at - 1], CutsY | j - 1 | 1 << 27);
         var rest = _restX[i];
         for (var a = 0; a < rest.Length; a++)
         {
-            if (rest[a] < 0) continue;
+            if (rest[a] < 0)
+                continue;
             var both = _value[a * ny + j] + _value[rest[a] * ny + j];
-            if (both > best + Tiny) (best, choice) = (both, CutsX | a);
+            if (both > best + Tiny)
+                (best, choice) = (both, CutsX | a);
         }
         rest = _restY[j];
         for (var b = 0; b < rest.Length; b++)
         {
-            if (rest[b] < 0) continue;
+            if (rest[b] < 0)
+                continue;
             var both = _value[i * ny + b] + _value[i * ny + rest[b]];
-            if (both > best + Tiny) (best, choice) = (both, CutsY | b);
+            if (both > best + Tiny)
+                (best, choice) = (both, CutsY | b);
         }
         (_value[at], _choice[at]) = (best, choice);
     }
@@ -101,7 +113,8 @@ internal sealed class PatternTable
     {
         var node = new GridNode(width, height);
         var choice = _choice[i * _ys.Length + j];
-        if (choice == Nothing) return node;
+        if (choice == Nothing)
+            return node;
         if ((choice & (CutsX | CutsY)) == 0)
         {
             var piece = _grid.Pieces[choice / 2];
@@ -111,11 +124,14 @@ internal sealed class PatternTable
         }
         var upright = (choice & CutsX) != 0;
         var index = choice & ((1 << 27) - 1);
-        if ((choice & 1 << 27) != 0) return upright ? Build(width, height, index, j) : Build(width, height, i, index);
+        if ((choice & 1 << 27) != 0)
+            return upright ? Build(width, height, index, j) : Build(width, height, i, index);
         var at = upright ? _xs[index] : _ys[index];
-        node.Join(upright,
+        node.Join(
+            upright,
             upright ? Build(at, height, index, j) : Build(width, at, i, index),
-            upright ? Build(width - at, height, _restX[i][index], j) : Build(width, height - at, i, _restY[j][index]));
+            upright ? Build(width - at, height, _restX[i][index], j) : Build(width, height - at, i, _restY[j][index])
+        );
         return node;
     }
 
@@ -126,7 +142,8 @@ internal sealed class PatternTable
         for (var i = 0; i < lengths.Length; i++)
         {
             var firsts = 0;
-            while (firsts < lengths.Length && lengths[firsts] * 2L <= lengths[i]) firsts++;
+            while (firsts < lengths.Length && lengths[firsts] * 2L <= lengths[i])
+                firsts++;
             rests[i] = new int[firsts];
             for (var a = 0; a < firsts; a++)
             {
@@ -146,18 +163,23 @@ internal sealed class PatternTable
         {
             // A turned piece uses one of the same number: both sides together are wanted no oftener.
             var left = new int[length + 1];
-            for (var x = 0; x <= length; x++) left[x] = reached[x] ? piece.Wanted : -1;
+            for (var x = 0; x <= length; x++)
+                left[x] = reached[x] ? piece.Wanted : -1;
             for (var x = 0; x <= length; x++)
             {
-                if (left[x] <= 0) continue;
+                if (left[x] <= 0)
+                    continue;
                 Step(side(piece), x);
-                if (piece.MayTurn) Step(other(piece), x);
+                if (piece.MayTurn)
+                    Step(other(piece), x);
             }
-            for (var x = 0; x <= length; x++) reached[x] |= left[x] >= 0;
+            for (var x = 0; x <= length; x++)
+                reached[x] |= left[x] >= 0;
 
             void Step(int by, int x)
             {
-                if (x + by <= length) left[x + by] = Math.Max(left[x + by], left[x] - 1);
+                if (x + by <= length)
+                    left[x + by] = Math.Max(left[x + by], left[x] - 1);
             }
         }
         reached[length] = true;

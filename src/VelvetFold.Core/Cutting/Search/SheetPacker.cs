@@ -1,7 +1,8 @@
 namespace VelvetFold.Core.Cutting.Search;
 
 /// <summary>
-/// Lays pieces on sheets one after the other, by chance and by rule: each goes into a corner of a free rectangle, and one cut or two set it free. A sheet or two are
+/// Lays pieces on sheets one after the other, by chance and by rule: each goes into a corner of a free rectangle, and one cut or two
+/// set it free. A sheet or two are
 /// taken apart and laid again, over and over; what is at least as good stays (ruin and recreate, Schrimpf and others, 2000).
 /// </summary>
 internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
@@ -38,19 +39,26 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
         {
             var chosen = Choose(sheets);
             var before = 0.0;
-            foreach (var at in chosen) before += Square(sheets[at].Used);
+            foreach (var at in chosen)
+                before += Square(sheets[at].Used);
             int[] pieces = [.. chosen.SelectMany(at => sheets[at].Pieces)];
-            if (TryPack(pieces, chosen.Length) is not { } laid) continue;
+            if (TryPack(pieces, chosen.Length) is not { } laid)
+                continue;
             var after = laid.Sum(s => Square(s.Used));
-            if (laid.Count == chosen.Length && after < before * (1 - 0.02 * Chance())) continue;
-            foreach (var at in chosen.OrderDescending()) sheets.RemoveAt(at);
+            if (laid.Count == chosen.Length && after < before * (1 - 0.02 * Chance()))
+                continue;
+            foreach (var at in chosen.OrderDescending())
+                sheets.RemoveAt(at);
             sheets.AddRange(laid);
-            if (met.Count < MostMet) foreach (var sheet in laid) met.Add(GridPattern.Of(sheet.Root, grid.Pieces.Count));
+            if (met.Count < MostMet)
+                foreach (var sheet in laid)
+                    met.Add(GridPattern.Of(sheet.Root, grid.Pieces.Count));
         }
     }
 
     /// <summary>
-    /// Gives the emptiest sheet up and fills its pieces into the others: a part of a sheet is emptied and filled again from what lay there and what is left over, as long
+    /// Gives the emptiest sheet up and fills its pieces into the others: a part of a sheet is emptied and filled again from what lay
+    /// there and what is left over, as long
     /// as no less is laid. When nothing is left over, the plan has a sheet less, and the next is tried; the list is changed in place.
     /// </summary>
     public void Squeeze(List<Packed> sheets, int atLeast, List<GridPattern> met)
@@ -64,7 +72,8 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
             for (var moves = 0; left.Count > 0 && !budget.IsSpent; moves++)
             {
                 var part = roots[Below(roots.Count)];
-                while (part.First is not null && Below(4) != 0) part = Below(2) == 0 ? part.First : part.Second!;
+                while (part.First is not null && Below(4) != 0)
+                    part = Below(2) == 0 ? part.First : part.Second!;
                 held.Clear();
                 part.Collect(held);
                 var before = Area(held);
@@ -76,12 +85,16 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
                 var rest = new List<int>(pieces);
                 var kept = Fill(filled, rest);
                 budget.Spend(100 + 20 * pieces.Length);
-                if (kept < before - before * 0.012 * Chance() * Chance()) continue;
+                if (kept < before - before * 0.012 * Chance() * Chance())
+                    continue;
                 part.Become(filled);
                 left = rest;
-                if (moves % 64 == 63 && met.Count < MostMet) foreach (var root in roots) met.Add(GridPattern.Of(root.Copy(), grid.Pieces.Count));
+                if (moves % 64 == 63 && met.Count < MostMet)
+                    foreach (var root in roots)
+                        met.Add(GridPattern.Of(root.Copy(), grid.Pieces.Count));
             }
-            if (left.Count > 0) return;
+            if (left.Count > 0)
+                return;
             sheets.Clear();
             sheets.AddRange(roots.Select(Of));
         }
@@ -90,7 +103,8 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
     private long Area(List<int> kinds)
     {
         var area = 0L;
-        foreach (var kind in kinds) area += (long)grid.Pieces[kind].Width * grid.Pieces[kind].Height;
+        foreach (var kind in kinds)
+            area += (long)grid.Pieces[kind].Width * grid.Pieces[kind].Height;
         return area;
     }
 
@@ -103,12 +117,14 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
         var chosen = new int[count];
         var emptiest = 0;
         for (var i = 1; i < sheets.Count; i++)
-            if (sheets[i].Used < sheets[emptiest].Used) emptiest = i;
+            if (sheets[i].Used < sheets[emptiest].Used)
+                emptiest = i;
         chosen[0] = Below(4) == 0 ? Below(sheets.Count) : emptiest;
-        for (var i = 1; i < count;)
+        for (var i = 1; i < count; )
         {
             var at = Below(sheets.Count);
-            if (Array.IndexOf(chosen, at, 0, i) < 0) chosen[i++] = at;
+            if (Array.IndexOf(chosen, at, 0, i) < 0)
+                chosen[i++] = at;
         }
         return chosen;
     }
@@ -119,9 +135,11 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
         Order(pieces);
         budget.Spend(300 + 40 * pieces.Length);
         var roots = Below(2) == 0 ? ByPiece(pieces, most) : BySheet(pieces, most);
-        if (roots is null) return null;
+        if (roots is null)
+            return null;
         var packed = new List<Packed>(roots.Count);
-        foreach (var root in roots) packed.Add(Of(root));
+        foreach (var root in roots)
+            packed.Add(Of(root));
         return packed;
     }
 
@@ -130,7 +148,8 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
         var held = new List<int>(16);
         root.Collect(held);
         var used = 0L;
-        foreach (var kind in held) used += (long)grid.Pieces[kind].Width * grid.Pieces[kind].Height;
+        foreach (var kind in held)
+            used += (long)grid.Pieces[kind].Width * grid.Pieces[kind].Height;
         return new(root, [.. held], used);
     }
 
@@ -143,12 +162,14 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
             var (best, turned) = Best(kind, fit);
             if (best < 0)
             {
-                if (roots.Count == most) return null;
+                if (roots.Count == most)
+                    return null;
                 var root = new GridNode(grid.Width, grid.Height);
                 roots.Add(root);
                 _free.Add(root);
                 (best, turned) = Best(kind, fit);
-                if (best < 0) return null;
+                if (best < 0)
+                    return null;
             }
             Lay(best, kind, turned, split);
         }
@@ -163,8 +184,15 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
         for (var i = 0; i < _free.Count; i++)
         {
             var node = _free[i];
-            if (Holds(node, piece.Width, piece.Height) && Fit(node, piece.Width, piece.Height, fit) is var straight && straight < least) (best, turned, least) = (i, false, straight);
-            if (piece.MayTurn && Holds(node, piece.Height, piece.Width) && Fit(node, piece.Height, piece.Width, fit) is var laid && laid < least) (best, turned, least) = (i, true, laid);
+            if (Holds(node, piece.Width, piece.Height) && Fit(node, piece.Width, piece.Height, fit) is var straight && straight < least)
+                (best, turned, least) = (i, false, straight);
+            if (
+                piece.MayTurn
+                && Holds(node, piece.Height, piece.Width)
+                && Fit(node, piece.Height, piece.Width, fit) is var laid
+                && laid < least
+            )
+                (best, turned, least) = (i, true, laid);
         }
         return (best, turned);
     }
@@ -172,10 +200,14 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
     // Whether it fits, and can be set free by cuts no longer than the trimmer makes.
     private bool Holds(GridNode node, int width, int height)
     {
-        if (width > node.Width || height > node.Height) return false;
-        if (grid.LongestCut is not { } longest) return true;
+        if (width > node.Width || height > node.Height)
+            return false;
+        if (grid.LongestCut is not { } longest)
+            return true;
         var (right, below) = (width < node.Width, height < node.Height);
-        return (!right && !below) || (right && node.Height <= longest && (!below || width <= longest)) || (below && node.Width <= longest && (!right || height <= longest));
+        return (!right && !below)
+            || (right && node.Height <= longest && (!below || width <= longest))
+            || (below && node.Width <= longest && (!right || height <= longest));
     }
 
     private static long Fit(GridNode node, int width, int height, int fit)
@@ -194,19 +226,29 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
         var (roots, left) = (new List<GridNode>(), new List<int>(pieces));
         while (left.Count > 0)
         {
-            if (roots.Count == most) return null;
+            if (roots.Count == most)
+                return null;
             var root = new GridNode(grid.Width, grid.Height);
             roots.Add(root);
-            if (Fill(root, left) == 0) return null;
+            if (Fill(root, left) == 0)
+                return null;
         }
         return roots;
     }
 
-    // Fills a rectangle: always the free part that was made last, with the one that fits best of the first pieces that fit it. Takes from the list what it lays; its area.
+    // Fills a rectangle: always the free part that was made last, with the one that fits best of the first pieces that fit it. Takes
+    // from the list what it lays; its area.
     private long Fill(GridNode rectangle, List<int> left)
     {
         var (split, fit) = (Below(4), Below(3));
-        var take = Below(5) switch { 0 => 1, 1 => 2, 2 => 4, 3 => 8, _ => int.MaxValue };
+        var take = Below(5) switch
+        {
+            0 => 1,
+            1 => 2,
+            2 => 4,
+            3 => 8,
+            _ => int.MaxValue,
+        };
         _free.Clear();
         _free.Add(rectangle);
         var area = 0L;
@@ -216,20 +258,24 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
             var (best, turned, least, seen) = (-1, false, long.MaxValue, 0);
             for (var i = 0; i < left.Count && seen < take; i++)
             {
-                if (i > 0 && left[i] == left[i - 1]) continue;
+                if (i > 0 && left[i] == left[i - 1])
+                    continue;
                 var piece = grid.Pieces[left[i]];
                 var fits = false;
                 if (Holds(node, piece.Width, piece.Height))
                 {
                     fits = true;
-                    if (Fit(node, piece.Width, piece.Height, fit) is var straight && straight < least) (best, turned, least) = (i, false, straight);
+                    if (Fit(node, piece.Width, piece.Height, fit) is var straight && straight < least)
+                        (best, turned, least) = (i, false, straight);
                 }
                 if (piece.MayTurn && Holds(node, piece.Height, piece.Width))
                 {
                     fits = true;
-                    if (Fit(node, piece.Height, piece.Width, fit) is var lain && lain < least) (best, turned, least) = (i, true, lain);
+                    if (Fit(node, piece.Height, piece.Width, fit) is var lain && lain < least)
+                        (best, turned, least) = (i, true, lain);
                 }
-                if (fits) seen++;
+                if (fits)
+                    seen++;
             }
             budget.Spend(left.Count + 4);
             if (best < 0)
@@ -260,7 +306,13 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
             2 => (long)right * node.Height > (long)below * node.Width,
             _ => Below(2) == 0,
         };
-        if (grid.LongestCut is { } longest && right > 0 && below > 0 && (upright ? node.Height > longest || width > longest : node.Width > longest || height > longest)) upright = !upright;
+        if (
+            grid.LongestCut is { } longest
+            && right > 0
+            && below > 0
+            && (upright ? node.Height > longest || width > longest : node.Width > longest || height > longest)
+        )
+            upright = !upright;
         node.Lay(kind, width, height, turned, upright, _free);
     }
 

@@ -3,7 +3,8 @@ using System.Diagnostics;
 namespace VelvetFold.Core.Cutting.Search;
 
 /// <summary>
-/// How much work the search may do. It is counted in steps, not in seconds, so that the same order and budget give the same plan on any machine; a clock stands
+/// How much work the search may do. It is counted in steps, not in seconds, so that the same order and budget give the same plan on any
+/// machine; a clock stands
 /// behind it, so that a machine far slower than usual still answers in time.
 /// </summary>
 internal sealed class WorkBudget
@@ -34,7 +35,15 @@ internal sealed class WorkBudget
     /// <summary>A part of what is left, for work beside this one; it ends with the same clock and wish to stop.</summary>
     public WorkBudget Part(double share) => new(this, (long)(Math.Max(0, _steps - _spent) * share));
 
-    private WorkBudget(WorkBudget whole, long steps) => (_clock, _milliseconds, _work, _stop, _cancel, _steps) = (whole._clock, whole._milliseconds, whole._work, whole._stop, whole._cancel, steps);
+    private WorkBudget(WorkBudget whole, long steps) =>
+        (_clock, _milliseconds, _work, _stop, _cancel, _steps) = (
+            whole._clock,
+            whole._milliseconds,
+            whole._work,
+            whole._stop,
+            whole._cancel,
+            steps
+        );
 
     /// <summary>Takes over what work beside this one has spent, the longest of it, and whether it was cut short.</summary>
     public void Join(IEnumerable<WorkBudget> parts)
@@ -59,8 +68,10 @@ internal sealed class WorkBudget
     {
         get
         {
-            if (_spent >= _steps) return true;
-            if (!_stop.IsCancellationRequested && !_cancel.IsCancellationRequested && _clock.ElapsedMilliseconds < _milliseconds) return false;
+            if (_spent >= _steps)
+                return true;
+            if (!_stop.IsCancellationRequested && !_cancel.IsCancellationRequested && _clock.ElapsedMilliseconds < _milliseconds)
+                return false;
             WasCutShort = true;
             return true;
         }
