@@ -16,7 +16,7 @@ internal static class CutBench
         var totals = new Dictionary<string, (int Count, int Sheets, int Bound, int Proved)>();
         // The solvers' native parts are loaded once, before the clock runs.
         CutPlanner.Plan(
-            new CutOrder([new("S", Square(10))], [new("a", "S", Square(4), 7), new("b", "S", Square(3), 9)]),
+            new CuttingInstance([new("S", Square(10))], [new("a", "S", Square(4), 7), new("b", "S", Square(3), 9)]),
             new() { BudgetMs = 200 }
         );
         foreach (var file in Directory.GetFiles(Path.Combine(folder, "instances"), "*.json").Order(StringComparer.Ordinal))
@@ -55,7 +55,7 @@ internal static class CutBench
 
     private static Size Square(int n) => new(Length.Sixteenth * n, Length.Sixteenth * n);
 
-    private static CutOrder Read(JsonElement json)
+    private static CuttingInstance Read(JsonElement json)
     {
         Length L(JsonElement value) => Length.Sixteenth * value.GetInt32();
         var sheet = json.GetProperty("sheet");

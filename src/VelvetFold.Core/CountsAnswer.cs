@@ -38,12 +38,11 @@ public sealed record CountsAnswer(
         var work = new KitWork(kit, terms);
         var (layouts, pieces, each) = (work.Layouts, work.Pieces, work.EachKit);
         // The guide is written and followed while the run is planned: neither waits for the other.
-        var proved = Task.Run(() =>
-            GuideProof.Replay(kit, layouts, pieces, each, Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language)))
+        var (run, proof) = AtOnce.Run(
+            () => work.Run(kits + spare),
+            () => GuideProof.Replay(kit, layouts, pieces, each, Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language)))
         );
-        var run = work.Run(kits + spare);
         var counts = PieceCounts.Of(work, run, kits);
-        var proof = proved.GetAwaiter().GetResult();
         var roster = fits is null ? null : RosterTotals.Of(kit, fits, terms);
         // A roster's kits differ, and are cut one by one; its spares are kits as designed.
         var sheets = roster is null

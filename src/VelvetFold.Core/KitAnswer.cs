@@ -188,12 +188,20 @@ public sealed record KitAnswer(
             var work = new KitWork(kit, terms);
             var (layouts, pieces) = (work.Layouts, work.Pieces);
             // The run is planned while one kit is, and its guide written: neither waits for the other.
-            var run = kits == 1 ? null : Task.Run(() => work.Counting().Run(kits));
-            var each = work.EachKit;
-            var steps = Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language));
-            var proof = GuideProof.Replay(kit, layouts, pieces, each, steps);
-            var drawn = layouts.Select(l => Layout(kit, l)).ToList();
-            var demand = run?.GetAwaiter().GetResult() ?? work.Counting().Run(kits);
+            var (demand, (each, steps, proof, drawn)) = AtOnce.Run(
+                () => work.Counting().Run(kits),
+                () =>
+                {
+                    var guided = work.EachKit;
+                    var written = Guide.Write(kit, layouts, pieces, guided, Words.In(kit.Guide.Language));
+                    return (
+                        guided,
+                        written,
+                        GuideProof.Replay(kit, layouts, pieces, guided, written),
+                        layouts.Select(l => Layout(kit, l)).ToList()
+                    );
+                }
+            );
             var counts = PieceCounts.Of(work, demand, kits);
             return new(
                 layouts,

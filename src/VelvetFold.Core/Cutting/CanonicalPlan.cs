@@ -20,18 +20,18 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
 
     private readonly Dictionary<(string Paper, int Kits), SheetPlan?> _found = [];
     private readonly Dictionary<(string Paper, int Kits), SheetPlan?> _least = [];
-    private readonly Dictionary<int, CutOrder> _orders = [];
-    private CutOrder? _one;
+    private readonly Dictionary<int, CuttingInstance> _orders = [];
+    private CuttingInstance? _one;
 
     /// <summary>The plan for so many kits.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public CutPlan For(int kits) => new([.. Order(kits).Sheets.Select(s => Least(s.Id, kits)).OfType<SheetPlan>()]);
 
-    private CutOrder Order(int kits) =>
+    private CuttingInstance Order(int kits) =>
         _orders.TryGetValue(kits, out var known) ? known : _orders[kits] = CutPlanner.Plannable(CutList.Order(kit, pieces, kits, mode));
 
     // One kit more, out of new sheets: what lies about is used up by the others, and kept sheets are theirs.
-    private CutOrder One =>
+    private CuttingInstance One =>
         _one ??= CutPlanner.Plannable(
             CutList.Order(kit with { Papers = [.. kit.Papers.Select(p => p with { Offcuts = [] })], KeptSheets = [] }, pieces, 1, mode)
         );
@@ -44,12 +44,12 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
 
     private SheetPlan? OneMore(string paper) => Found(One, paper);
 
-    private SheetPlan? Found(CutOrder order, string paper) =>
+    private SheetPlan? Found(CuttingInstance order, string paper) =>
         _found.TryGetValue((paper, -1), out var known)
             ? known
             : _found[(paper, -1)] = CutPlanner.Plan(Only(order, paper), terms).For(paper);
 
-    private static CutOrder Only(CutOrder order, string paper) =>
+    private static CuttingInstance Only(CuttingInstance order, string paper) =>
         order with
         {
             Sheets = [.. order.Sheets.Where(s => s.Id == paper)],
@@ -150,7 +150,7 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
         var sheet = order.Sheets.First(s => s.Id == paper);
         var area =
             order.Pieces.Where(p => p.Sheet == paper).Aggregate(Int128.Zero, (sum, p) => sum + p.Size.Area * p.Quantity)
-            - sheet.Extras.Aggregate(Int128.Zero, (sum, e) => sum + e.Size.Area * e.Count);
+            - sheet.Remnants.Aggregate(Int128.Zero, (sum, e) => sum + e.Size.Area * e.Count);
         return area <= 0 ? 0 : (int)((area + sheet.Size.Area - 1) / sheet.Size.Area);
     }
 }

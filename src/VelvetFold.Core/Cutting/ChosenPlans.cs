@@ -11,10 +11,10 @@ internal static class ChosenPlans
     private static readonly LengthPattern Exact = LengthPattern.Exact(LengthUnit.Inch);
 
     /// <summary>What a plan of one paper depends on, in one short text.</summary>
-    public static string Instance(CutOrder order) =>
+    public static string Instance(CuttingInstance order) =>
         Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(PlanMemory.Key(order.Sheets[0], order.Pieces, order))))[..32];
 
-    public static ChosenPlan Write(SheetPlan plan, CutOrder order, CutMode mode, int kits) =>
+    public static ChosenPlan Write(SheetPlan plan, CuttingInstance order, CutMode mode, int kits) =>
         new()
         {
             Paper = plan.Sheet,
@@ -46,13 +46,13 @@ internal static class ChosenPlans
 
     /// <summary>The chosen plan, where it is one of this order and cuts all of it; null where it is not.</summary>
     /// <param name="canonical">The plan whose bound and kept sheets stand.</param>
-    public static SheetPlan? Read(ChosenPlan chosen, CutOrder order, SheetPlan canonical)
+    public static SheetPlan? Read(ChosenPlan chosen, CuttingInstance order, SheetPlan canonical)
     {
         if (chosen.Instance != Instance(order))
             return null;
         var sheet = order.Sheets[0];
         var demands = order.Pieces.ToDictionary(p => p.Id);
-        var extras = sheet.Extras.ToDictionary(e => e.Source.Text);
+        var extras = sheet.Remnants.ToDictionary(e => e.Source.Text);
         var whole = canonical.Patterns.FirstOrDefault(p => p.From is null)?.Root.Box ?? new Box(Length.Zero, Length.Zero, sheet.Size);
         var patterns = new List<CutPattern>();
         foreach (var written in chosen.Sheets)

@@ -36,7 +36,7 @@ public static class CutList
 
     /// <summary>The order to the planner: for one kit as a guest cuts it, or for so many as the host cuts them together. Pieces that
     /// the other one cuts are left out.</summary>
-    public static CutOrder Order(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, CutMode mode)
+    public static CuttingInstance Order(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, CutMode mode)
     {
         var (times, other) = mode == CutMode.Batch ? (kits, CutBy.Guest) : (1, CutBy.Host);
         var own = pieces.Where(p => p.By != other).ToList();
@@ -116,19 +116,19 @@ public static class CutList
                 mode == CutMode.Batch && kit.CutsThrough is { } deep && paper.Thickness is { IsPositive: true } sheet
                     ? (int)Math.Max(1, deep.Ticks / sheet.Ticks)
                     : 1,
-            Extras = [.. mode == CutMode.Batch ? OnHand(kit, paper) : [], .. Insides(paper, pieces, times)],
+            Remnants = [.. mode == CutMode.Batch ? OnHand(kit, paper) : [], .. Insides(paper, pieces, times)],
             Kept = [.. kit.KeptSheets.Where(k => k.Paper == paper.Id && k.Mode == mode)],
         };
 
     // Offcuts lie in the studio: the host cuts them. A guest's kit is cut out of what every bag has.
-    private static IEnumerable<ExtraPaper> OnHand(Kit kit, Paper paper)
+    private static IEnumerable<Remnant> OnHand(Kit kit, Paper paper)
     {
         foreach (var (offcut, i) in paper.Offcuts.Select((offcut, i) => (offcut, i)))
             yield return new(PaperPart.OnHand(i + 1, kit.Reading().Format(offcut.Size)), offcut.Size, offcut.Count, offcut.Face);
     }
 
     // The insides of the pieces that are gutted: one of each for every kit.
-    private static IEnumerable<ExtraPaper> Insides(Paper paper, IReadOnlyList<CutPiece> pieces, int times)
+    private static IEnumerable<Remnant> Insides(Paper paper, IReadOnlyList<CutPiece> pieces, int times)
     {
         foreach (var piece in pieces)
             if (piece.Paper == paper.Id && piece.Gut is { } border && piece.Size.Grown(-border) is { } inside)

@@ -24,7 +24,7 @@ public static class CutPlanner
     /// <exception cref="ArgumentException">A piece fits no sheet, or names one that is not there; <see cref="Unfit"/> tells
     /// beforehand.</exception>
     /// <exception cref="OperationCanceledException">The terms' <see cref="PlanTerms.Cancel"/> was asked for.</exception>
-    public static CutPlan Plan(CutOrder order, PlanTerms? terms = null)
+    public static CutPlan Plan(CuttingInstance order, PlanTerms? terms = null)
     {
         terms ??= new();
         order = Added(order);
@@ -57,7 +57,7 @@ public static class CutPlanner
     }
 
     // Lines that ask for the same are one.
-    private static CutOrder Added(CutOrder order) =>
+    private static CuttingInstance Added(CuttingInstance order) =>
         order.Pieces.CountBy(p => p.Id).All(c => c.Value == 1)
             ? order
             : order with
@@ -72,7 +72,7 @@ public static class CutPlanner
 
     /// <summary>The pieces that cannot be cut from the sheet they name: it is too small, not there, or the trimmer too short to set
     /// them free.</summary>
-    public static IReadOnlyList<Demand> Unfit(CutOrder order) =>
+    public static IReadOnlyList<Demand> Unfit(CuttingInstance order) =>
         [
             .. order.Pieces.Where(p =>
                 order.Sheets.FirstOrDefault(s => s.Id == p.Sheet) is not { } sheet || !Fits(p, Usable(sheet).Size, order.LongestCut)
@@ -83,7 +83,7 @@ public static class CutPlanner
     /// What of an order can be planned for as many sheets as it takes: without the stock's limits and the pieces that fit no sheet, of
     /// which findings tell.
     /// </summary>
-    public static CutOrder Plannable(CutOrder order)
+    public static CuttingInstance Plannable(CuttingInstance order)
     {
         order = order with { Sheets = [.. order.Sheets.Select(s => s with { OnHand = null })] };
         var unfit = Unfit(order with { LongestCut = null }).Select(p => p.Id).ToHashSet();
@@ -99,12 +99,12 @@ public static class CutPlanner
     /// <param name="there">The labels on the sheet, so often as each lies there; none for a sheet of its own.</param>
     /// <returns>The pieces of the sheet in their new places; null where the piece cannot be cut from such a sheet.</returns>
     /// <exception cref="ArgumentException">The order does not have the piece, or one that lies there.</exception>
-    public static IReadOnlyList<KeptPiece>? Lay(CutOrder order, string sheet, IReadOnlyList<string> there, string piece)
+    public static IReadOnlyList<KeptPiece>? Lay(CuttingInstance order, string sheet, IReadOnlyList<string> there, string piece)
     {
         Demand Named(string label) =>
             order.Pieces.FirstOrDefault(p => p.Id == label && p.Sheet == sheet)
             ?? throw new ArgumentException($"{label} is not cut from {sheet}.", nameof(piece));
-        return Keeping.Lay(order.Sheets.First(s => s.Id == sheet), [.. there.Select(Named)], Named(piece), order.LongestCut);
+        return FixedPatterns.Lay(order.Sheets.First(s => s.Id == sheet), [.. there.Select(Named)], Named(piece), order.LongestCut);
     }
 
     /// <summary>Whether a piece can be set free from so much paper.</summary>
@@ -140,17 +140,23 @@ public static class CutPlanner
                 .Select(g => new Demand(g.Key, paper.Id, g.First().Turned ? g.First().Box.Size.Turned : g.First().Box.Size, g.Count())),
         ];
         sheet = AsCut(sheet, demands, ruler);
-        return Keeping.Of(sheet, demands, longestCut).Patterns is [var pattern]
+        return FixedPatterns.Of(sheet, demands, longestCut).Patterns is [var pattern]
             ? new(sheet.Id, 1, Trimmed(sheet, pattern.Root)) { IsKept = true }
             : null;
     }
 
-    private static SheetPlan PlanSheet(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order, WorkBudget budget, PlanTerms terms)
+    private static SheetPlan PlanSheet(
+        StockSheet sheet,
+        IReadOnlyList<Demand> pieces,
+        CuttingInstance order,
+        WorkBudget budget,
+        PlanTerms terms
+    )
     {
         if (terms.Memory?.Recall(sheet, pieces, order, terms) is { } known)
             return known;
         sheet = AsCut(sheet, pieces, order.Ruler);
-        var kept = Keeping.Of(sheet, pieces, order.LongestCut);
+        var kept = FixedPatterns.Of(sheet, pieces, order.LongestCut);
         // What the trimmer cannot set free is cut by knife and a long ruler, from sheets of its own; the trimmer's limit stays for the
         // rest.
         var room = Usable(sheet).Size;
@@ -166,7 +172,7 @@ public static class CutPlanner
             var byKnife = FromSheets(sheet, knife, null, budget, terms);
             var least = Math.Max(
                 Math.Max(plan.LowerBound, byKnife.LowerBound),
-                GridBounds.Sheets(CutGrid.Of(room, kept.Left)) - sheet.Extras.Sum(e => e.Count)
+                GridBounds.Sheets(CutGrid.Of(room, kept.Left)) - sheet.Remnants.Sum(e => e.Count)
             );
             plan = plan with
             {
@@ -235,10 +241,10 @@ public static class CutPlanner
             return new(sheet.Id, 0, 0, [], []);
         var room = Usable(sheet);
         var grid = CutGrid.Of(room.Size, pieces, longestCut);
-        var found = PlanSearch.Run(grid, budget, (sheets, bound) => terms.Told?.Invoke(new(sheet.Id, sheets, bound)), terms.Polish);
+        var found = PlanSearch.Run(grid, budget, (sheets, bound) => terms.Progress?.Invoke(new(sheet.Id, sheets, bound)), terms.Polish);
         IReadOnlyList<CutPattern> patterns =
         [
-            .. Handed.Of(grid, found.Patterns, room).Select(p => new CutPattern(sheet.Id, p.Times, p.Root)),
+            .. NormalForm.Of(grid, found.Patterns, room).Select(p => new CutPattern(sheet.Id, p.Times, p.Root)),
         ];
         return new(sheet.Id, patterns.Sum(p => p.Times), found.AtLeast, patterns, []) { CutShort = found.CutShort };
     }
@@ -254,9 +260,9 @@ public static class CutPlanner
         SheetPlan without
     )
     {
-        if (sheet.Extras.Count == 0)
+        if (sheet.Remnants.Count == 0)
             return null;
-        var (cut, left) = Fill(sheet, sheet.Extras, pieces, longestCut);
+        var (cut, left) = Fill(sheet, sheet.Remnants, pieces, longestCut);
         if (cut.Count == 0)
             return null;
         var rest = FromSheets(sheet, left, longestCut, budget, terms);
@@ -265,7 +271,7 @@ public static class CutPlanner
         return rest with
         {
             Patterns = [.. rest.Patterns, .. cut],
-            LowerBound = Math.Min(LeastWith(sheet, sheet.Extras, pieces, without, longestCut, budget, terms), rest.SheetsUsed),
+            LowerBound = Math.Min(LeastWith(sheet, sheet.Remnants, pieces, without, longestCut, budget, terms), rest.SheetsUsed),
         };
     }
 
@@ -273,7 +279,7 @@ public static class CutPlanner
     // whatever is there.
     private static int LeastWith(
         StockSheet sheet,
-        IReadOnlyList<ExtraPaper> extras,
+        IReadOnlyList<Remnant> extras,
         IReadOnlyList<Demand> pieces,
         SheetPlan without,
         Length? longestCut,
@@ -285,7 +291,7 @@ public static class CutPlanner
         var alone =
             apart.Count == pieces.Count
                 ? without.LowerBound
-                : FromSheets(sheet, apart, longestCut, budget, terms with { Told = null }).LowerBound;
+                : FromSheets(sheet, apart, longestCut, budget, terms with { Progress = null }).LowerBound;
         return Math.Max(alone, without.LowerBound - extras.Sum(e => e.Count));
     }
 
@@ -314,7 +320,7 @@ public static class CutPlanner
 
         SheetPlan? With(IReadOnlyList<Demand> fitting, int sheets)
         {
-            var strip = new ExtraPaper(PaperPart.TearStrip, size, sheets, face);
+            var strip = new Remnant(PaperPart.TearStrip, size, sheets, face);
             var (cut, _) = Fill(sheet, [strip], fitting, longestCut);
             if (cut.Count == 0)
                 return null;
@@ -330,7 +336,7 @@ public static class CutPlanner
             );
             if (rest.SheetsUsed > without.SheetsUsed || cut.Sum(p => p.Times) > rest.SheetsUsed)
                 return null;
-            var bound = Math.Min(LeastWith(sheet, [.. sheet.Extras, strip], pieces, without, longestCut, budget, terms), rest.SheetsUsed);
+            var bound = Math.Min(LeastWith(sheet, [.. sheet.Remnants, strip], pieces, without, longestCut, budget, terms), rest.SheetsUsed);
             return rest with
             {
                 Patterns = [.. rest.Patterns, .. without.Patterns.Where(p => p.From is not null), .. cut],
@@ -344,7 +350,7 @@ public static class CutPlanner
 
     private static (IReadOnlyList<CutPattern> Cut, IReadOnlyList<Demand> Left) Fill(
         StockSheet sheet,
-        IReadOnlyList<ExtraPaper> extras,
+        IReadOnlyList<Remnant> extras,
         IReadOnlyList<Demand> pieces,
         Length? longestCut
     )
@@ -368,12 +374,12 @@ public static class CutPlanner
         return (cut, left);
     }
 
-    private static bool Serves(ExtraPaper extra, Demand piece, Length? longestCut) =>
+    private static bool Serves(Remnant extra, Demand piece, Length? longestCut) =>
         (extra.Face is null || extra.Face == piece.Face) && Fits(piece, extra.Size, longestCut);
 
     // Of some tries the one that uses most of it, so often as the demand allows; null where nothing fits. A piece is not cut from its
     // own inside.
-    private static CutPattern? FillExtra(StockSheet sheet, ExtraPaper extra, IReadOnlyList<Demand> left, Length? longestCut)
+    private static CutPattern? FillExtra(StockSheet sheet, Remnant extra, IReadOnlyList<Demand> left, Length? longestCut)
     {
         IReadOnlyList<Demand> fitting = [.. left.Where(d => Serves(extra, d, longestCut) && d.Inside != extra.Source)];
         if (fitting.Count == 0)
@@ -385,7 +391,9 @@ public static class CutPlanner
         var counts = new int[grid.Pieces.Count];
         best.Root.Count(counts);
         var times = Enumerable.Range(0, counts.Length).Where(k => counts[k] > 0).Min(k => grid.Pieces[k].Wanted / counts[k]);
-        var (root, often) = Handed.Of(grid, [(new GridPattern(best.Root, counts), times)], new(Length.Zero, Length.Zero, extra.Size))[0];
+        var (root, often) = NormalForm.Of(grid, [(new GridPattern(best.Root, counts), times)], new(Length.Zero, Length.Zero, extra.Size))[
+            0
+        ];
         return new CutPattern(sheet.Id, often, root) { From = extra.Source };
     }
 

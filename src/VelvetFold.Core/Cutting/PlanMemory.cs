@@ -16,11 +16,11 @@ public sealed class PlanMemory
     private readonly ConcurrentDictionary<(string Key, int Budget, bool Polish), SheetPlan> _plans = [];
 
     /// <summary>The plan for the same question and the same work; null where there is none yet.</summary>
-    public SheetPlan? Recall(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order, PlanTerms terms) =>
+    public SheetPlan? Recall(StockSheet sheet, IReadOnlyList<Demand> pieces, CuttingInstance order, PlanTerms terms) =>
         _plans.GetValueOrDefault((Key(sheet, pieces, order), terms.BudgetMs, terms.Polish));
 
     /// <summary>Keeps a plan; not one whose search was ended before its work was done, as another run may find another.</summary>
-    public void Keep(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order, PlanTerms terms, SheetPlan plan)
+    public void Keep(StockSheet sheet, IReadOnlyList<Demand> pieces, CuttingInstance order, PlanTerms terms, SheetPlan plan)
     {
         if (plan.CutShort)
             return;
@@ -30,7 +30,7 @@ public sealed class PlanMemory
     }
 
     /// <summary>All that a plan depends on, in one text.</summary>
-    internal static string Key(StockSheet sheet, IReadOnlyList<Demand> pieces, CutOrder order)
+    internal static string Key(StockSheet sheet, IReadOnlyList<Demand> pieces, CuttingInstance order)
     {
         var key = new StringBuilder();
         key.Append(
@@ -48,7 +48,7 @@ public sealed class PlanMemory
                     $";{p.Piece}@{p.Box.X.Ticks},{p.Box.Y.Ticks},{p.Box.Width.Ticks},{p.Box.Height.Ticks}{p.Turned}"
                 );
         }
-        foreach (var extra in sheet.Extras)
+        foreach (var extra in sheet.Remnants)
             key.Append(
                 CultureInfo.InvariantCulture,
                 $"|+{extra.Source.Text}:{extra.Size.Width.Ticks}x{extra.Size.Height.Ticks}*{extra.Count}{extra.Face}"

@@ -4,13 +4,13 @@ namespace VelvetFold.Core.Cutting;
 internal static class PlanSums
 {
     /// <summary>Two plans one after the other, as one that cuts just what an order wants; null where they do not cut all of it.</summary>
-    public static SheetPlan? Of(SheetPlan first, SheetPlan second, CutOrder order) =>
+    public static SheetPlan? Of(SheetPlan first, SheetPlan second, CuttingInstance order) =>
         Exactly(first with { Patterns = [.. first.Patterns, .. second.Patterns.Select(p => Named(p, order)).OfType<CutPattern>()] }, order);
 
     /// <summary>A plan for more, as one that cuts just what an order wants; null where it does not cut all of it.</summary>
-    public static SheetPlan? Without(SheetPlan plan, CutOrder order) => Exactly(plan, order);
+    public static SheetPlan? Without(SheetPlan plan, CuttingInstance order) => Exactly(plan, order);
 
-    private static SheetPlan? Exactly(SheetPlan plan, CutOrder order)
+    private static SheetPlan? Exactly(SheetPlan plan, CuttingInstance order)
     {
         var wanted = order.Pieces.ToDictionary(p => p.Id, p => p.Quantity);
         var patterns = new List<CutPattern>();
@@ -46,7 +46,7 @@ internal static class PlanSums
             .GroupBy(p => p.From!)
             .All(g =>
                 g.Sum(p => p.Times)
-                <= (g.Key.Role == PartRole.TearStrip ? sheets : sheet.Extras.FirstOrDefault(e => e.Source == g.Key)?.Count ?? 0)
+                <= (g.Key.Role == PartRole.TearStrip ? sheets : sheet.Remnants.FirstOrDefault(e => e.Source == g.Key)?.Count ?? 0)
             );
 
     private static IEnumerable<PieceNode> Pieces(CutNode root) => root.All().OfType<PieceNode>();
@@ -75,7 +75,7 @@ internal static class PlanSums
     }
 
     // The same pattern with the pieces as the larger order names them.
-    private static CutPattern? Named(CutPattern pattern, CutOrder order)
+    private static CutPattern? Named(CutPattern pattern, CuttingInstance order)
     {
         var demands = order.Pieces.ToDictionary(p => p.Id);
         CutNode? Renamed(CutNode node) =>

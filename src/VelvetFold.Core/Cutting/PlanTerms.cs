@@ -29,7 +29,7 @@ public sealed record PlanTerms
     public PlanMemory? Memory { get; init; }
 
     /// <summary>Told how the search goes: the paper, the fewest sheets so far, and the bound.</summary>
-    public Action<PlanProgress>? Told { get; init; }
+    public Action<PlanProgress>? Progress { get; init; }
 
     /// <summary>A wish to stop: the best so far is the answer.</summary>
     public CancellationToken Stop { get; init; }

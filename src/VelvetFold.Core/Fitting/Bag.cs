@@ -40,7 +40,7 @@ public sealed class Bag
     // Hidden middles of the kit as designed; none where it is said what lies in the bag.
     private readonly IReadOnlyList<Named>? _middles;
 
-    private sealed record Named(string Paper, ExtraPaper Extra, CutOut? Middle = null);
+    private sealed record Named(string Paper, Remnant Extra, CutOut? Middle = null);
 
     // In what language its paper is named.
     private readonly Words _words;
@@ -210,9 +210,9 @@ public sealed class Bag
             var paper = kit.Paper(group.Key)!;
             var sheet = new StockSheet(paper.Id, paper.Size, 0)
             {
-                Extras = [.. extras.Where(e => e.Paper == paper.Id).Select(e => e.Extra)],
+                Remnants = [.. extras.Where(e => e.Paper == paper.Id).Select(e => e.Extra)],
             };
-            var order = new CutOrder(
+            var order = new CuttingInstance(
                 [sheet],
                 [.. group.Select(p => new Demand(p.Label, p.Paper, p.Size, 1, p.Turn, p.Face))],
                 kit.LongestCut,

@@ -17,7 +17,7 @@ public static class FitJudge
     public static Fit Of(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, IReadOnlyList<OpeningChange> changes)
     {
         var (known, adapted, judged) = Judged(kit, layoutId, photos, changes);
-        var reasons = known.Select(c => new FitReason(Cost(c), Says(kit, c))).ToList();
+        var reasons = known.Select(c => new FitReason(Cost(c), Says(kit, c)) { Of = c }).ToList();
         reasons.AddRange(judged.Given.SelectMany(g => g.Reasons));
         foreach (var slot in judged.Empty)
             reasons.Add(new(EmptyOpening, $"{layoutId}-{slot.Piece} has no photo."));
@@ -45,7 +45,7 @@ public static class FitJudge
     private static (
         IReadOnlyList<OpeningChange> Known,
         Kit Adapted,
-        (List<Giving> Given, List<Slot> Empty, List<GuestPhoto> Homeless) Judged
+        (List<AssignedPhoto> Given, List<Slot> Empty, List<GuestPhoto> Homeless) Judged
     ) Judged(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, IReadOnlyList<OpeningChange> changes)
     {
         ArgumentNullException.ThrowIfNull(kit);
@@ -56,7 +56,7 @@ public static class FitJudge
         var known = Adaptation.Known(kit, [.. changes.Where(c => c.Layout == layoutId)]);
         var adapted = Adaptation.Apply(kit, known);
         var resolved = Resolver.Resolve(adapted.Layout(layoutId)!, adapted);
-        return (known, adapted, Given(new PhotoGiving(adapted, resolved, photos, turns: false), Slots(designed, resolved), photos));
+        return (known, adapted, Given(new PhotoAssignment(adapted, resolved, photos, turns: false), Slots(designed, resolved), photos));
     }
 
     // What is done to the whole is where the rest starts from, so that mirrored pieces are no collisions.
@@ -91,8 +91,8 @@ public static class FitJudge
 
     // The cheapest way to give photos to openings where either may be too many: slot after slot over all sets of photos, each slot
     // taking one or none.
-    private static (List<Giving> Given, List<Slot> Empty, List<GuestPhoto> Homeless) Given(
-        PhotoGiving giving,
+    private static (List<AssignedPhoto> Given, List<Slot> Empty, List<GuestPhoto> Homeless) Given(
+        PhotoAssignment giving,
         List<Slot> slots,
         IReadOnlyList<GuestPhoto> photos
     )
@@ -127,7 +127,11 @@ public static class FitJudge
                 ? decimal.MaxValue
                 : best[^1][set] + HomelessPhoto * (photos.Count - System.Numerics.BitOperations.PopCount((uint)set));
         var end = Enumerable.Range(0, sets).MinBy(Total);
-        var (given, empty, homeless) = (new List<Giving>(), new List<Slot>(), photos.Where((_, p) => (end & (1 << p)) == 0).ToList());
+        var (given, empty, homeless) = (
+            new List<AssignedPhoto>(),
+            new List<Slot>(),
+            photos.Where((_, p) => (end & (1 << p)) == 0).ToList()
+        );
         for (var (i, set) = (slots.Count, end); i > 0; i--)
         {
             var p = took[i][set];

@@ -20,7 +20,7 @@ internal sealed record Slot(string Piece, Size Size, bool Focal, Box Box, bool F
 internal sealed record Option(OpeningChange? Change, IReadOnlyList<Slot> Slots, decimal Cost, string? Says, string? Also = null);
 
 /// <summary>A photo in a slot: turned with its opening, at the opening's size or its own, and what that costs.</summary>
-internal sealed record Giving(
+internal sealed record AssignedPhoto(
     GuestPhoto Photo,
     Slot Slot,
     bool Turn,
@@ -31,4 +31,4 @@ internal sealed record Giving(
 );
 
 /// <summary>All photos in slots.</summary>
-internal sealed record Assigned(decimal Cost, IReadOnlyList<Giving> Given);
+internal sealed record Assigned(decimal Cost, IReadOnlyList<AssignedPhoto> Given);

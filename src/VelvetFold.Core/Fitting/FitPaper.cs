@@ -68,7 +68,7 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
         {
             if (changes[i].Move != OpeningMove.Card || designed.Piece(changes[i].Piece) is not { } piece)
                 continue;
-            var says = reasons.FindIndex(r => r.Says == $"{designed.Label(piece)} becomes a card to write on.");
+            var says = reasons.FindIndex(r => r.Of is { Move: OpeningMove.Card } of && of.Piece == piece.Id);
             var mats = piece.Opening!.Mats.Select(m => m.Paper).ToHashSet();
             var patch = Fillings
                 .Patches(kit, designed, piece, bag)
@@ -120,7 +120,7 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
                     new(
                         2.6m,
                         $"{label}: the photo loses "
-                            + $"{PhotoGiving.Percent(1 - (decimal)((double)trimmed.Area / (double)piece.Size.Area))} to a mat "
+                            + $"{PhotoAssignment.Percent(1 - (decimal)((double)trimmed.Area / (double)piece.Size.Area))} to a mat "
                             + $"of its own size, which comes out of the bag."
                     )
                 )

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
@@ -6,6 +7,10 @@ namespace VelvetFold.Core.Fitting;
 /// <summary>Why a fit is worth less than the layout as designed: how much, and in words.</summary>
 public sealed record FitReason(decimal Points, string Says)
 {
+    /// <summary>The change that it is the reason of; none where it is about something else.</summary>
+    [JsonIgnore]
+    public OpeningChange? Of { get; init; }
+
     /// <summary>A sentence; a photo's own name at its beginning (photo 3) is written large, a sign (p3) as it is.</summary>
     public string Says { get; } =
         Says.Split(' ')[0] is { Length: > 1 } first && first.All(char.IsAsciiLetterLower)

@@ -27,7 +27,7 @@ internal sealed class LayoutSearch
     private readonly List<Place> _places;
     private readonly Repair _repair;
     private readonly List<IReadOnlyList<Option>> _options;
-    private PhotoGiving _giving;
+    private PhotoAssignment _giving;
 
     // Whether the page refused something cheaper than the best that was found, or something had to move for it.
     private bool _refused;
@@ -227,7 +227,7 @@ internal sealed class LayoutSearch
         }
         List<FitReason> reasons =
         [
-            .. chosen.Where(o => o.Says is not null).Select(o => new FitReason(o.Cost, o.Says!)),
+            .. chosen.Where(o => o.Says is not null).Select(o => new FitReason(o.Cost, o.Says!) { Of = o.Change }),
             .. assigned.Given.SelectMany(g => g.Reasons),
             .. mended.Select(m => m.Reason),
         ];
@@ -256,6 +256,6 @@ internal sealed class LayoutSearch
             return $"{whole.Id} ({_kit.Reading().Format(whole.Size)}) must not be cropped and is larger than every opening: "
                 + $"allow a crop, or print a smaller copy.";
         return $"No way was found to place {photos} on {_layout.Id} without something running into another or losing more "
-            + $"than {PhotoGiving.Percent(PhotoGiving.MostLost)}: allow crops, bring smaller prints, or use another layout as well.";
+            + $"than {PhotoAssignment.Percent(PhotoAssignment.MostLost)}: allow crops, bring smaller prints, or use another layout as well.";
     }
 }

@@ -11,7 +11,7 @@ internal sealed class Retile(Kit kit, LayoutSearch search, IReadOnlyList<GuestPh
 {
     private readonly ResolvedLayout _resolved = search.Resolved;
     private readonly Layout _layout = search.Resolved.Layout;
-    private readonly PhotoGiving _giving = new(kit, search.Resolved, photos);
+    private readonly PhotoAssignment _giving = new(kit, search.Resolved, photos);
 
     /// <summary>The best way to share the photos out between the pages, in the order of the story; null where none fits.</summary>
     public Fit? Best()
@@ -140,7 +140,7 @@ internal sealed class Retile(Kit kit, LayoutSearch search, IReadOnlyList<GuestPh
             if (size != photo.Size)
                 reasons.Add(_giving.Smaller(photo, size));
             reasons.AddRange(_giving.Looks(photo, slot));
-            given.Add(new(photo.Id, $"{_layout.Id}-{id}", photo.MayLose ? Math.Round(PhotoGiving.ShapeLost(photo.Size, size), 3) : 0));
+            given.Add(new(photo.Id, $"{_layout.Id}-{id}", photo.MayLose ? Math.Round(PhotoAssignment.ShapeLost(photo.Size, size), 3) : 0));
         }
         while (ids.TryDequeue(out var gone))
             changes.Add(new(_layout.Id, gone.Piece.Id, OpeningMove.Remove));

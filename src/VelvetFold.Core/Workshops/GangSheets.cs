@@ -39,7 +39,7 @@ public sealed record GangSheets(
             .Where(p => Fits(p.Size))
             .GroupBy(p => p.Size.Width > p.Size.Height ? p.Size.Turned : p.Size)
             .ToDictionary(g => $"{g.Key.Width.Ticks} x {g.Key.Height.Ticks}", g => new Queue<PhotoPrint>(g));
-        var order = new CutOrder(
+        var order = new CuttingInstance(
             [new("photo paper", usable)],
             [.. byKind.Select(k => new Demand(k.Key, "photo paper", Cell(Upright(k.Value.Peek().Size)), k.Value.Count))]
         );

@@ -132,7 +132,7 @@ internal static class ComputeEndpoints
         }
 
         return search is { } name
-            ? searches.Follow(name, question.Kit.Unit, (told, stop) => Plan(new() { Told = told, Stop = stop }))
+            ? searches.Follow(name, question.Kit.Unit, (told, stop) => Plan(new() { Progress = told, Stop = stop }))
             : Body.Json(Plan(new()), question.Kit.Unit);
     }
 

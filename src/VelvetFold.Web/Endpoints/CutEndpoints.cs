@@ -109,7 +109,7 @@ internal static class CutEndpoints
         return Body.Json(Answer(plan), UnitOf(body));
     }
 
-    private static CutOrder Order(CutsQuestion question) =>
+    private static CuttingInstance Order(CutsQuestion question) =>
         new(
             [.. question.Sheets.Select(s => new StockSheet(s.Id, new(s.Width, s.Height), s.OnHand))],
             [
@@ -174,6 +174,8 @@ internal static class CutEndpoints
     private static void PieceFaults(List<Fault> faults, CutsQuestion question, int i)
     {
         var piece = question.Pieces[i];
+        if (question.Pieces.Take(i).Any(p => p.Id == piece.Id))
+            faults.Add(new($"pieces[{i}].id", $"Two lines ask for '{piece.Id}'. Add them up, or give one of them another name."));
         SideFault(faults, piece.Width, $"pieces[{i}].width", $"The piece {piece.Id}");
         SideFault(faults, piece.Height, $"pieces[{i}].height", $"The piece {piece.Id}");
         if (piece.Quantity < 1)

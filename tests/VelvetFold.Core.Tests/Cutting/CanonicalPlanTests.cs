@@ -118,7 +118,7 @@ public class CanonicalPlanTests
                     foreach (var remnant in sheet.Patterns.Where(p => p.From is not null).GroupBy(p => p.From!))
                         Assert.True(
                             remnant.Sum(p => p.Times)
-                                <= order.Sheets.First(s => s.Id == sheet.Sheet).Extras.First(e => e.Source == remnant.Key).Count
+                                <= order.Sheets.First(s => s.Id == sheet.Sheet).Remnants.First(e => e.Source == remnant.Key).Count
                         );
                 },
                 iter: 40
@@ -219,7 +219,7 @@ public class CanonicalPlanTests
     [Fact]
     public void Lines_of_one_id_are_one()
     {
-        var order = new CutOrder(
+        var order = new CuttingInstance(
             [new("S", S("12", "12"))],
             [new("P", "S", S("4", "6"), 3), new("P", "S", S("4", "6"), 5), new("Q", "S", S("6", "6"), 1)]
         );

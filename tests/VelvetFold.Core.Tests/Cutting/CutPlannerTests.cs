@@ -7,13 +7,13 @@ namespace VelvetFold.Core.Tests.Cutting;
 
 public class CutPlannerTests
 {
-    private static readonly Gen<CutOrder> AnyOrder = Gen.Select(
+    private static readonly Gen<CuttingInstance> AnyOrder = Gen.Select(
             Gen.Select(Gen.Int[1, 48], Gen.Int[1, 48], Gen.Int[1, 9], Gen.Bool).Array[1, 12],
             Gen.Bool
         )
         .Select(
             (pieces, tear) =>
-                new CutOrder(
+                new CuttingInstance(
                     [
                         new StockSheet("S", S("12", "12"))
                         {
@@ -35,7 +35,7 @@ public class CutPlannerTests
                 )
         );
 
-    private static CutOrder Order(params (string W, string H, int Quantity)[] pieces) =>
+    private static CuttingInstance Order(params (string W, string H, int Quantity)[] pieces) =>
         new([new StockSheet("S", S("12", "12"))], [.. pieces.Select((p, i) => new Demand($"P{i}", "S", S(p.W, p.H), p.Quantity))]);
 
     [Fact]
@@ -56,7 +56,7 @@ public class CutPlannerTests
             iter: 400
         );
 
-    private static void CheckPattern(CutOrder order, Box room, CutPattern pattern)
+    private static void CheckPattern(CuttingInstance order, Box room, CutPattern pattern)
     {
         foreach (var (placement, i) in pattern.Placements.Select((p, i) => (p, i)))
         {
@@ -102,7 +102,7 @@ public class CutPlannerTests
     [Fact]
     public void The_tear_strip_comes_off_first()
     {
-        var order = new CutOrder(
+        var order = new CuttingInstance(
             [new StockSheet("S", S("12", "12")) { Trims = new(new() { Edge = Edge.Bottom, Width = L("1/2") }, null) }],
             [new("P", "S", S("12", "11 1/2"), 1)]
         );
@@ -120,7 +120,7 @@ public class CutPlannerTests
     [Fact]
     public void Too_few_sheets_name_what_is_missing()
     {
-        var plan = CutPlanner.Plan(new CutOrder([new StockSheet("S", S("12", "12"), OnHand: 2)], [new("P", "S", S("7", "7"), 5)]));
+        var plan = CutPlanner.Plan(new CuttingInstance([new StockSheet("S", S("12", "12"), OnHand: 2)], [new("P", "S", S("7", "7"), 5)]));
         Assert.Equal(2, plan.SheetsUsed);
         Assert.Equal(new Shortfall("P", 3), Assert.Single(plan.BySheet[0].Shortfall));
     }

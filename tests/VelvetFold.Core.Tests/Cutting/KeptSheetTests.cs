@@ -10,7 +10,7 @@ namespace VelvetFold.Core.Tests.Cutting;
 /// <summary>Sheets that stand as the designer keeps them, pieces moved by hand, and sheets that are cut already.</summary>
 public class KeptSheetTests
 {
-    private static readonly CutOrder Order = new(
+    private static readonly CuttingInstance Order = new(
         [new StockSheet("S", S("12", "12"))],
         [new("A", "S", S("7", "7"), 4), new("B", "S", S("5", "5"), 4), new("C", "S", S("3", "4"), 9)]
     );
@@ -24,13 +24,17 @@ public class KeptSheetTests
             Pieces = [.. pattern.Placements.Select(p => new KeptPiece(p.Piece, p.Box, p.Turned))],
         };
 
-    private static CutOrder With(CutOrder order, params KeptSheet[] kept) => order with { Sheets = [order.Sheets[0] with { Kept = kept }] };
+    private static CuttingInstance With(CuttingInstance order, params KeptSheet[] kept) =>
+        order with
+        {
+            Sheets = [order.Sheets[0] with { Kept = kept }],
+        };
 
     private static int Count(SheetPlan plan, string piece) => plan.Patterns.Sum(p => p.Times * p.Placements.Count(q => q.Piece == piece));
 
-    private static readonly Gen<CutOrder> AnyOrder = Gen.Select(Gen.Int[2, 46], Gen.Int[2, 46], Gen.Int[1, 5], Gen.Bool)
+    private static readonly Gen<CuttingInstance> AnyOrder = Gen.Select(Gen.Int[2, 46], Gen.Int[2, 46], Gen.Int[1, 5], Gen.Bool)
         .Array[1, 8]
-        .Select(pieces => new CutOrder(
+        .Select(pieces => new CuttingInstance(
             [new StockSheet("S", S("12", "12"))],
             [
                 .. pieces.Select(
@@ -134,7 +138,7 @@ public class KeptSheetTests
     [Fact]
     public void A_kept_sheet_that_no_cuts_from_edge_to_edge_can_part_is_let_go()
     {
-        var order = new CutOrder([new("S", S("12", "12"))], [new("A", "S", S("8", "4"), 4)]);
+        var order = new CuttingInstance([new("S", S("12", "12"))], [new("A", "S", S("8", "4"), 4)]);
         var kept = new KeptSheet
         {
             Paper = "S",

@@ -172,7 +172,7 @@ public class PlanSearchTests
             {
                 foreach (var (pattern, _) in PlanSearch.Run(grid, new WorkBudget(5, 10_000)).Patterns)
                 {
-                    var plain = Handed.Plain(pattern.Root);
+                    var plain = NormalForm.Plain(pattern.Root);
                     Assert.Equal(pattern.Counts, GridPattern.Of(plain, grid.Pieces.Count).Counts);
                     Assert.Equal((pattern.Root.Width, pattern.Root.Height), (plain.Width, plain.Height));
                 }
@@ -261,7 +261,7 @@ public class PlanSearchTests
             ("6", "1/2"),
             ("3", "2"),
         ];
-        var order = new CutOrder(
+        var order = new CuttingInstance(
             [new("S", S("12", "12"))],
             [.. sizes.Select((s, i) => new Demand($"P{i}", "S", S(s.W, s.H), 12, i % 3 == 0 ? Turn.None : Turn.Free))]
         );
@@ -276,7 +276,7 @@ public class PlanSearchTests
             .Sample(
                 (pieces, longest) =>
                 {
-                    var order = new CutOrder(
+                    var order = new CuttingInstance(
                         [new("S", S("12", "24"))],
                         [
                             .. pieces.Select(
@@ -300,7 +300,7 @@ public class PlanSearchTests
     {
         using var stop = new CancellationTokenSource();
         stop.Cancel();
-        var order = new CutOrder([new("S", S("12", "12"))], [new("P", "S", S("5", "7"), 40), new("Q", "S", S("3", "4"), 33)]);
+        var order = new CuttingInstance([new("S", S("12", "12"))], [new("P", "S", S("5", "7"), 40), new("Q", "S", S("3", "4"), 33)]);
         var plan = CutPlanner.Plan(order, new() { BudgetMs = 60_000, Stop = stop.Token }).BySheet[0];
         Assert.Equal(73, plan.Patterns.Sum(p => p.Times * p.Placements.Count));
         Assert.True(plan.LowerBound <= plan.SheetsUsed);
@@ -310,7 +310,7 @@ public class PlanSearchTests
     public void What_was_planned_is_remembered_whatever_was_searched_for_in_between()
     {
         var memory = new PlanMemory();
-        var order = new CutOrder(
+        var order = new CuttingInstance(
             [new("S", S("12", "12"))],
             [new("P", "S", S("5", "7"), 9), new("Q", "S", S("3", "4"), 7), new("R", "S", S("6 1/2", "2"), 8)]
         );

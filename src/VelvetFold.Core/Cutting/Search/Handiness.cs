@@ -15,7 +15,7 @@ internal readonly record struct Handiness(int Work, double Kept) : IComparable<H
     public static Handiness Of(CutGrid grid, GridNode root)
     {
         var (settings, cuts, kept) = (new HashSet<int>(), 0, 0.0);
-        Look(Handed.Plain(root));
+        Look(NormalForm.Plain(root));
         return new(settings.Count + cuts, kept);
 
         void Look(GridNode node)

@@ -34,12 +34,12 @@ public sealed record StockSheet(string Id, Size Size, int? OnHand = null)
     public IReadOnlyList<KeptSheet> Kept { get; init; } = [];
 
     /// <summary>Paper of the same kind that is there anyway: offcuts on hand, and the insides of pieces that are gutted.</summary>
-    public IReadOnlyList<ExtraPaper> Extras { get; init; } = [];
+    public IReadOnlyList<Remnant> Remnants { get; init; } = [];
 }
 
 /// <summary>Remnants: rectangles of paper that need no new sheet, none larger than one; what they are, and how many there are.</summary>
 /// <param name="Face">The face that may be used; both where none is named.</param>
-public sealed record ExtraPaper(PaperPart Source, Size Size, int Count, SheetFace? Face = null);
+public sealed record Remnant(PaperPart Source, Size Size, int Count, SheetFace? Face = null);
 
 /// <summary>So many pieces of one size out of one kind of sheet.</summary>
 public sealed record Demand(string Id, string Sheet, Size Size, int Quantity, Turn Turn = Turn.Free, SheetFace Face = SheetFace.A)
@@ -62,7 +62,7 @@ public sealed record Demand(string Id, string Sheet, Size Size, int Quantity, Tu
 /// <param name="Ruler">The smallest step of the ruler; what is thinner is not cut off. None where anything is.</param>
 /// <param name="NarrowestStrip">The narrowest setting of its fence; none where it is no limit. What is narrower lies on the far side of
 /// the blade.</param>
-public sealed record CutOrder(
+public sealed record CuttingInstance(
     IReadOnlyList<StockSheet> Sheets,
     IReadOnlyList<Demand> Pieces,
     Length? LongestCut = null,

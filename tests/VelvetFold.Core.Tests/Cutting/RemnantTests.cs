@@ -6,7 +6,7 @@ using static VelvetFold.Core.Tests.Kits;
 namespace VelvetFold.Core.Tests.Cutting;
 
 /// <summary>Paper that is there anyway: offcuts on hand and the insides of gutted pieces.</summary>
-public class ExtraPaperTests
+public class RemnantTests
 {
     // Common practice, no source: a 1 in border from 12 x 12 leaves a 10 x 10, and a 10 x 10 needs no sheet then.
     [Fact]
@@ -38,7 +38,7 @@ public class ExtraPaperTests
         CutPlan Plan(int sevens) =>
             CutPlanner.Plan(
                 new(
-                    [new("S", S("12", "12")) { Extras = [new(PaperPart.OnHand(1, "4 x 6"), S("4", "6"), 2)] }],
+                    [new("S", S("12", "12")) { Remnants = [new(PaperPart.OnHand(1, "4 x 6"), S("4", "6"), 2)] }],
                     [new("A", "S", S("7", "7"), sevens), new("B", "S", S("4", "6"), 2)]
                 )
             );
@@ -60,26 +60,26 @@ public class ExtraPaperTests
                 {
                     var sheet = new StockSheet("S", S("12", "12"))
                     {
-                        Extras =
+                        Remnants =
                         [
                             .. extras.Select(
-                                (e, i) => new ExtraPaper(PaperPart.InBag($"E{i}"), new(L("1/4") * e.Item1, L("1/4") * e.Item2), e.Item3)
+                                (e, i) => new Remnant(PaperPart.InBag($"E{i}"), new(L("1/4") * e.Item1, L("1/4") * e.Item2), e.Item3)
                             ),
                         ],
                     };
-                    var order = new CutOrder(
+                    var order = new CuttingInstance(
                         [sheet],
                         [.. pieces.Select((p, i) => new Demand($"P{i}", "S", new(L("1/4") * p.Item1, L("1/4") * p.Item2), p.Item3))]
                     );
                     var (plan, without) = (
                         CutPlanner.Plan(order).BySheet[0],
-                        CutPlanner.Plan(order with { Sheets = [sheet with { Extras = [] }] }).BySheet[0]
+                        CutPlanner.Plan(order with { Sheets = [sheet with { Remnants = [] }] }).BySheet[0]
                     );
                     Assert.True(plan.SheetsUsed <= without.SheetsUsed && plan.LowerBound <= plan.SheetsUsed);
                     Assert.Equal(plan.SheetsUsed, plan.Patterns.Where(p => p.From is null).Sum(p => p.Times));
                     foreach (var piece in order.Pieces)
                         Assert.Equal(piece.Quantity, plan.Patterns.Sum(p => p.Times * p.Placements.Count(q => q.Piece == piece.Id)));
-                    foreach (var extra in sheet.Extras)
+                    foreach (var extra in sheet.Remnants)
                     {
                         var used = plan.Patterns.Where(p => p.From == extra.Source).ToList();
                         Assert.True(used.Sum(p => p.Times) <= extra.Count);

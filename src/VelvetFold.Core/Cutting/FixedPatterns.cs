@@ -8,9 +8,9 @@ namespace VelvetFold.Core.Cutting;
 /// <param name="Patterns">The kept sheets as patterns.</param>
 /// <param name="Left">What is still to be planned.</param>
 /// <param name="Stale">Kept sheets that no longer fit what is wanted.</param>
-internal sealed record Keeping(IReadOnlyList<CutPattern> Patterns, IReadOnlyList<Demand> Left, IReadOnlyList<StaleSheet> Stale)
+internal sealed record FixedPatterns(IReadOnlyList<CutPattern> Patterns, IReadOnlyList<Demand> Left, IReadOnlyList<StaleSheet> Stale)
 {
-    public static Keeping Of(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut)
+    public static FixedPatterns Of(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? longestCut)
     {
         if (sheet.Kept.Count == 0)
             return new([], pieces, []);
@@ -121,7 +121,7 @@ internal sealed record Keeping(IReadOnlyList<CutPattern> Patterns, IReadOnlyList
         }
         if (best is null)
             return null;
-        var (tree, _) = Handed.Of(grid, [(best, 1)], room)[0];
+        var (tree, _) = NormalForm.Of(grid, [(best, 1)], room)[0];
         var laid = tree.All().OfType<PieceNode>().Select(n => new KeptPiece(n.Piece.Id, n.Box, n.Turned)).ToList();
         if (laid.All(p => p.Piece != piece.Id))
         {

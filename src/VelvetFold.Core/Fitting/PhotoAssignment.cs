@@ -7,7 +7,7 @@ using VelvetFold.Core.Stock;
 namespace VelvetFold.Core.Fitting;
 
 /// <summary>What it costs to give a photo to a slot, in reasons; and the cheapest way to give all of them.</summary>
-internal sealed class PhotoGiving
+internal sealed class PhotoAssignment
 {
     /// <summary>The most a crop may take of a photo.</summary>
     public const decimal MostLost = 0.4m;
@@ -17,9 +17,9 @@ internal sealed class PhotoGiving
     private readonly ResolvedLayout _resolved;
     private readonly IReadOnlyList<GuestPhoto> _photos;
     private readonly bool _hasFocal;
-    private readonly Dictionary<Slot, Giving?[]> _given = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<Slot, AssignedPhoto?[]> _given = new(ReferenceEqualityComparer.Instance);
 
-    public PhotoGiving(Kit kit, ResolvedLayout resolved, IReadOnlyList<GuestPhoto> photos, bool turns = true)
+    public PhotoAssignment(Kit kit, ResolvedLayout resolved, IReadOnlyList<GuestPhoto> photos, bool turns = true)
     {
         (_kit, _layout, _resolved, _photos, Turns) = (kit, resolved.Layout, resolved, photos, turns);
         _hasFocal = _layout.Pieces.Any(p => p.HoldsPhoto && p.Opening!.Focal);
@@ -29,7 +29,7 @@ internal sealed class PhotoGiving
     public bool Turns { get; }
 
     /// <summary>How each photo does in a slot; null where it cannot go there.</summary>
-    public Giving?[] Given(Slot slot) =>
+    public AssignedPhoto?[] Given(Slot slot) =>
         _given.TryGetValue(slot, out var known) ? known : _given[slot] = [.. _photos.Select(p => Give(p, slot))];
 
     /// <summary>Every photo used once: the cheapest assignment over all sets of photos (Held and Karp's way of counting, 1962). Null
@@ -73,7 +73,7 @@ internal sealed class PhotoGiving
         }
         if (best[^1] == double.MaxValue)
             return null;
-        var chosen = new Giving[n];
+        var chosen = new AssignedPhoto[n];
         for (var (set, slot) = ((1 << n) - 1, n - 1); slot >= 0; slot--)
         {
             chosen[slot] = given[slot][last[set]]!;
@@ -97,7 +97,7 @@ internal sealed class PhotoGiving
         return shrunk.Shorter * 2 >= Length.Inches(3) ? shrunk : null;
     }
 
-    private Giving? Give(GuestPhoto photo, Slot slot)
+    private AssignedPhoto? Give(GuestPhoto photo, Slot slot)
     {
         if (slot.IsPocket)
             return photo.Size.FitsIn(slot.Size) || photo.Size.Turned.FitsIn(slot.Size)
@@ -111,7 +111,7 @@ internal sealed class PhotoGiving
                     photo.Focal ? [new(20, $"{Named(photo)} would be hidden in a pocket.")] : []
                 )
                 : null;
-        Giving? best = null;
+        AssignedPhoto? best = null;
         foreach (var turn in slot.Fixed || !Turns ? [false] : new[] { false, true })
         {
             var size = turn ? slot.Size.Turned : slot.Size;

@@ -4,12 +4,12 @@ namespace VelvetFold.Core.Cutting.Search;
 
 /// <summary>Turns found patterns into sheets as a person cuts them: strips of one width beside each other, all waste of a row in one
 /// offcut, and every piece with its name.</summary>
-internal sealed class Handed
+internal sealed class NormalForm
 {
     private readonly CutGrid _grid;
     private readonly int[][] _left;
 
-    private Handed(CutGrid grid)
+    private NormalForm(CutGrid grid)
     {
         _grid = grid;
         _left = [.. Enumerable.Range(0, grid.Pieces.Count).Select(k => grid.DemandsOf(k).Select(d => d.Quantity).ToArray())];
@@ -19,7 +19,7 @@ internal sealed class Handed
     /// <param name="room">Where on the sheet the grid lies.</param>
     public static IReadOnlyList<(CutNode Root, int Times)> Of(CutGrid grid, IReadOnlyList<(GridPattern Pattern, int Times)> plan, Box room)
     {
-        var handed = new Handed(grid);
+        var handed = new NormalForm(grid);
         var sheets = new List<(CutNode, int)>();
         foreach (
             var (pattern, times) in PlanSearch

@@ -1,0 +1,240 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef, useState, type ReactNode } from 'react';
+import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { api, unwrap, type GuestView, type OpeningChange, type StoredWorkshop } from '../../api/client';
+import { Fold, LeafHead } from '../../parts/Fold';
+import { useKit } from '../../parts/kitContext';
+import { useKeys } from '../../parts/useKeys';
+import { GuestPhotos } from './GuestPhotos';
+import { GuestOpenings } from './GuestOpenings';
+import { hasAnswered } from './guestPhotos';
+import { GuestPictures } from './GuestPictures';
+import { GuestSeat } from './GuestSeat';
+import { NewGuest } from './NewGuest';
+import { RosterDialog } from './RosterDialog';
+import { Totals } from './Totals';
+import { WantedPhotos } from './WantedPhotos';
+import { useBestForAll } from './useBestForAll';
+import { useStanding } from './useStanding';
+
+interface Props {
+  workshop: StoredWorkshop | null;
+  workshops: readonly StoredWorkshop[];
+  /** Where another workshop is chosen. */
+  switching: ReactNode;
+}
+
+type Said = Partial<Pick<GuestView, 'photos'>> & { email?: string; needs?: string; workshop?: string };
+
+/** The roster: who comes, how it stands with their photos, and the chosen guest's own leaf. */
+export function Roster({ workshop, workshops, switching }: Props) {
+  const { kit, slug, answer } = useKit();
+  const [search] = useSearchParams();
+  const { guest: asked } = useParams();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const [pasting, setPasting] = useState(false);
+  const [adding, setAdding] = useState(false);
+  const [pressed, setPressed] = useState<{ guest: number; changes: OpeningChange[] } | null>(null);
+  const field = useRef<HTMLInputElement>(null);
+  const params = { path: { slug } };
+  const guests = useQuery({
+    queryKey: ['guests', slug],
+    queryFn: async () => unwrap(await api.GET('/api/kits/{slug}/guests', { params })),
+  });
+  const reread = () => queries.invalidateQueries({ queryKey: ['guests', slug] });
+  const choose = (id: number | null) =>
+    void navigate({ pathname: `/kits/${slug}/guests${id === null ? '' : `/${id}`}`, search: search.toString() });
+
+  const add = useMutation({
+    mutationFn: async (called: string) =>
+      unwrap(
+        await api.POST('/api/kits/{slug}/guests', {
+          params,
+          body: { name: called, changes: [], workshop: workshop?.slug ?? null },
+        }),
+      ),
+    onSuccess: async (guest) => {
+      await reread();
+      choose(guest.id);
+    },
+  });
+  const save = useMutation({
+    mutationKey: ['guest', slug],
+    // One after the other, each over the version the one before it left: two quick presses are no race.
+    scope: { id: 'guest' },
+    mutationFn: async ({ guest, changes, said = {} }: { guest: GuestView; changes: OpeningChange[]; said?: Said }) => {
+      const now = queries.getQueryData<GuestView[]>(['guests', slug])?.find((g) => g.id === guest.id) ?? guest;
+      return unwrap(
+        await api.PUT('/api/kits/{slug}/guests/{id}', {
+          params: { path: { slug, id: guest.id } },
+          body: { name: guest.name, changes, ...said },
+          headers: { 'If-Match': `"${now.version}"` },
+        }),
+      );
+    },
+    onSettled: async () => {
+      await reread();
+      if (queries.isMutating({ mutationKey: ['guest', slug] }) <= 1) setPressed(null);
+    },
+  });
+  const remove = useMutation({
+    mutationFn: async (id: number) =>
+      unwrap(await api.DELETE('/api/kits/{slug}/guests/{id}', { params: { path: { slug, id } } })),
+    onSuccess: async () => {
+      choose(null);
+      await reread();
+    },
+  });
+  useKeys([
+    { key: 'n', does: () => field.current?.focus() },
+    { key: 'r', does: () => setPasting(true) },
+    { key: 'a', does: () => setAdding((shown) => !shown) },
+    { key: 'p', does: () => guest && void window.open(`/api/kits/${slug}/guide.pdf?guest=${guest.id}`, '_blank') },
+  ]);
+
+  if (guests.error) throw guests.error;
+  const list = (guests.data ?? []).filter((g) => !workshop || g.workshop === workshop.slug);
+  const guest = list.find((g) => String(g.id) === asked) ?? list[0];
+  const standing = useStanding(slug, kit, list, workshop?.slug);
+  const all = useBestForAll(slug, kit, list, standing, reread);
+  const openings = (kit.layouts ?? []).flatMap((layout) =>
+    (layout.pieces ?? []).filter((p) => p.opening).map((piece) => ({ layout, piece })),
+  );
+  // What was just pressed stands at once, while it is being saved.
+  const changes = (pressed && pressed.guest === guest?.id ? pressed.changes : guest?.changes) ?? [];
+  const change = (next: OpeningChange[]) => {
+    if (!guest) return;
+    setPressed({ guest: guest.id, changes: next });
+    save.mutate({ guest, changes: next });
+  };
+  const answered = list.filter(hasAnswered).length;
+  const needing = list.filter((g) => standing.get(g.id)?.stands === 'needs-a-fit').length;
+  const query = workshop ? `?workshop=${workshop.slug}` : '';
+
+  const says = (
+    <>
+      <LeafHead aside={switching}>
+        <h1 className="text-[28px] leading-8">Guests</h1>
+      </LeafHead>
+      <p className="px-6 text-[15px] text-soft">
+        {list.length} {list.length === 1 ? 'guest' : 'guests'}, {list.filter((g) => g.changes.length > 0).length} with changes,{' '}
+        {list.length - answered} not heard from yet
+        {needing > 0 && `, ${needing} ${needing === 1 ? 'needs' : 'need'} a fit`}
+      </p>
+      <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
+        <NewGuest
+          field={field}
+          busy={add.isPending}
+          onAdd={(name, taken) => add.mutate(name, { onSuccess: taken })}
+          onPaste={() => setPasting(true)}
+          adding={list.length > 0 ? adding : null}
+          onAdding={setAdding}
+        />
+        {[add.error, save.error, remove.error, all.error].map(
+          (error, i) =>
+            error && (
+              <p key={i} role="alert" className="pb-2 text-[15px] text-rust">
+                {error.message}
+              </p>
+            ),
+        )}
+        {all.waiting > 0 && (
+          <p className="flex flex-wrap items-baseline gap-x-3 pb-2 text-[15px]" role="status">
+            {all.isRunning ? (
+              <>
+                Fitting {all.done + 1} of {all.waiting}…
+                <button type="button" className="press" onClick={all.stop}>
+                  Stop here
+                </button>
+              </>
+            ) : (
+              <button type="button" className="press" onClick={all.start}>
+                Take the best fit for {all.waiting === 1 ? 'the one guest who needs' : `${all.waiting} guests who need`} one
+              </button>
+            )}
+          </p>
+        )}
+        {all.left.length > 0 && <p className="pb-2 text-[15px] text-rust">No fit was found for {all.left.join(', ')}.</p>}
+        {adding && <Totals slug={slug} kit={kit} guests={list} query={query} />}
+        {list.length === 0 && guests.data && (
+          <p className="mt-2 max-w-md">
+            Nobody yet. Add a guest, then say which photo openings are turned for them or left empty; their pages, cuts, counts
+            and steps follow.
+          </p>
+        )}
+        <ul className="flex flex-wrap gap-x-4 gap-y-1 border-b border-line pb-3">
+          {list.map((g) => (
+            <li key={g.id}>
+              <button
+                type="button"
+                aria-current={g.id === guest?.id ? 'true' : undefined}
+                className={g.id === guest?.id ? 'font-semibold text-velvet' : 'text-ink hover:text-velvet'}
+                onClick={() => choose(g.id)}
+              >
+                {g.name}
+              </button>
+              {standing.get(g.id)?.stands === 'needs-a-fit' ? (
+                <span className="text-[13px] text-rust"> needs a fit</span>
+              ) : (
+                <span className="text-[13px] text-soft">
+                  {' '}
+                  {g.changes.length > 0 ? `${g.changes.length} changed` : hasAnswered(g) ? 'as designed' : 'no photos yet'}
+                </span>
+              )}
+            </li>
+          ))}
+        </ul>
+        {guest && (
+          <>
+            <GuestSeat
+              key={`seat ${guest.id}`}
+              slug={slug}
+              guest={guest}
+              workshops={workshops}
+              onSay={(said) => save.mutate({ guest, changes, said })}
+              onInvited={reread}
+            />
+            <GuestPhotos
+              key={`photos ${guest.id}`}
+              guest={guest}
+              changes={changes}
+              onPhotos={(photos) => save.mutate({ guest, changes, said: { photos } })}
+              onPictures={reread}
+              onTake={(layout, taken) => change([...changes.filter((c) => c.layout !== layout), ...taken])}
+            />
+            <GuestOpenings
+              guest={guest}
+              query={workshop ? `&workshop=${workshop.slug}` : ''}
+              openings={openings}
+              changes={changes}
+              onChange={change}
+              onRemove={() => remove.mutate(guest.id)}
+            />
+          </>
+        )}
+      </div>
+    </>
+  );
+  return (
+    <>
+      <Fold
+        says={says}
+        shows={answer && guest ? <GuestPictures guest={guest} changes={changes} /> : <WantedPhotos openings={openings} />}
+        showing={guest ? 'before and after' : 'the photos it asks for'}
+      />
+      {pasting && (
+        <RosterDialog
+          slug={slug}
+          kit={kit}
+          workshop={workshop?.slug ?? null}
+          onClose={() => setPasting(false)}
+          onAdded={() => {
+            setPasting(false);
+            void reread();
+          }}
+        />
+      )}
+    </>
+  );
+}
