@@ -266,7 +266,7 @@ public static class CutPlanner
         if (cut.Count == 0)
             return null;
         var rest = FromSheets(sheet, left, longestCut, budget, terms);
-        if (rest.SheetsUsed >= without.SheetsUsed)
+        if (!sheet.RemnantsFirst && rest.SheetsUsed >= without.SheetsUsed)
             return null;
         return rest with
         {

@@ -210,6 +210,7 @@ public sealed class Bag
             var paper = kit.Paper(group.Key)!;
             var sheet = new StockSheet(paper.Id, paper.Size, 0)
             {
+                RemnantsFirst = true,
                 Remnants = [.. extras.Where(e => e.Paper == paper.Id).Select(e => e.Extra)],
             };
             var order = new CuttingInstance(

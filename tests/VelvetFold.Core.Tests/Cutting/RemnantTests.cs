@@ -49,6 +49,28 @@ public class RemnantTests
         Assert.Equal(2, none.Patterns.Sum(p => p.Times));
     }
 
+    // Two mats, one of which comes out of an offcut: only the other needs paper.
+    [Fact]
+    public void In_a_bag_what_is_there_is_cut_first()
+    {
+        var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "5", "5", Left("0"), Top("0"))), Paper("plain"), Paper("other"));
+        var page = kit.Layouts[0];
+        var more = kit.With(
+            page with
+            {
+                Pieces =
+                [
+                    .. page.Pieces,
+                    Piece("B2", "4", "6", Left("0"), Top("6"), paper: "other"),
+                    Piece("B3", "4", "6", Left("6"), Top("6"), paper: "other"),
+                ],
+            }
+        );
+        var bag = Core.Fitting.Bag.With(kit, [new("other", S("4 1/2", "6 1/2"))]).For(more);
+        Assert.Single(bag.Cut);
+        Assert.Single(bag.Missing);
+    }
+
     [Fact]
     public void With_what_is_there_anyway_a_plan_still_keeps_the_rules() =>
         Gen.Select(
