@@ -116,7 +116,6 @@ test('a closed tab leaves a draft on the device', async ({ page, request, contex
   await context.route(`**/api/kits/${slug}`, (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));
   await change(page, '2 1/8');
   await page.close();
-  await context.unroute(`**/api/kits/${slug}`);
   const next = await context.newPage();
   await next.goto(`/kits/${slug}/pages`);
   await expect(next.getByRole('dialog')).toContainText('An edit was not saved');

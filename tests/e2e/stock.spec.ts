@@ -65,7 +65,7 @@ test('a double press books once, the ledger takes it back, and a revision that c
   await kits.fill('15');
   await kits.press('Enter');
   await saved(page);
-  await page.keyboard.press('h');
+  await page.getByRole('button', { name: 'History' }).click();
   await page.getByRole('combobox').selectOption({ index: 1 });
   await page.getByRole('button', { name: 'Go back to it' }).click();
   await page.getByRole('button', { name: 'Make revision 1 the newest?' }).click();

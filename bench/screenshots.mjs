@@ -1,0 +1,86 @@
+// Takes every picture of docs/screenshots anew, from the demo studio as it opens.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from '../tests/e2e/node_modules/@playwright/test/index.mjs';
+
+const [app, port = '5191'] = process.argv.slice(2);
+const base = `http://127.0.0.1:${port}`;
+const kite = '/kits/kite-weekend';
+const pick = (label, option) => async (page) => {
+  await page.getByRole('button', { name: label }).click();
+  await page.getByRole('option', { name: option }).click();
+};
+
+// Each picture: its address, and what is done there first.
+const pictures = {
+  home: ['/'],
+  pages: [`${kite}/pages`],
+  stock: [`${kite}/stock`, (page) => page.getByText('High Wind').first().click()],
+  cuts: [`${kite}/cuts`],
+  guide: [`${kite}/guide`],
+  'guide-printed': [`${kite}/guide`, pick('What is shown', 'the guide')],
+  'guide-wordless': [`${kite}/guide`, pick('What is shown', /without words/)],
+  guests: [`${kite}/guests`, (page) => page.getByText('Bram').first().click()],
+  bench: [`${kite}/bench`],
+  print: [`${kite}/print/cuts`],
+  packing: [`${kite}/packing`],
+  cost: [`${kite}/packing/cost`],
+  labels: [`${kite}/packing/labels`],
+  bags: [
+    `${kite}/packing/bags`,
+    (page) => page.getByRole('button', { name: 'Put out a bag for every guest' }).click(),
+  ],
+  invite: [
+    '/',
+    async (page) => {
+      const guests = await (await page.request.get(`${base}/api/kits/kite-weekend/guests`)).json();
+      const guest = guests.find((g) => g.name === 'Bram');
+      const made = await page.request.post(`${base}/api/kits/kite-weekend/guests/${guest.id}/invitation`, { data: { mail: false, address: base } });
+      const { address } = await made.json();
+      await page.goto(address);
+      await page.waitForLoadState('networkidle');
+    },
+  ],
+  ledger: [
+    `${kite}/stock`,
+    async (page) => {
+      await page.getByRole('button', { name: 'Confirm the run' }).click();
+      await page.waitForTimeout(1500);
+      await page.goto(`${base}${kite}/ledger`);
+    },
+  ],
+};
+
+const folder = mkdtempSync(join(tmpdir(), 'velvet-pictures-'));
+const server = spawn(`${app}/VelvetFold.Web`, ['--data', folder, '--port', port, '--demo', 'true'], { stdio: 'ignore' });
+for (let tries = 0; ; tries++) {
+  try {
+    await fetch(`${base}/api/kits`);
+    break;
+  } catch {
+    if (tries > 300) throw new Error('The application does not start.');
+    await new Promise((r) => setTimeout(r, 100));
+  }
+}
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
+});
+try {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  for (const [name, [address, act]] of Object.entries(pictures)) {
+    await page.goto(base + address);
+    await page.waitForLoadState('networkidle');
+    await page.waitForTimeout(800);
+    if (act) await act(page);
+    await page.waitForTimeout(1500);
+    await page.screenshot({ path: `docs/screenshots/${name}.png` });
+    console.log(name);
+  }
+} finally {
+  await browser.close();
+  server.kill();
+  rmSync(folder, { recursive: true, force: true });
+}
