@@ -4,8 +4,8 @@ import { spawnSync } from 'node:child_process';
 const [before, after, name, rounds = '3'] = process.argv.slice(2);
 const median = (values) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)];
 
-// A row of the bench: what is measured, a number and its unit.
-const rowOf = (line) => /^(.*?)\s{2,}([\d.]+) (\S+)$/.exec(line.trim());
+// A row of the bench: what is measured, a number and its unit; a long name leaves a single blank before the number.
+const rowOf = (line) => /^(.*?)\s+([\d.]+) (s|ms|kB|MB)\b/.exec(line.trim());
 
 function measured(app) {
   const rows = new Map();
