@@ -4699,7 +4699,10 @@ export interface components {
              * @description Grid, honeycomb: how many stand in a row.
              */
             columns?: null | number;
-            /** @description Honeycomb: whether it is the first row, and every other after it, that stands half a hexagon to the right. A single row stands where it stands. */
+            /**
+             * @description Honeycomb: whether it is the first row, and every other after it, that stands half a hexagon to the right. A single row
+             *                 stands where it stands.
+             */
             firstRowIn?: boolean;
             /** @description Honeycomb: whether members that run over the page's edge are meant to, and are trimmed there. */
             trimmed?: boolean;
@@ -4742,7 +4745,10 @@ export interface components {
             flank: components["schemas"]["Flank"];
             distance: components["schemas"]["Length"];
         };
-        /** @description So far inside the same edge of the page or of another piece: 1/2 from left, 1 from the bottom of B1. 0 is aligned with it. */
+        /**
+         * @description So far inside the same edge of the page or of another piece: 1/2 from left, 1 from the bottom of B1. 0 is aligned with
+         *                 it.
+         */
         AxisRuleFromEdge: {
             /** @enum {string} */
             rule: "from";
@@ -4884,7 +4890,8 @@ export interface components {
             says: string;
         };
         /**
-         * @description The plan of one paper that somebody chose after a longer search, in place of the canonical one. It holds as long as what is cut and what it is cut from stay what
+         * @description The plan of one paper that somebody chose after a longer search, in place of the canonical one. It holds as long as what is cut and
+         *     what it is cut from stay what
          *     they were.
          */
         ChosenPlan: {
@@ -4911,7 +4918,8 @@ export interface components {
             /** @description The remnant that is cut instead of a sheet, as the plan calls it; none for a sheet. */
             from?: null | string;
             /**
-             * @description The cuts and what comes of them, each part before what is cut out of it, the part at the fence first: `left 3 1/2 in` for a cut so far from that edge,
+             * @description The cuts and what comes of them, each part before what is cut out of it, the part at the fence first: `left 3 1/2 in` for a
+             *     cut so far from that edge,
              *     `piece L1-B2` or `turned L1-B2`, `offcut`, `tear strip`.
              */
             cuts?: string[];
@@ -5055,7 +5063,10 @@ export interface components {
             /** @description The changes of each guest of a real roster, one kit for each, in place of so many equal kits. */
             fits?: null | components["schemas"]["OpeningChange"][][];
         };
-        /** @description One cut (a plunge cut from `start` to `end` along the blade): the part in hand, how far from the fence, along which side the blade runs, and what it gives. */
+        /**
+         * @description One cut (a plunge cut from `start` to `end` along the blade): the part in hand, how far from the fence, along
+         *         which side the blade runs, and what it gives.
+         */
         CutAnswer: {
             /** Format: int32 */
             order: number;
@@ -5209,7 +5220,10 @@ export interface components {
          * @enum {unknown}
          */
         Edge: "left" | "top" | "right" | "bottom";
-        /** @description A distance between two edges: whose and which, and how far apart they are; negative where they have passed each other. */
+        /**
+         * @description A distance between two edges: whose and which, and how far apart they are; negative where they have passed each
+         *                 other.
+         */
         EdgeDistance: {
             from: components["schemas"]["Edge"];
             to: components["schemas"]["Edge"];
@@ -5226,7 +5240,10 @@ export interface components {
          * @enum {unknown}
          */
         EdgeWork: "straight" | "torn" | "scalloped" | "punched" | "inked" | "rounded" | "mitred" | "dovetailed";
-        /** @description One face of a sheet: its ground colour (`#rrggbb`), the colour printed on it, the kind of print and its direction. */
+        /**
+         * @description One face of a sheet: its ground colour (`#rrggbb`), the colour printed on it, the kind of print and its
+         *                 direction.
+         */
         Face: {
             colour: string;
             /** @description The colour of the print (`#rrggbb`); none on a solid face. */
@@ -5359,7 +5376,10 @@ export interface components {
          * @enum {unknown}
          */
         Gravity: "note" | "fault";
-        /** @description A guest's kit: the adapted document, all that follows from it, what differs, and what paper in the bag it is cut from. */
+        /**
+         * @description A guest's kit: the adapted document, all that follows from it, what differs, and what paper in the bag it is cut
+         *                 from.
+         */
         GuestAnswer: {
             kit: components["schemas"]["Kit"];
             answer: components["schemas"]["KitAnswer"];
@@ -5374,7 +5394,10 @@ export interface components {
         GuestEntry: {
             name: string;
             changes: components["schemas"]["OpeningChange"][];
-            /** @description Their photos in a line of text, by the id of the layout they are for. What is left out stays as it is; what is empty is taken away. */
+            /**
+             * @description Their photos in a line of text, by the id of the layout they are for. What is left out stays as it is; what is
+             *         empty is taken away.
+             */
             photos?: null | {
                 [key: string]: string;
             };
@@ -5404,7 +5427,10 @@ export interface components {
         GuestQuestion: {
             kit: components["schemas"]["Kit"];
             changes: components["schemas"]["OpeningChange"][];
-            /** @description Whether changes that speak of what is not in the kit any more are left out and named in the answer; else they are refused. */
+            /**
+             * @description Whether changes that speak of what is not in the kit any more are left out and named in the answer; else they
+             *         are refused.
+             */
             setAside?: null | boolean;
         };
         /** @description A guest as stored; the version goes into If-Match. */
@@ -5436,7 +5462,10 @@ export interface components {
             facts: components["schemas"]["StepFact"][][];
             proof: components["schemas"]["ProofResult"];
             materials: components["schemas"]["Material"][];
-            /** @description The keys of steps that read otherwise than in the kit it was compared with; empty where it was compared with none. */
+            /**
+             * @description The keys of steps that read otherwise than in the kit it was compared with; empty where it was compared with
+             *                 none.
+             */
             changed: string[];
         };
         /** @enum {unknown} */
@@ -5482,7 +5511,10 @@ export interface components {
             layout: string;
             piece: components["schemas"]["Piece"];
         };
-        /** @description Sheets of one paper that a run of kits does not take, where hidden middles of that paper are cut out for other pieces. */
+        /**
+         * @description Sheets of one paper that a run of kits does not take, where hidden middles of that paper are cut out for other
+         *                 pieces.
+         */
         GutSaving: {
             paper: string;
             /** Format: int32 */
@@ -5611,7 +5643,10 @@ export interface components {
             kits?: number;
             longestCut?: null | components["schemas"]["Length"];
             narrowestStrip?: null | components["schemas"]["Length"];
-            /** @description Whether the trimmer's blade cannot be set down inside a sheet, so that insides are cut out with a knife and a ruler. */
+            /**
+             * @description Whether the trimmer's blade cannot be set down inside a sheet, so that insides are cut out with a knife and a
+             *                 ruler.
+             */
             noPlunge?: boolean;
             cutsThrough?: null | components["schemas"]["Length"];
             /** @description Whether the pages go into page protectors, which raised parts press on. */
@@ -5789,7 +5824,10 @@ export interface components {
             pieces?: components["schemas"]["Piece"][];
             /** @description Pieces that are placed together: spread evenly, in a row, a column or a grid. */
             arrangements?: components["schemas"]["Arrangement"][];
-            /** @description Findings the designer has seen and lets stand, with the reason; they print in the designer's notes, not in the guide. */
+            /**
+             * @description Findings the designer has seen and lets stand, with the reason; they print in the designer's notes, not in the
+             *                 guide.
+             */
             accepted?: components["schemas"]["Acceptance"][];
         };
         /** @description A layout as computed: its pieces in place, their words and dimension lines, the picture, and what does not add up. */
@@ -5918,7 +5956,10 @@ export interface components {
              * @description Degrees clockwise about the middle; none where it lies straight.
              */
             tilt?: null | number;
-            /** @description The edges that are not straight, and how they are worked: torn, scalloped, punched, rounded, mitred, dovetailed or inked. */
+            /**
+             * @description The edges that are not straight, and how they are worked: torn, scalloped, punched, rounded, mitred, dovetailed
+             *                 or inked.
+             */
             edges?: null | components["schemas"]["SceneEdge"][];
             hole?: null | components["schemas"]["Box"];
             role: components["schemas"]["Role"];
@@ -5999,7 +6040,10 @@ export interface components {
             edge: components["schemas"]["Edge"];
             of?: null | string;
         };
-        /** @description What one press does about a finding: the words on it, the piece as it would then be, and the piece it is to lie behind where its layer changes. */
+        /**
+         * @description What one press does about a finding: the words on it, the piece as it would then be, and the piece it is to lie behind where its
+         *     layer changes.
+         */
         Mend: {
             says: string;
             piece: components["schemas"]["Piece"];
@@ -6127,9 +6171,15 @@ export interface components {
              * @description An exact length with its unit: 3 1/2 in, 89 mm.
              */
             gutter?: string;
-            /** @description Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page, mirror: left or right. Paper, patch: the paper and face, as in sand B. Part: the sheet and the part on it, as in shapes S3. */
+            /**
+             * @description Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page, mirror: left
+             *                 or right. Paper, patch: the paper and face, as in sand B. Part: the sheet and the part on it, as in shapes S3.
+             */
             with?: null | string;
-            /** @description Resize, place, add: the photo's new size as it lies. Part: how large it is, where no piece of the kit is that part. */
+            /**
+             * @description Resize, place, add: the photo's new size as it lies. Part: how large it is, where no piece of the kit is that
+             *                 part.
+             */
             size?: {
                 /**
                  * Format: length
@@ -6284,7 +6334,8 @@ export interface components {
             thickness?: null | components["schemas"]["Length"];
         };
         /**
-         * @description A part of paper by what it is: a sheet, a piece, a tear strip, the inside of a piece, an offcut. What it is called is made from it (string PaperPart.Text, and by the
+         * @description A part of paper by what it is: a sheet, a piece, a tear strip, the inside of a piece, an offcut. What it is called is made from it
+         *     (string PaperPart.Text, and by the
          *     guide's words in its language) and never read back.
          */
         PaperPart: string;
@@ -6389,7 +6440,10 @@ export interface components {
             /** Format: int32 */
             total: number;
         };
-        /** @description What a photo opening adds to a piece. The piece's size is then the photo's stock size as it lies, before any trimming. */
+        /**
+         * @description What a photo opening adds to a piece. The piece's size is then the photo's stock size as it lies, before any
+         *                 trimming.
+         */
         PhotoOpening: {
             school?: null | components["schemas"]["MatSchool"];
             /** @description The mats, inner one first. */
@@ -6475,7 +6529,10 @@ export interface components {
             /** @description Its hidden middles, which may be cut out for other pieces. */
             hidden: components["schemas"]["HiddenMiddle"][];
         };
-        /** @description Pieces of one size to cut from one paper; cut from face A and turned freely where nothing else is said. `gut`: the border that stays where the inside is cut out. */
+        /**
+         * @description Pieces of one size to cut from one paper; cut from face A and turned freely where nothing else is said. `gut`: the
+         *         border that stays where the inside is cut out.
+         */
         PieceAsked: {
             id: string;
             sheet: string;
@@ -6549,7 +6606,10 @@ export interface components {
         PlanAnswer: {
             plan: components["schemas"]["CutPlan"];
             pictures: components["schemas"]["SheetPicture"][];
-            /** @description After a longer search: what it found that is better than the kit's plan, to be kept with the kit as its chosen plans. */
+            /**
+             * @description After a longer search: what it found that is better than the kit's plan, to be kept with the kit as its chosen
+             *                 plans.
+             */
             better?: null | components["schemas"]["ChosenPlan"][];
         };
         /** @description A kit whose cuts are asked for. */
@@ -6662,7 +6722,10 @@ export interface components {
             leftAfter: number;
             price: null | components["schemas"]["Money"];
         };
-        /** @description The same pieces counted three ways for a run: from the layouts, from the cut plans, from what whoever follows the guide has in hand. */
+        /**
+         * @description The same pieces counted three ways for a run: from the layouts, from the cut plans, from what whoever follows the guide has
+         *                 in hand.
+         */
         Reconciliation: {
             /** Format: int64 */
             listed: number;
@@ -6813,7 +6876,8 @@ export interface components {
             missing: number;
             /**
              * Format: int32
-             * @description How many kits the free sheets give: exactly, by the plans of fewer kits, where they are short; else at least so many. None where sheets are not limited.
+             * @description How many kits the free sheets give: exactly, by the plans of fewer kits, where they are short; else at
+             *                 least so many. None where sheets are not limited.
              */
             kitsPossible: null | number;
             /**
@@ -6864,7 +6928,10 @@ export interface components {
             cut: number;
             /** @description Kept sheets that cannot be cut as they stand any more. */
             stale?: components["schemas"]["StaleSheet"][];
-            /** @description Whether the clock or a wish to stop ended the search before its work was done: the plan is provisional, and another run may find another. */
+            /**
+             * @description Whether the clock or a wish to stop ended the search before its work was done: the plan is provisional, and another run
+             *                 may find another.
+             */
             cutShort?: boolean;
             /** @description Whether it is the plan that somebody chose after a longer search, in place of the canonical one. */
             isChosen?: boolean;
@@ -6932,7 +6999,10 @@ export interface components {
             arrangement: string;
             gaps: string[];
         };
-        /** @description A sliver cut off the left and the upper edge of a sheet before anything else is cut from it, so that its corner is true; or off all four edges, where they are worn. */
+        /**
+         * @description A sliver cut off the left and the upper edge of a sheet before anything else is cut from it, so that its corner is true; or
+         *                 off all four edges, where they are worn.
+         */
         Squaring: {
             width: components["schemas"]["Length"];
             /** @description Off all four edges rather than two. */
@@ -6968,7 +7038,10 @@ export interface components {
              * @description From 1, through both halves.
              */
             number: number;
-            /** @description What it does to what; the same after every recomputation, so that the designer's words and moves find it again. */
+            /**
+             * @description What it does to what; the same after every recomputation, so that the designer's words and moves find it
+             *                 again.
+             */
             key: string;
             half: components["schemas"]["GuideHalf"];
             kind: components["schemas"]["StepKind"];
@@ -7045,7 +7118,10 @@ export interface components {
              */
             instead: boolean;
         };
-        /** @description What a step's picture shows of its layout: the pieces that lie there already, those that are new, and the new ones' dimension lines. */
+        /**
+         * @description What a step's picture shows of its layout: the pieces that lie there already, those that are new, and the new ones'
+         *                 dimension lines.
+         */
         StepPicture: {
             layout: string;
             down: string[];
