@@ -1,4 +1,4 @@
-import { skipToken, useQuery } from '@tanstack/react-query';
+import { keepPreviousData, skipToken, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, unwrap, type Kit } from '../api/client';
 import { ConfirmButton } from './ConfirmButton';
@@ -11,12 +11,14 @@ const when = (time: string) => new Date(time).toLocaleString([], { dateStyle: 'm
 
 /** Earlier revisions: what changed since one of them, in words and in a picture of both, and the way back to it. */
 export function HistoryDialog({ onClose }: { onClose: () => void }) {
-  const { kit, slug, change } = useKit();
+  const { kit, slug, revision, change } = useKit();
   const [chosen, setChosen] = useState<number | null>(null);
   const path = { slug };
   const revisions = useQuery({
-    queryKey: ['revisions', slug],
+    // A list asked for before a save is answered is not the list after it.
+    queryKey: ['revisions', slug, revision],
     queryFn: async () => unwrap(await api.GET('/api/kits/{slug}/revisions', { params: { path } })),
+    placeholderData: keepPreviousData,
     gcTime: 0,
   });
   // Since the guide was last printed, where it was: that is the guide in people's hands.

@@ -41,7 +41,7 @@ export function useKitEditor(slug: string) {
             headers: { 'If-Match': `"${revision}"` },
           }),
         );
-        for (const key of ['revisions', 'stock']) void queries.invalidateQueries({ queryKey: [key, slug] });
+        void queries.invalidateQueries({ queryKey: ['stock', slug] });
         return plain(view);
       },
       newest: () => fetchKit(slug),
