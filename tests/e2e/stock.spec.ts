@@ -62,9 +62,16 @@ test('a double press books once, the ledger takes it back, and a revision that c
   // Something is changed, and the first revision taken up again: what was booked stays booked.
   await page.goto(`/kits/${slug}/cuts`);
   const kits = page.getByLabel('Number of kits');
-  await kits.fill('15');
-  await kits.press('Enter');
-  await saved(page);
+  await expect(page.getByText('proved fewest').first()).toBeVisible();
+  await expect(async () => {
+    await kits.fill('16');
+    await kits.fill('15');
+    await kits.press('Tab');
+    await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled({ timeout: 1500 });
+  }).toPass();
+  await expect
+    .poll(async () => ((await (await request.get(`/api/kits/${slug}`)).json()) as { revision: number }).revision)
+    .toBe(2);
   await page.getByRole('button', { name: 'History' }).click();
   await page.getByRole('combobox').selectOption({ index: 1 });
   await page.getByRole('button', { name: 'Go back to it' }).click();
