@@ -11,30 +11,29 @@ const onHand = async (request: APIRequestContext, slug: string, paper: string) =
 const row = (page: Page, name: string) => page.getByRole('listitem').filter({ hasText: name }).first();
 
 test('two kits use one pile, and each sees what is promised to the other', async ({ page, request }) => {
-  const [first, second] = [await freshKit(request), await freshKit(request)];
+  // A paper that no other kit has, so that the demo kits, which other tests copy, stay as they are.
+  const own = `Pair cardstock ${Date.now()}`;
+  const ownPaper = (file: string) => file.replaceAll('Ember cardstock', own);
+  const [first, second] = [await freshKit(request, 'kite-weekend', ownPaper), await freshKit(request, 'kite-weekend', ownPaper)];
   await page.goto(`/kits/${second}/stock`);
   const before = await onHand(request, second, 'ember');
-  await row(page, 'Ember').getByRole('button', { name: 'It is the same: join them' }).first().click();
+  await row(page, own).getByRole('button', { name: 'It is the same: join them' }).first().click();
   await expect.poll(() => onHand(request, second, 'ember')).toBeGreaterThan(before ?? 0);
 
-  // The thing that was joined is used by the other kits of the studio; whichever confirms its run, this one sees it.
-  const { things } = (await (await request.get(`/api/kits/${second}/stock`)).json()) as {
-    things: { id: string; usedBy: string[] }[];
-  };
-  const other = things.find((t) => t.id === 'ember')?.usedBy.find((slug) => slug !== second) ?? first;
-  await page.goto(`/kits/${other}/stock`);
+  // Whichever of the two confirms its run, the other sees it.
+  await page.goto(`/kits/${first}/stock`);
   await page.getByRole('button', { name: 'Confirm the run' }).click();
   await expect(page.getByText('14 kits confirmed; what they take is promised to this kit.')).toBeVisible();
   await page.goto(`/kits/${second}/stock`);
-  await expect(row(page, 'Ember')).toContainText(/on hand, \d+ promised to Kite weekend, \d+ free for this kit\./);
+  await expect(row(page, own)).toContainText(/on hand, \d+ promised to Kite weekend, \d+ free for this kit\./);
 
   // A changed kit asks to be confirmed anew, and a run that is let go promises nothing.
-  await page.goto(`/kits/${other}/cuts`);
+  await page.goto(`/kits/${first}/cuts`);
   const kits = page.getByLabel('Number of kits');
   await kits.fill('15');
   await kits.press('Enter');
   await saved(page);
-  await page.goto(`/kits/${other}/stock`);
+  await page.goto(`/kits/${first}/stock`);
   await expect(page.getByText('14 kits were confirmed, and the kit has changed since')).toBeVisible();
   await page.getByRole('button', { name: 'Let it go' }).click();
   await expect(page.getByText('The run of 15 kits is a draft: nothing is promised to it.')).toBeVisible();
@@ -62,13 +61,8 @@ test('a double press books once, the ledger takes it back, and a revision that c
   // Something is changed, and the first revision taken up again: what was booked stays booked.
   await page.goto(`/kits/${slug}/cuts`);
   const kits = page.getByLabel('Number of kits');
-  await expect(page.getByText('proved fewest').first()).toBeVisible();
-  await expect(async () => {
-    await kits.fill('16');
-    await kits.fill('15');
-    await kits.press('Tab');
-    await expect(page.getByRole('button', { name: 'Undo' })).toBeEnabled({ timeout: 1500 });
-  }).toPass();
+  await kits.fill('15');
+  await kits.press('Enter');
   await expect
     .poll(async () => ((await (await request.get(`/api/kits/${slug}`)).json()) as { revision: number }).revision)
     .toBe(2);

@@ -1,11 +1,15 @@
 import { expect, type APIRequestContext, type Page } from '@playwright/test';
 
-/** Puts a fresh copy of a demo kit on the shelf and says its address. */
-export async function freshKit(request: APIRequestContext, name = 'kite-weekend'): Promise<string> {
+/** Puts a fresh copy of a demo kit on the shelf, changed where a test wants it so, and says its address. */
+export async function freshKit(
+  request: APIRequestContext,
+  name = 'kite-weekend',
+  changed: (file: string) => string = (file) => file,
+): Promise<string> {
   expect((await request.post('/api/demo')).ok()).toBeTruthy();
   const file = await request.get(`/api/kits/${name}/file?counts=true`);
   const added = await request.post('/api/kits/file?book=true', {
-    data: await file.text(),
+    data: changed(await file.text()),
     headers: { 'Content-Type': 'application/json' },
   });
   expect(added.status()).toBe(201);
