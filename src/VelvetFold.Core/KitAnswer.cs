@@ -67,9 +67,8 @@ public sealed record KitAnswer(
 )
 {
     /// <summary>
-    /// What a step looks like: the sheet it cuts; the page so far with the new piece in strong outline and its dimension lines, and
-    /// nothing else; the mat stack taken apart.
-    /// Null for a step without a picture.
+    /// What a step looks like: the sheet it cuts; the page so far with the new piece in strong outline and its dimension lines, and nothing
+    /// else; the mat stack taken apart. Null for a step without a picture.
     /// </summary>
     public Scene? SceneOf(Step step)
     {

@@ -84,9 +84,8 @@ public static class CutSheetFiles
     }
 
     /// <summary>
-    /// The sheets below each other at true size, a layer each: <c>width</c>, <c>height</c> and <c>viewBox</c> are in millimetres.
-    /// Outlines of pieces and offcuts with their
-    /// labels; a sheet that is cut several times is drawn once.
+    /// The sheets below each other at true size, a layer each: <c>width</c>, <c>height</c> and <c>viewBox</c> are in millimetres. Outlines
+    /// of pieces and offcuts with their labels; a sheet that is cut several times is drawn once.
     /// </summary>
     public static string TrueSize(Kit kit, CutPlan plan)
     {

@@ -20,10 +20,9 @@ public static class SvgOutline
     public const int MostPoints = 500;
 
     /// <summary>
-    /// Reads the outline and stretches it to a size: its own bounding box becomes the piece's. Curves become short straight edges that
-    /// stay within a
-    /// thousandth of the longer side, more where that would take more than <see cref="MostPoints"/>. Of several outlines the largest is
-    /// taken.
+    /// Reads the outline and stretches it to a size: its own bounding box becomes the piece's. Curves become short straight edges that stay
+    /// within a thousandth of the longer side, more where that would take more than <see cref="MostPoints"/>. Of several outlines the
+    /// largest is taken.
     /// </summary>
     public static OutlineReading Read(string text, Size size)
     {

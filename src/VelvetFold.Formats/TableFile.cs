@@ -110,8 +110,8 @@ public static class TableFile
 
     /// <summary>
     /// Reads new counts of stock, packs and prices: a table with the columns Id (or Name) and at least one of On hand, Pack of and Pack
-    /// price, in any order, others left aside; an empty cell changes nothing.
-    /// Commas, semicolons or tabs part the columns; 12, 12.0 and 12,0 are twelve.
+    /// price, in any order, others left aside; an empty cell changes nothing. Commas, semicolons or tabs part the columns; 12, 12.0 and
+    /// 12,0 are twelve.
     /// </summary>
     /// <returns>The counts, or every fault by row and column; then nothing is taken.</returns>
     public static (IReadOnlyList<StockCount> Counts, IReadOnlyList<Fault> Faults) ReadStock(string text, Kit kit)

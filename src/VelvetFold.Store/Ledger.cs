@@ -32,7 +32,7 @@ public sealed record Movement(
 /// <summary>What all movements of a pile add up to.</summary>
 /// <param name="Kit">The kit whose id for it is told; of things that several use, the first.</param>
 /// <param name="Promised">How many of them are promised to kits.</param>
-/// <param name="UsedBy">The kits that use it.</param>
+/// <param name="UsedBy">The names of the kits that use it.</param>
 public sealed record Balance(
     string Kit,
     StockItem Item,
@@ -96,7 +96,7 @@ public sealed class Ledger(StudioContext context)
             m.BookingId,
             kind,
             m.IsPromise,
-            kind is { } of && StockBook.MayGoBack(of) && !back.Contains(m.BookingId!.Value)
+            kind is { } of && Core.Counting.Booking.MayGoBack(of) && !back.Contains(m.BookingId!.Value)
         );
 
     /// <summary>What the movements add up to, pile by pile, what is used up left out.</summary>
@@ -115,51 +115,43 @@ public sealed class Ledger(StudioContext context)
                         l.ThingId,
                         l.LocalId,
                         k.Slug,
+                        k.Name,
                     }
             )
             .ToListAsync(cancel);
         var users = links.ToLookup(l => l.ThingId);
-        var rows = context.Movements.AsNoTracking().Where(m => m.ThingId != null);
+        var rows = context.Movements.AsNoTracking();
         if (!string.IsNullOrEmpty(kit))
         {
             var own = links.Where(l => l.Slug == kit).Select(l => l.ThingId).ToHashSet();
-            rows = rows.Where(m => own.Contains(m.ThingId!.Value));
+            rows = rows.Where(m => m.ThingId != null && own.Contains(m.ThingId.Value));
         }
-        var sums = await rows.GroupBy(m => new
-            {
-                m.IsPromise,
-                m.ThingId,
-                m.Item,
-                m.Width,
-                m.Height,
-                m.Face,
-            })
-            .Select(g => new { g.Key, Sum = g.Sum(m => m.Count) })
-            .Where(g => g.Sum != 0)
-            .ToListAsync(cancel);
-        var promised = sums.Where(s => s.Key.IsPromise)
-            .ToDictionary(s => (s.Key.ThingId, s.Key.Item, s.Key.Width, s.Key.Height, s.Key.Face), s => s.Sum);
+        var piles = (await PileSum.OfAsync(rows, cancel)).GroupBy(p => (p.Thing, Pile: p.Pile("")));
         var things = await context
             .Things.AsNoTracking()
             .Select(t => new { t.Id, t.Name })
             .ToDictionaryAsync(t => t.Id, t => t.Name, cancel);
         return
         [
-            .. sums.Where(s => !s.Key.IsPromise)
-                .Select(s =>
+            .. piles
+                .Select(p =>
+                    (p.Key, OnHand: p.Where(s => !s.IsPromise).Sum(s => s.Sum), Promised: p.Where(s => s.IsPromise).Sum(s => s.Sum))
+                )
+                .Where(p => p.OnHand != 0)
+                .Select(p =>
                 {
-                    var own = users[s.Key.ThingId!.Value].OrderBy(l => l.Slug != kit).ThenBy(l => l.Slug, StringComparer.Ordinal).ToList();
+                    var own = users[p.Key.Thing].OrderBy(l => l.Slug != kit).ThenBy(l => l.Slug, StringComparer.Ordinal).ToList();
                     return new Balance(
                         own.Count > 0 ? own[0].Slug : "",
-                        Words.Item(s.Key.Item),
+                        p.Key.Pile.Item,
                         own.Count > 0 ? own[0].LocalId : "",
-                        things[s.Key.ThingId.Value],
-                        Words.Size(s.Key.Width, s.Key.Height),
-                        s.Sum,
-                        Words.Face(s.Key.Face),
-                        s.Key.ThingId.Value,
-                        promised.GetValueOrDefault((s.Key.ThingId, s.Key.Item, s.Key.Width, s.Key.Height, s.Key.Face)),
-                        [.. own.Select(l => l.Slug).Distinct()]
+                        things[p.Key.Thing],
+                        p.Key.Pile.Size,
+                        p.OnHand,
+                        p.Key.Pile.Face,
+                        p.Key.Thing,
+                        p.Promised,
+                        [.. own.Select(l => l.Name).Distinct()]
                     );
                 })
                 .OrderBy(b => b.Name, StringComparer.Ordinal)

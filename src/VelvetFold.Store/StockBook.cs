@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
 using VelvetFold.Core.Counting;
@@ -25,6 +26,9 @@ public enum BookingOutcome
 
     /// <summary>There is no such booking, it has been taken back before, or it is none that can be.</summary>
     NotThere,
+
+    /// <summary>What it promised or marked has been used, let go or counted by a later booking; nothing was booked.</summary>
+    Overtaken,
 }
 
 /// <summary>What came of booking, with the pile that was short: its name and how many of it there are.</summary>
@@ -35,14 +39,10 @@ public sealed record Booked(BookingOutcome Outcome, string? Name = null, int OnH
 public sealed record ConfirmedRun(long Booking, DateTime At, int Revision, int Kits, string Instance);
 
 /// <summary>
-/// The studio's stock: the things that kits use, and the bookings that move them. What is on hand is what the movements add up to, and
-/// is stored nowhere else.
+/// The studio's stock: the bookings that move it. What is on hand is what the movements add up to, and is stored nowhere else.
 /// </summary>
 public sealed class StockBook(StudioContext context, TimeProvider clock)
 {
-    /// <summary>Whether a booking of a kind may be taken back: what the ledger began with, and what takes back, stand.</summary>
-    public static bool MayGoBack(BookingKind kind) => kind is not (BookingKind.Opening or BookingKind.TakenBack);
-
     /// <summary>What the ledger says of the piles of a kit.</summary>
     public async Task<KitStock> OfAsync(int kit, string slug, CancellationToken cancel) => (await OfAsync([(kit, slug)], cancel))[kit];
 
@@ -68,35 +68,7 @@ public sealed class StockBook(StudioContext context, TimeProvider clock)
                     }
             )
             .ToListAsync(cancel);
-        var things = links.Select(l => l.ThingId).Distinct().ToList();
-        var sums = await context
-            .Movements.AsNoTracking()
-            .Where(m => !m.IsPromise && m.ThingId != null && things.Contains(m.ThingId.Value))
-            .GroupBy(m => new
-            {
-                m.ThingId,
-                m.Item,
-                m.Width,
-                m.Height,
-                m.Face,
-            })
-            .Select(g => new { g.Key, Sum = g.Sum(m => m.Count) })
-            .ToListAsync(cancel);
-        var promises = await context
-            .Movements.AsNoTracking()
-            .Where(m => m.IsPromise && m.ThingId != null && things.Contains(m.ThingId.Value))
-            .GroupBy(m => new
-            {
-                m.ThingId,
-                m.Item,
-                m.Width,
-                m.Height,
-                m.Face,
-                m.Kit,
-            })
-            .Select(g => new { g.Key, Sum = g.Sum(m => m.Count) })
-            .Where(g => g.Sum != 0)
-            .ToListAsync(cancel);
+        var sums = (await PileSum.OfAsync(context, links.Select(l => l.ThingId).ToHashSet(), cancel)).ToLookup(p => p.Thing);
         var cut = await context
             .SheetsCut.AsNoTracking()
             .Where(s => ids.Contains(s.KitId))
@@ -104,35 +76,25 @@ public sealed class StockBook(StudioContext context, TimeProvider clock)
             .Select(g => new { g.Key, Sum = g.Sum(s => s.Count) })
             .Where(g => g.Sum != 0)
             .ToListAsync(cancel);
-        var (onHand, promised) = (sums.ToLookup(s => s.Key.ThingId), promises.ToLookup(p => p.Key.ThingId));
         return kits.ToDictionary(
             k => k.Id,
             k =>
             {
                 var own = links.Where(l => l.KitId == k.Id).ToList();
-                Pile Of(string local, string item, long? width, long? height, string? face) =>
-                    new(Ledger.Words.Item(item), local, Ledger.Words.Size(width, height), Ledger.Words.Face(face));
+                // What is promised to nobody is left out; what was on hand once is told as 0.
+                Dictionary<Pile, int> Added(Func<PileSum, bool> which, bool none) =>
+                    own.SelectMany(l => sums[l.ThingId].Where(which).Select(p => (Pile: p.Pile(l.LocalId), p.Sum)))
+                        .GroupBy(p => p.Pile)
+                        .Select(g => (g.Key, Sum: g.Sum(p => p.Sum)))
+                        .Where(p => none || p.Sum != 0)
+                        .ToDictionary();
                 return new KitStock(
-                    own.SelectMany(l =>
-                            onHand[l.ThingId].Select(s => (Of(l.LocalId, s.Key.Item, s.Key.Width, s.Key.Height, s.Key.Face), s.Sum))
-                        )
-                        .ToDictionary(),
+                    Added(p => !p.IsPromise, true),
                     own.Where(l => l.Limited)
                         .Select(l => l.Kind == ThingRow.Paper ? Pile.Sheets(l.LocalId) : Pile.Parts(l.LocalId))
                         .ToHashSet(),
-                    own.SelectMany(l =>
-                            promised[l.ThingId]
-                                .Where(p => p.Key.Kit == k.Slug)
-                                .Select(p => (Of(l.LocalId, p.Key.Item, p.Key.Width, p.Key.Height, p.Key.Face), p.Sum))
-                        )
-                        .ToDictionary(),
-                    own.SelectMany(l =>
-                            promised[l.ThingId]
-                                .Where(p => p.Key.Kit != k.Slug)
-                                .Select(p => (Pile: Of(l.LocalId, p.Key.Item, p.Key.Width, p.Key.Height, p.Key.Face), p.Sum))
-                        )
-                        .GroupBy(p => p.Pile)
-                        .ToDictionary(g => g.Key, g => g.Sum(p => p.Sum)),
+                    Added(p => p.IsPromise && p.Kit == k.Slug, false),
+                    Added(p => p.IsPromise && p.Kit != k.Slug, false),
                     [.. cut.Where(c => c.Key.KitId == k.Id).Select(c => new SheetsCut(Sheet(c.Key.Sheet), c.Sum))]
                 );
             }
@@ -189,55 +151,91 @@ public sealed class StockBook(StudioContext context, TimeProvider clock)
         if (
             row is null
             || Ledger.Words.Kind(row.Kind) is not { } kind
-            || !MayGoBack(kind)
+            || !Booking.MayGoBack(kind)
             || await context.Bookings.AnyAsync(b => b.TakesBackId == id, cancel)
         )
             return new(BookingOutcome.NotThere);
-        foreach (var move in row.Movements.Where(m => !m.IsPromise && m.Count > 0))
+        // Kits come to call things by other names, or join them: here each goes by the studio's own number.
+        var rows = row.Movements.ToLookup(m => (m.IsPromise, Pile: Studio(m)));
+        StockMove[] Moves(bool promises) =>
+            [.. rows.Where(g => g.Key.IsPromise == promises).Select(g => new StockMove(g.Key.Pile, g.Sum(m => m.Count)))];
+        var back = new Booking(kind, Moves(false))
         {
-            var there = await context
-                .Movements.Where(m =>
-                    !m.IsPromise
-                    && m.ThingId == move.ThingId
-                    && m.Item == move.Item
-                    && m.Width == move.Width
-                    && m.Height == move.Height
-                    && m.Face == move.Face
-                )
-                .SumAsync(m => m.Count, cancel);
-            if (there < move.Count)
-                return new(BookingOutcome.Short, move.Name, there);
-        }
+            Promises = Moves(true),
+            Sheets = [.. row.Sheets.Select(s => new SheetsCut(Sheet(s.Sheet), s.Count))],
+            Kits = row.Kits,
+        }.Back(row.KitId is not null);
+        var stock = await StudioStockAsync(row, cancel);
+        if (back.Short(stock.OnHand) is { } scarce)
+            return new(BookingOutcome.Short, rows[(false, scarce.Pile)].First().Name, stock.OnHand.GetValueOrDefault(scarce.Pile));
+        if (back.IsOvertaken(stock))
+            return new(BookingOutcome.Overtaken);
         var (now, reason) = (Now, $"taken back: {row.Reason}");
         reason = reason.Length > 200 ? reason[..200] : reason;
-        var back = new BookingRow
+        var written = new BookingRow
         {
             At = now,
-            Kind = nameof(BookingKind.TakenBack),
+            Kind = back.Kind.ToString(),
             Kit = row.Kit,
             KitId = row.KitId,
             Revision = row.Revision,
-            Kits = row.Kits,
+            Kits = back.Kits,
             Reason = reason,
             Key = key,
             TakesBackId = id,
         };
-        // A promise to a kit that is gone stays released.
-        foreach (var move in row.Movements.Where(m => !m.IsPromise || row.KitId is not null))
-            back.Movements.Add(Opposite(move, now, reason));
-        if (row.KitId is not null)
-            back.Sheets.AddRange(
-                row.Sheets.Select(s => new SheetsCutRow
-                {
-                    KitId = s.KitId,
-                    Sheet = s.Sheet,
-                    Count = -s.Count,
-                })
-            );
-        context.Bookings.Add(back);
+        written.Movements.AddRange(
+            back.Moves.Select(m => Like(rows[(false, m.Pile)].First(), m.Count))
+                .Concat(back.Promises.Select(m => Like(rows[(true, m.Pile)].First(), m.Count)))
+        );
+        written.Sheets.AddRange(SheetRows(back, row.KitId ?? 0));
+        context.Bookings.Add(written);
         await context.SaveChangesAsync(cancel);
         await alone.CommitAsync(cancel);
         return new(BookingOutcome.Done);
+
+        MovementRow Like(MovementRow move, int count) =>
+            new()
+            {
+                At = now,
+                Kit = move.Kit,
+                Revision = move.Revision,
+                Item = move.Item,
+                ItemId = move.ItemId,
+                Name = move.Name,
+                ThingId = move.ThingId,
+                Width = move.Width,
+                Height = move.Height,
+                Face = move.Face,
+                Count = count,
+                Reason = reason,
+                IsPromise = move.IsPromise,
+            };
+    }
+
+    private static Pile Studio(MovementRow m) =>
+        new(Ledger.Words.Item(m.Item), Number(m.ThingId ?? 0), Ledger.Words.Size(m.Width, m.Height), Ledger.Words.Face(m.Face));
+
+    private static string Number(int thing) => thing.ToString(CultureInfo.InvariantCulture);
+
+    // The piles that a booking moved, by the studio's numbers, with what is promised to its kit and which of its sheets are cut.
+    private async Task<KitStock> StudioStockAsync(BookingRow row, CancellationToken cancel)
+    {
+        var sums = await PileSum.OfAsync(context, row.Movements.Select(m => m.ThingId).OfType<int>().ToHashSet(), cancel);
+        Dictionary<Pile, int> Added(Func<PileSum, bool> which) =>
+            sums.Where(which).GroupBy(p => p.Pile(Number(p.Thing))).ToDictionary(g => g.Key, g => g.Sum(p => p.Sum));
+        var cut = await context
+            .SheetsCut.AsNoTracking()
+            .Where(s => s.KitId == row.KitId)
+            .GroupBy(s => s.Sheet)
+            .Select(g => new { g.Key, Sum = g.Sum(s => s.Count) })
+            .ToListAsync(cancel);
+        return KitStock.None with
+        {
+            OnHand = Added(p => !p.IsPromise),
+            PromisedHere = Added(p => p.IsPromise && p.Kit == row.Kit),
+            Cut = [.. cut.Select(c => new SheetsCut(Sheet(c.Key), c.Sum))],
+        };
     }
 
     /// <summary>The run of a kit that was confirmed last and not released or taken back since; null where there is none.</summary>
@@ -254,164 +252,6 @@ public sealed class StockBook(StudioContext context, TimeProvider clock)
         return last is { Kind: nameof(BookingKind.Confirmed), Kits: { } kits, Instance: { } instance }
             ? new(last.Id, last.At, last.Revision, kits, instance)
             : null;
-    }
-
-    /// <summary>The things of a kit, with the kits that use each, and what is promised to each of them.</summary>
-    public async Task<IReadOnlyList<KitThing>> ThingsAsync(int kit, CancellationToken cancel)
-    {
-        var own = await context
-            .KitThings.AsNoTracking()
-            .Where(l => l.KitId == kit)
-            .Join(
-                context.Things,
-                l => l.ThingId,
-                t => t.Id,
-                (l, t) =>
-                    new
-                    {
-                        l.Kind,
-                        l.LocalId,
-                        Thing = t,
-                    }
-            )
-            .ToListAsync(cancel);
-        var ids = own.Select(o => o.Thing.Id).Distinct().ToList();
-        var users = (
-            await context
-                .KitThings.AsNoTracking()
-                .Where(l => ids.Contains(l.ThingId))
-                .Join(
-                    context.Kits,
-                    l => l.KitId,
-                    k => k.Id,
-                    (l, k) =>
-                        new
-                        {
-                            l.ThingId,
-                            k.Slug,
-                            k.Name,
-                        }
-                )
-                .Distinct()
-                .ToListAsync(cancel)
-        ).ToLookup(u => u.ThingId);
-        var promises = (
-            await context
-                .Movements.AsNoTracking()
-                .Where(m => m.IsPromise && m.ThingId != null && ids.Contains(m.ThingId.Value))
-                .GroupBy(m => new
-                {
-                    m.ThingId,
-                    m.Item,
-                    m.Width,
-                    m.Height,
-                    m.Face,
-                    m.Kit,
-                })
-                .Select(g => new { g.Key, Sum = g.Sum(m => m.Count) })
-                .Where(g => g.Sum != 0)
-                .ToListAsync(cancel)
-        ).ToLookup(p => p.Key.ThingId);
-        // Things that might be the same: alike in kind and name; the rest is compared where they are shown.
-        var names = own.Select(o => o.Thing.Name).Distinct().ToList();
-        var alike = await context.Things.AsNoTracking().Where(t => names.Contains(t.Name)).ToListAsync(cancel);
-        return
-        [
-            .. own.Select(o => new KitThing(
-                o.Kind == ThingRow.Paper,
-                o.LocalId,
-                o.Thing.Id,
-                o.Thing.Limited,
-                o.Thing.Description,
-                [
-                    .. users[o.Thing.Id]
-                        .Select(u => new ThingUser(
-                            u.Slug,
-                            u.Name,
-                            [
-                                .. promises[o.Thing.Id]
-                                    .Where(p => p.Key.Kit == u.Slug)
-                                    .Select(p => new StockMove(
-                                        new(
-                                            Ledger.Words.Item(p.Key.Item),
-                                            o.LocalId,
-                                            Ledger.Words.Size(p.Key.Width, p.Key.Height),
-                                            Ledger.Words.Face(p.Key.Face)
-                                        ),
-                                        p.Sum
-                                    )),
-                            ]
-                        )),
-                ],
-                [
-                    .. alike
-                        .Where(a => a.Id != o.Thing.Id && a.Kind == o.Kind && a.Name == o.Thing.Name && Things.AreAlike(a, o.Thing))
-                        .Select(a => a.Id),
-                ]
-            )),
-        ];
-    }
-
-    /// <summary>The studio's numbers for the things of a kit, by what the kit calls them.</summary>
-    public async Task<IReadOnlyDictionary<string, int>> NumbersAsync(int kit, CancellationToken cancel) =>
-        (await context.KitThings.AsNoTracking().Where(l => l.KitId == kit).ToListAsync(cancel))
-            .GroupBy(l => l.LocalId)
-            .ToDictionary(g => g.Key, g => g.First().ThingId);
-
-    /// <summary>Joins one thing with another that is the same: the kits that used it use the other, and its movements count there. By
-    /// the user, never by itself.</summary>
-    /// <returns>Whether there are both, alike in kind.</returns>
-    public async Task<bool> JoinAsync(int thing, int into, CancellationToken cancel)
-    {
-        if (thing == into)
-            return false;
-        await using var alone = await context.Database.BeginTransactionAsync(cancel);
-        var (gone, kept) = (
-            await context.Things.SingleOrDefaultAsync(t => t.Id == thing, cancel),
-            await context.Things.SingleOrDefaultAsync(t => t.Id == into, cancel)
-        );
-        if (gone is null || kept is null || gone.Kind != kept.Kind || !Things.AreAlike(gone, kept))
-            return false;
-        // A kit that uses both means two piles by them.
-        if (
-            await context.KitThings.AnyAsync(
-                l => l.ThingId == thing && context.KitThings.Any(o => o.KitId == l.KitId && o.ThingId == into),
-                cancel
-            )
-        )
-            return false;
-        kept.Limited |= gone.Limited;
-        await context.SaveChangesAsync(cancel);
-        await context.KitThings.Where(l => l.ThingId == thing).ExecuteUpdateAsync(set => set.SetProperty(l => l.ThingId, into), cancel);
-        await context.Movements.Where(m => m.ThingId == thing).ExecuteUpdateAsync(set => set.SetProperty(m => m.ThingId, into), cancel);
-        await context.Things.Where(t => t.Id == thing).ExecuteDeleteAsync(cancel);
-        await alone.CommitAsync(cancel);
-        return true;
-    }
-
-    /// <summary>Lets a kit use a thing of the studio under an id of its own.</summary>
-    /// <returns>Whether there are both, and the id means nothing else in that kit.</returns>
-    public async Task<bool> UseAsync(string slug, string local, int thing, CancellationToken cancel)
-    {
-        if (await context.Kits.AsNoTracking().SingleOrDefaultAsync(k => k.Slug == slug, cancel) is not { } kit)
-            return false;
-        if (await context.Things.AsNoTracking().SingleOrDefaultAsync(t => t.Id == thing, cancel) is not { } found)
-            return false;
-        if (await context.KitThings.FindAsync([kit.Id, found.Kind, local], cancel) is { } there)
-            return there.ThingId == thing;
-        if (await context.KitThings.AnyAsync(l => l.KitId == kit.Id && l.ThingId == thing, cancel))
-            return false;
-        context.KitThings.Add(
-            new()
-            {
-                KitId = kit.Id,
-                Kind = found.Kind,
-                LocalId = local,
-                ThingId = thing,
-            }
-        );
-        await context.SaveChangesAsync(cancel);
-        return true;
     }
 
     /// <summary>Puts a booking's rows beside others that are written together with it.</summary>
@@ -478,16 +318,7 @@ public sealed class StockBook(StudioContext context, TimeProvider clock)
             Instance = instance,
         };
         row.Movements.AddRange(booking.Moves.Select(m => Move(m, false)).Concat(booking.Promises.Select(m => Move(m, true))));
-        row.Sheets.AddRange(
-            booking
-                .Sheets.Where(s => s.Count != 0)
-                .Select(s => new SheetsCutRow
-                {
-                    KitId = kit.Id,
-                    Sheet = Sheet(s.Sheet),
-                    Count = s.Count,
-                })
-        );
+        row.Sheets.AddRange(SheetRows(booking, kit.Id));
         return row;
 
         MovementRow Move(StockMove move, bool isPromise)
@@ -512,23 +343,15 @@ public sealed class StockBook(StudioContext context, TimeProvider clock)
         }
     }
 
-    private static MovementRow Opposite(MovementRow move, DateTime at, string reason) =>
-        new()
-        {
-            At = at,
-            Kit = move.Kit,
-            Revision = move.Revision,
-            Item = move.Item,
-            ItemId = move.ItemId,
-            Name = move.Name,
-            ThingId = move.ThingId,
-            Width = move.Width,
-            Height = move.Height,
-            Face = move.Face,
-            Count = -move.Count,
-            Reason = reason,
-            IsPromise = move.IsPromise,
-        };
+    private static IEnumerable<SheetsCutRow> SheetRows(Booking booking, int kit) =>
+        booking
+            .Sheets.Where(s => s.Count != 0)
+            .Select(s => new SheetsCutRow
+            {
+                KitId = kit,
+                Sheet = Sheet(s.Sheet),
+                Count = s.Count,
+            });
 
     // One text for one sheet, however its pieces are listed.
     private static string Sheet(KeptSheet sheet) =>
@@ -545,20 +368,3 @@ public sealed class StockBook(StudioContext context, TimeProvider clock)
 
     private static KeptSheet Sheet(string json) => JsonSerializer.Deserialize<KeptSheet>(json, JsonText.In(LengthUnit.Inch))!;
 }
-
-/// <summary>A kit that uses a thing, and what is promised to it.</summary>
-public sealed record ThingUser(string Slug, string Kit, IReadOnlyList<StockMove> Promised);
-
-/// <summary>A thing of the studio as a kit uses it.</summary>
-/// <param name="Id">What the kit calls it.</param>
-/// <param name="Description">What it is, as JSON.</param>
-/// <param name="Alike">Other things of the studio that might be the same.</param>
-public sealed record KitThing(
-    bool IsPaper,
-    string Id,
-    int Thing,
-    bool Limited,
-    string Description,
-    IReadOnlyList<ThingUser> UsedBy,
-    IReadOnlyList<int> Alike
-);

@@ -6,9 +6,8 @@ namespace VelvetFold.Store;
 
 /// <summary>
 /// Takes over studios from before stock was the studio's: what the newest document of a kit counts becomes things of the studio, its
-/// movements theirs, and a difference
-/// between the two an opening booking. What an earlier document counts is left alone: nobody reads it any more. A kit is taken over
-/// whole or not at all.
+/// movements theirs, and a difference between the two an opening booking. What an earlier document counts is left alone: nobody reads it
+/// any more. A kit is taken over whole or not at all.
 /// </summary>
 internal sealed class TakeOver(StudioContext context)
 {

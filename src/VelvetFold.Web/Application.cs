@@ -60,6 +60,7 @@ internal static class Application
             .AddScoped<Pictures>()
             .AddScoped<Ledger>()
             .AddScoped<StockBook>()
+            .AddScoped<Things>()
             .AddScoped<BagShelf>()
             .AddScoped<DemoStudio>();
         builder.Services.AddSingleton(PostSettings.Of(builder.Configuration, start.Data)).AddSingleton<PostRoom>();
@@ -82,6 +83,7 @@ internal static class Application
         api.MapWorkshops();
         api.MapInvitations();
         api.MapPacking();
+        api.MapLabels();
         api.MapStock();
         api.MapStockBooks();
         api.MapCompute();

@@ -74,9 +74,8 @@ public class PictureFileTests
         return [.. jpeg[..2], 0xFF, 0xE1, (byte)((body.Length + 2) >> 8), (byte)(body.Length + 2), .. body, .. jpeg[2..]];
     }
 
-    // Where the red quarter is seen, by the table of the Orientation tag: value 1, row 0 at the top and column 0 at the left; 2, top
-    // right; 3, bottom right; 4, bottom left; 5, left top; 6, right top;
-    // 7, right bottom; 8, left bottom (CIPA DC-008, 4.6.4 A).
+    // Where the red quarter is seen, by the table of the Orientation tag: value 1, row 0 at the top and column 0 at the left; 2, top right;
+    // 3, bottom right; 4, bottom left; 5, left top; 6, right top; 7, right bottom; 8, left bottom (CIPA DC-008, 4.6.4 A).
     [Theory]
     [InlineData(1, false, false, false)]
     [InlineData(2, false, true, false)]

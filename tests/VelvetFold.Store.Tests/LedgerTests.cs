@@ -124,12 +124,12 @@ public sealed class LedgerTests : IDisposable
     {
         var (kites, bread) = (await Add("Kites", 24), await Add("Bread", 0));
         var thing = (await _studio.With(c => new Ledger(c).BalancesAsync(kites, default))).Single(b => b.Item == StockItem.Sheets).Thing;
-        var other = (await _studio.With(c => new StockBook(c, _studio.At).ThingsAsync(2, default))).Single(t => t.IsPaper);
+        var other = (await _studio.With(c => new Things(c).OfKitAsync(2, default))).Single(t => t.IsPaper);
         Assert.Equal([thing], other.Alike);
-        Assert.True(await _studio.With(c => new StockBook(c, _studio.At).JoinAsync(other.Thing, thing, default)));
+        Assert.True(await _studio.With(c => new Things(c).JoinAsync(other.Thing, thing, default)));
         Assert.Equal((24, 24), (await OnHand(kites), await OnHand(bread)));
         Assert.Equal(
-            ["bread", "kites"],
+            ["Bread", "Kites"],
             (await _studio.With(c => new Ledger(c).BalancesAsync(null, default))).Single(b => b.Item == StockItem.Sheets).UsedBy.Order()
         );
 

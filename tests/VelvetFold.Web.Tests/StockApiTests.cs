@@ -184,6 +184,11 @@ public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
         await Done(HttpMethod.Post, $"/api/kits/{slug}/stock/sheets", Sheets(0, pieces), 2);
         Assert.Empty((await Kit(slug))["keptSheets"]!.AsArray());
         Assert.Equal(before, (await Paper(slug, "slate")).ToJsonString());
+        // Marked and whole again: to take the mark back as well would make a sheet out of nothing.
+        var marks = (await Ask(HttpMethod.Get, $"/api/ledger?kit={slug}&find=1 sheet cut")).Answer!["movements"]!.AsArray();
+        var back = await Ask(HttpMethod.Post, $"/api/ledger/bookings/{marks[0]!["booking"]}/back", "{}");
+        Assert.Equal(HttpStatusCode.Conflict, back.Status);
+        Assert.Equal(before, (await Paper(slug, "slate")).ToJsonString());
         // More than there are is refused, and says how many there are.
         var (status, refused) = await Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/sheets", Sheets(500, pieces), 2);
         Assert.Equal(HttpStatusCode.Conflict, status);

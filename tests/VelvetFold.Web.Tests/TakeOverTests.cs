@@ -6,8 +6,7 @@ namespace VelvetFold.Web.Tests;
 
 /// <summary>
 /// A studio from before stock was the studio's opens, and its screens say what they said: <c>Before/studio.db.gz</c> was made by that
-/// version, with bookings, sheets marked
-/// as cut, guests and bags; <c>Before/says.json</c> is what it answered.
+/// version, with bookings, sheets marked as cut, guests and bags; <c>Before/says.json</c> is what it answered.
 /// </summary>
 public sealed class TakeOverTests : IDisposable
 {

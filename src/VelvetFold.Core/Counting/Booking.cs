@@ -171,6 +171,30 @@ public sealed record Booking(BookingKind Kind, IReadOnlyList<StockMove> Moves)
             Promises = [.. stock.PromisedHere.Where(p => p.Value != 0).Select(p => new StockMove(p.Key, -p.Value))],
         };
 
+    /// <summary>Whether a booking of a kind may be taken back: what the ledger began with, and what takes back, stand.</summary>
+    public static bool MayGoBack(BookingKind kind) => kind is not (BookingKind.Opening or BookingKind.TakenBack);
+
+    /// <summary>The booking that takes this one back: all of it the other way round.</summary>
+    /// <param name="kitIsThere">What was promised to a kit that is gone stays released, and nobody marks its sheets any more.</param>
+    public Booking Back(bool kitIsThere) =>
+        new(BookingKind.TakenBack, Opposite(Moves))
+        {
+            Promises = kitIsThere ? Opposite(Promises) : [],
+            Sheets = kitIsThere ? [.. Sheets.Select(s => s with { Count = -s.Count })] : [],
+            Kits = Kits,
+        };
+
+    private static StockMove[] Opposite(IReadOnlyList<StockMove> moves) => [.. moves.Select(m => m with { Count = -m.Count })];
+
+    /// <summary>Whether a booking takes away more promises to its kit, or more marks of sheets as cut, than there are: what was booked
+    /// since has used them, let them go or counted them with their run.</summary>
+    public bool IsOvertaken(KitStock stock)
+    {
+        ArgumentNullException.ThrowIfNull(stock);
+        return Promises.Any(p => p.Count < 0 && stock.PromisedHere.GetValueOrDefault(p.Pile) + p.Count < 0)
+            || Sheets.Any(s => s.Count < 0 && stock.CutLike(s.Sheet) + s.Count < 0);
+    }
+
     /// <summary>The first pile of which a booking takes more than there is; null where it takes of none. What is not counted never runs
     /// out.</summary>
     public StockMove? Short(IReadOnlyDictionary<Pile, int> onHand)

@@ -3,22 +3,21 @@ using VelvetFold.Core.Kits;
 namespace VelvetFold.Core.Cutting;
 
 /// <summary>
-/// The one plan of an instance: pieces, papers, stock and a number of kits. It is searched within counted work and never by the clock,
-/// so that it is the same on every
-/// machine and in any order of asking; every screen, file and print shows it.
+/// The one plan of an instance: pieces, papers, stock and a number of kits. It is searched within counted work and never by the clock, so
+/// that it is the same on every machine and in any order of asking; every screen, file and print shows it.
 /// </summary>
 /// <remarks>
-/// Beside what the search finds for n kits itself stand the plan for one kit fewer and one kit by itself, and the plans for more kits
-/// with what is too much left out:
-/// so n kits never take more than n times one, nor more than n - 1 and one, nor more than a larger number of kits. Plans that are
-/// proved need none of that.
+/// Beside what the search finds for n kits itself stand the plan for one kit fewer and one kit by itself, and the plans for more kits with
+/// what is too much left out: so n kits never take more than n times one, nor more than n - 1 and one, nor more than a larger number of
+/// kits. Plans that are proved need none of that.
 /// </remarks>
 public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMode mode, PlanTerms terms)
 {
     /// <summary>How many numbers of kits above the one that is asked for are looked at.</summary>
     private const int MostAbove = 8;
 
-    private readonly Dictionary<(string Paper, int Kits), SheetPlan?> _found = [];
+    // By the number of kits; 0 stands for one kit more.
+    private readonly Dictionary<(string Paper, int Key), SheetPlan?> _found = [];
     private readonly Dictionary<(string Paper, int Kits), SheetPlan?> _least = [];
     private readonly Dictionary<int, CuttingInstance> _orders = [];
     private CuttingInstance? _one;
@@ -37,17 +36,14 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
         );
 
     // What the search finds for so many kits, nothing else looked at; null where nothing of that paper is cut.
-    private SheetPlan? Found(string paper, int kits) =>
-        _found.TryGetValue((paper, kits), out var known)
-            ? known
-            : _found[(paper, kits)] = CutPlanner.Plan(Only(Order(kits), paper), terms).For(paper);
+    private SheetPlan? Found(string paper, int kits) => Found(paper, kits, Order(kits));
 
-    private SheetPlan? OneMore(string paper) => Found(One, paper);
+    private SheetPlan? OneMore(string paper) => Found(paper, 0, One);
 
-    private SheetPlan? Found(CuttingInstance order, string paper) =>
-        _found.TryGetValue((paper, -1), out var known)
+    private SheetPlan? Found(string paper, int key, CuttingInstance order) =>
+        _found.TryGetValue((paper, key), out var known)
             ? known
-            : _found[(paper, -1)] = CutPlanner.Plan(Only(order, paper), terms).For(paper);
+            : _found[(paper, key)] = CutPlanner.Plan(Only(order, paper), terms).For(paper);
 
     private static CuttingInstance Only(CuttingInstance order, string paper) =>
         order with

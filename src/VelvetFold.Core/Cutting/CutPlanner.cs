@@ -8,9 +8,8 @@ namespace VelvetFold.Core.Cutting;
 
 /// <summary>Plans how pieces are cut from sheets by edge-to-edge cuts: the fewest sheets, then few patterns and few cuts.</summary>
 /// <remarks>
-/// Deterministic: the same order and budget give the same plan, unless the clock had to end the search (<see
-/// cref="SheetPlan.CutShort"/>). The bound beside the plan is
-/// computed without looking at it.
+/// Deterministic: the same order and budget give the same plan, unless the clock had to end the search (<see cref="SheetPlan.CutShort"/>).
+/// The bound beside the plan is computed without looking at it.
 /// </remarks>
 public static class CutPlanner
 {

@@ -5,9 +5,8 @@ using VelvetFold.Core.Stock;
 namespace VelvetFold.Core.Cutting;
 
 /// <summary>
-/// A kit on its way from the document to the plan: its pages resolved, its pieces listed, its cuts planned, each once and when it is
-/// first asked for. Safe to use from
-/// several threads.
+/// A kit on its way from the document to the plan: its pages resolved, its pieces listed, its cuts planned, each once and when it is first
+/// asked for. Safe to use from several threads.
 /// </summary>
 public sealed class KitWork
 {

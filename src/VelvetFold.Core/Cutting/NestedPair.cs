@@ -58,9 +58,8 @@ public sealed record NestedPair(
         return best;
     }
 
-    // How far to the right the second has to be moved so that at every height it begins where the first has ended, rounded up to a
-    // tick. Between two heights at which there
-    // are corners all sides are straight, so that the most is needed at one of them.
+    // How far to the right the second has to be moved so that at every height it begins where the first has ended, rounded up to a tick.
+    // Between two heights at which there are corners all sides are straight, so that the most is needed at one of them.
     private static Length Apart(IReadOnlyList<OutlinePoint> first, IReadOnlyList<OutlinePoint> second)
     {
         var heights = first.Concat(second).Select(p => p.Y.Ticks).Distinct().Order().ToArray();

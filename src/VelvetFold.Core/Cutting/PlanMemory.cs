@@ -6,8 +6,7 @@ namespace VelvetFold.Core.Cutting;
 
 /// <summary>
 /// Plans that were searched for before, by all that they depend on, the work they were given with it: the same question has the same
-/// answer, whatever was asked in
-/// between. While a piece is moved, nothing about the cuts changes. Safe to use from several threads.
+/// answer, whatever was asked in between. While a piece is moved, nothing about the cuts changes. Safe to use from several threads.
 /// </summary>
 public sealed class PlanMemory
 {

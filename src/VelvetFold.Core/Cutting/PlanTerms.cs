@@ -16,8 +16,7 @@ public sealed record PlanTerms
 
     /// <summary>
     /// Whether sheets are laid again for fewer settings and larger offcuts once the fewest are found. Without it a plan takes as many
-    /// sheets, in other cuts: enough where
-    /// only sheets are counted.
+    /// sheets, in other cuts: enough where only sheets are counted.
     /// </summary>
     public bool Polish { get; init; } = true;
 

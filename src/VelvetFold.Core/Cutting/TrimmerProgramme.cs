@@ -7,8 +7,7 @@ public static class TrimmerProgramme
 {
     /// <summary>
     /// The cuts of a pattern in order. The fence is moved as rarely as can be: every part that waits for a setting is cut at it before
-    /// another is set; then the part cut
-    /// last is taken up first.
+    /// another is set; then the part cut last is taken up first.
     /// </summary>
     public static IReadOnlyList<TrimmerCut> Of(CutNode root)
     {
@@ -88,12 +87,11 @@ public static class TrimmerProgramme
     }
 
     /// <summary>
-    /// Cuts a sheet by the programme and tells what lies on the table in the end, by name; a piece whose inside is cut out keeps its
-    /// outer box. Knows nothing of the plan
-    /// but the sheet's size.
+    /// Cuts a sheet by the programme and tells what lies on the table in the end, by name; a piece whose inside is cut out keeps its outer
+    /// box. Knows nothing of the plan but the sheet's size.
     /// </summary>
-    /// <exception cref="InvalidOperationException">A cut names a part that is not on the table, runs outside it, or leaves an inside
-    /// partly cut out.</exception>
+    /// <exception cref="InvalidOperationException">A cut names a part that is not on the table, runs outside it, or leaves an inside partly
+    /// cut out.</exception>
     public static IReadOnlyDictionary<string, IReadOnlyList<Box>> Replay(Size sheet, IReadOnlyList<TrimmerCut> cuts)
     {
         var table = new List<OnTable> { new(PaperPart.Sheet, new(Length.Zero, Length.Zero, sheet)) };

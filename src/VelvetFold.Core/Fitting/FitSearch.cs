@@ -41,8 +41,8 @@ public sealed record FitAnswer(IReadOnlyList<Fit> Fits, bool IsExact, string? Wh
 
 /// <summary>
 /// Searches the best ways to put a guest's photos on a layout: local moves on the openings first, on the layout as it is and, where the
-/// photos ask for it, on its mirror image, on one page of the
-/// spread, on the page doubled, on photos a quarter inch smaller; and where these do not suffice, its photo areas laid out anew.
+/// photos ask for it, on its mirror image, on one page of the spread, on the page doubled, on photos a quarter inch smaller; and where
+/// these do not suffice, its photo areas laid out anew.
 /// </summary>
 public static class FitSearch
 {

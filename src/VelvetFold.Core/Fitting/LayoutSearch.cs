@@ -6,8 +6,8 @@ namespace VelvetFold.Core.Fitting;
 
 /// <summary>
 /// Local moves on one layout: each opening is kept, turned, split, joined with its neighbour, given up for a card, or bears a pocket;
-/// openings are added where there is room; photos are
-/// assigned to what then is there at the least loss; what comes to lie on something moves along its own relations, or the page refuses it.
+/// openings are added where there is room; photos are assigned to what then is there at the least loss; what comes to lie on something
+/// moves along its own relations, or the page refuses it.
 /// </summary>
 internal sealed class LayoutSearch
 {
@@ -120,9 +120,8 @@ internal sealed class LayoutSearch
         return (found, exact);
     }
 
-    // The cheapest of the combinations by what they cost with their photos, tried on the page from the cheapest on. As costs only rise,
-    // no combination dearer by itself than the
-    // dearest that is kept needs to be looked at.
+    // The cheapest of the combinations by what they cost with their photos, tried on the page from the cheapest on. As costs only rise, no
+    // combination dearer by itself than the dearest that is kept needs to be looked at.
     private (List<Fit> Found, bool Complete) Best(IReadOnlyList<(IReadOnlyList<Option> Chosen, decimal Own)> ranked, int count, int close)
     {
         var kept = new PriorityQueue<(decimal Cost, IReadOnlyList<Option> Chosen, Assigned Assigned), decimal>();
@@ -143,8 +142,7 @@ internal sealed class LayoutSearch
             complete = false;
         }
         // Fits of other kinds first; those that do the same elsewhere fill what is left. What has to move makes a fit dearer than it
-        // looked: the next ones
-        // are tried as long as they could still be better than the dearest found, or than the one of their kind.
+        // looked: the next ones are tried as long as they could still be better than the dearest found, or than the one of their kind.
         var (found, alike) = (new Dictionary<string, Fit>(), new List<Fit>());
         foreach (var ((cost, chosen, assigned), _) in kept.UnorderedItems.OrderBy(k => k.Element.Cost))
         {

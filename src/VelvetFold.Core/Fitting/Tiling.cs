@@ -6,9 +6,9 @@ namespace VelvetFold.Core.Fitting;
 internal sealed record Tile(int Photo, Box Box);
 
 /// <summary>
-/// Fills an area with photos of their own shapes in rows and columns: slicing trees over all ways to halve the photos, again and again.
-/// Of a tree whose photos keep their shape the width is a linear
-/// function of the height, gutters and mats included, so that trees are compared by two numbers.
+/// Fills an area with photos of their own shapes in rows and columns: slicing trees over all ways to halve the photos, again and again. Of
+/// a tree whose photos keep their shape the width is a linear function of the height, gutters and mats included, so that trees are compared
+/// by two numbers.
 /// </summary>
 internal static class Tiling
 {

@@ -30,8 +30,8 @@ public sealed record ProofResult(int Cut, int Placed, int LeftOver, IReadOnlyLis
 
 /// <summary>
 /// Follows a guide step by step on a virtual table and tells where it fails. It trusts nothing but the steps: what was cut, what lies
-/// where, what is free and what is dry
-/// comes from them, the numbers from their texts, and only the finished pages are compared with the design.
+/// where, what is free and what is dry comes from them, the numbers from their texts, and only the finished pages are compared with the
+/// design.
 /// </summary>
 public sealed class GuideProof
 {
@@ -359,21 +359,15 @@ public sealed class GuideProof
                 .Select(f => Start(step, layout, placed, f))
                 .OfType<Length>()
                 .ToList();
+            var way = axis == Axis.Across ? "from side to side" : "from top to bottom";
             if (starts.Count == 0)
-                Fault(
-                    step,
-                    "no-place",
-                    $"Step {step.Number} does not say where {placed.Label} lies {(axis == Axis.Across ? "from side to side" : "from top to bottom")}."
-                );
+                Fault(step, "no-place", $"Step {step.Number} does not say where {placed.Label} lies {way}.");
             foreach (var start in starts.Distinct())
             {
                 if (start == placed.Box.Along(axis).Start)
                     continue;
-                Fault(
-                    step,
-                    "place-wrong",
-                    $"Step {step.Number} puts {placed.Label} {_kit.Reading().Format((start - placed.Box.Along(axis).Start).Magnitude)} away from where it is designed."
-                );
+                var off = _kit.Reading().Format((start - placed.Box.Along(axis).Start).Magnitude);
+                Fault(step, "place-wrong", $"Step {step.Number} puts {placed.Label} {off} away from where it is designed.");
                 box = axis == Axis.Across ? box with { X = start } : box with { Y = start };
             }
         }

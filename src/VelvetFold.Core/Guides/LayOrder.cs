@@ -41,9 +41,9 @@ internal sealed record Laid(
 );
 
 /// <summary>
-/// The order in which the pieces of a layout are laid. What lies under another comes first, but for what is tucked under its edge,
-/// which comes after it; among what may come
-/// next, the one that changes page and kind of work least, that has all it is measured from in place, and that lies farthest back.
+/// The order in which the pieces of a layout are laid. What lies under another comes first, but for what is tucked under its edge, which
+/// comes after it; among what may come next, the one that changes page and kind of work least, that has all it is measured from in place,
+/// and that lies farthest back.
 /// </summary>
 internal sealed class LayOrder
 {

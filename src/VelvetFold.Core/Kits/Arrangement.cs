@@ -97,9 +97,8 @@ public sealed record Arrangement
     public Length Extent(Axis axis, IReadOnlyList<Size> sizes) =>
         Starts(axis, sizes).Zip(sizes, (start, size) => start + size.Along(axis)).Max();
 
-    // Every other row stands half a hexagon and half a gutter to the right. Rows interlock: from one to the next it is three quarters
-    // of a hexagon's
-    // height and, so that the slanted gutters are as wide as the upright ones, sqrt(3)/2 of the gutter, to the nearest tick.
+    // Every other row stands half a hexagon and half a gutter to the right. Rows interlock: from one to the next it is three quarters of a
+    // hexagon's height and, so that the slanted gutters are as wide as the upright ones, sqrt(3)/2 of the gutter, to the nearest tick.
     private Length HoneycombStart(Axis axis, int index, Size hexagon)
     {
         var (row, column) = (index / InARow, index % InARow);
@@ -126,9 +125,8 @@ public sealed record Arrangement
     }
 
     /// <summary>
-    /// The gaps between members spread evenly over a stretch: they add up exactly, each a whole number of ruler steps where the room
-    /// is; where
-    /// they cannot be equal, the first ones take a step more. Null where there is no room.
+    /// The gaps between members spread evenly over a stretch: they add up exactly, each a whole number of ruler steps where the room is;
+    /// where they cannot be equal, the first ones take a step more. Null where there is no room.
     /// </summary>
     public static IReadOnlyList<Length>? Gaps(Length room, IReadOnlyList<Length> extents, Length ruler)
     {

@@ -18,9 +18,8 @@ public sealed record ChosenSheet
 }
 
 /// <summary>
-/// The plan of one paper that somebody chose after a longer search, in place of the canonical one. It holds as long as what is cut and
-/// what it is cut from stay what
-/// they were.
+/// The plan of one paper that somebody chose after a longer search, in place of the canonical one. It holds as long as what is cut and what
+/// it is cut from stay what they were.
 /// </summary>
 public sealed record ChosenPlan
 {

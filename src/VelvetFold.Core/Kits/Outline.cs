@@ -60,9 +60,8 @@ public sealed record Outline
     }
 
     /// <summary>
-    /// The area of a piece of that size within this outline, in square inches: of a circle or an oval pi/4 of its box, of a hexagon
-    /// three quarters, of a template
-    /// what its points enclose.
+    /// The area of a piece of that size within this outline, in square inches: of a circle or an oval pi/4 of its box, of a hexagon three
+    /// quarters, of a template what its points enclose.
     /// </summary>
     public static double SquareInches(Outline? outline, Size size)
     {

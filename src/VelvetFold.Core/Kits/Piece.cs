@@ -163,9 +163,8 @@ public sealed record Piece
         new(Size.Width + Finish(Edge.Left).Uses + Finish(Edge.Right).Uses, Size.Height + Finish(Edge.Top).Uses + Finish(Edge.Bottom).Uses);
 
     /// <summary>
-    /// The sizes of the parts it is cut in, where it is joined: from its left or top end, the allowances of its ends with the first and
-    /// the last. One part where it
-    /// is not joined.
+    /// The sizes of the parts it is cut in, where it is joined: from its left or top end, the allowances of its ends with the first and the
+    /// last. One part where it is not joined.
     /// </summary>
     [JsonIgnore]
     public IReadOnlyList<Size> CutParts

@@ -8,8 +8,7 @@ public static class LayoutWork
 {
     /// <summary>
     /// The layout as its mirror image: places, tilts, edges and outlines change sides, and so do the pages of a spread. Prints are not
-    /// turned over:
-    /// lettering reads as before.
+    /// turned over: lettering reads as before.
     /// </summary>
     public static Layout Mirror(Layout layout) =>
         layout with

@@ -8,8 +8,7 @@ public static class MeasuredFrom
 {
     /// <summary>
     /// The layout with a piece measured from an edge of the page or of another piece: from inside the edge where the piece lies on that
-    /// side of it,
-    /// as a gap where it lies beyond. The piece stays where it is.
+    /// side of it, as a gap where it lies beyond. The piece stays where it is.
     /// </summary>
     /// <returns>Null where either has no place, the piece is placed by an arrangement, or the other already leans on it.</returns>
     public static Layout? Edge(Layout layout, Kit kit, string id, Edge edge, string? of)

@@ -14,9 +14,8 @@ internal sealed class LineException(int column, string says, string? suggestion 
 }
 
 /// <summary>
-/// Goes through one measure line from left to right. Every word that is asked for and not found is remembered with its place, so that
-/// the fault at the
-/// farthest place can say what was expected there, and what may be typed next.
+/// Goes through one measure line from left to right. Every word that is asked for and not found is remembered with its place, so that the
+/// fault at the farthest place can say what was expected there, and what may be typed next.
 /// </summary>
 internal sealed class LineCursor(string text, LengthUnit unit)
 {

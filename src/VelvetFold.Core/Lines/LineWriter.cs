@@ -52,8 +52,8 @@ internal sealed class LineWriter(Kit kit, Layout layout)
         var places =
             (arrangement.Across is { } across ? $", {Say(across, Axis.Across)}" : "")
             + (arrangement.Down is { } down ? $", {Say(down, Axis.Down)}" : "");
-        return $"{arrangement.Id}: {kind} {members}, gap "
-            + $"{Say(arrangement.Gutter)}{(arrangement.Trimmed ? ", trimmed" : "")}{(arrangement.FirstRowIn ? ", first row in" : "")}{On(arrangement.Side)}{places}";
+        var how = (arrangement.Trimmed ? ", trimmed" : "") + (arrangement.FirstRowIn ? ", first row in" : "");
+        return $"{arrangement.Id}: {kind} {members}, gap {Say(arrangement.Gutter)}{how}{On(arrangement.Side)}{places}";
     }
 
     private IEnumerable<string> Clauses(Piece piece)
@@ -79,7 +79,9 @@ internal sealed class LineWriter(Kit kit, Layout layout)
         if (piece.Joins.Count > 0)
             yield return "joined at " + string.Join(" and ", piece.Joins.Select(Say));
         if (piece.Part is { } part)
-            yield return $"part {Quote(part.Sheet)}{(part.Part is { } which ? " " + Quote(which) : "")}{(part.More is { } more ? $" with {Say(more)} more" : "")}";
+            yield return $"part {Quote(part.Sheet)}"
+                + (part.Part is { } which ? " " + Quote(which) : "")
+                + (part.More is { } more ? $" with {Say(more)} more" : "");
         if (piece.Tilt is { } tilt)
             yield return "tilted " + tilt.ToString(CultureInfo.InvariantCulture);
         if (piece.Gut is { } gut)

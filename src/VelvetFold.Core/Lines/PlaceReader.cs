@@ -88,9 +88,8 @@ internal sealed class PlaceReader(LineCursor cursor, Func<Layout> layout)
             return piece.Id;
         if (layout().Arrangements.Count > 0 && cursor.Take(layout().Arrangements.Select(a => a.Id)) is { } arrangement)
             return arrangement;
-        // A layout is read out back to front, and what lies behind may lean on what lies in front: a label is taken on trust, and a
-        // finding tells of it
-        // if no such piece comes.
+        // A layout is read out back to front, and what lies behind may lean on what lies in front: a label is taken on trust, and a finding
+        // tells of it if no such piece comes.
         var at = cursor.At;
         if (cursor.Word() is { } label && label.Length <= 8 && char.IsAsciiLetterUpper(label[0]) && label.Any(char.IsAsciiDigit))
             return label;

@@ -3,9 +3,8 @@ using VelvetFold.Core.Measures;
 namespace VelvetFold.Core.Matting;
 
 /// <summary>
-/// A frame of four strips with mitred corners in place of a whole mat: two strips as long as the mat is wide, two as long as it is
-/// high, each cut
-/// at 45 degrees at both ends.
+/// A frame of four strips with mitred corners in place of a whole mat: two strips as long as the mat is wide, two as long as it is high,
+/// each cut at 45 degrees at both ends.
 /// </summary>
 public sealed record MitredFrame(Size Outer, Length Width)
 {

@@ -310,6 +310,12 @@ internal static class StockBookEndpoints
                 title: "It is used by now.",
                 detail: $"Of {back.Name} only {back.OnHand} are still there, so this cannot be taken back. Put the count right instead."
             ),
+            BookingOutcome.Overtaken => Results.Problem(
+                statusCode: 409,
+                title: "A later booking stands on it.",
+                detail: "What it promised or marked as cut has been used, let go or booked with its run since. "
+                    + "Take the later booking back first."
+            ),
             BookingOutcome.NotThere => Results.Problem(
                 statusCode: 404,
                 title: "Nothing to take back.",

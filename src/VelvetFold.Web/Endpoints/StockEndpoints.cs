@@ -15,9 +15,11 @@ internal sealed record PromiseView(string Slug, string Kit, int Count);
 
 /// <summary>Offcuts of one size on hand.</summary>
 /// <param name="Promised">How many of them are promised to other kits.</param>
-internal sealed record OffcutsView(Size Size, SheetFace? Face, int Count, int Promised);
+/// <param name="Free">How many of them a plan of this kit may use.</param>
+internal sealed record OffcutsView(Size Size, SheetFace? Face, int Count, int Promised, int Free);
 
 /// <summary>A thing of the studio that might be the same.</summary>
+/// <param name="UsedBy">The names of the kits that use it.</param>
 internal sealed record AlikeView(int Thing, int? OnHand, IReadOnlyList<string> UsedBy);
 
 /// <summary>A paper, or a sheet, pack or roll of parts, as it lies in the studio.</summary>
@@ -106,13 +108,20 @@ internal static class StockEndpoints
             LengthUnit.Inch
         );
 
-    private static async Task<IResult> KitStockAsync(string slug, KitShelf shelf, StockBook book, Ledger ledger, CancellationToken cancel)
+    private static async Task<IResult> KitStockAsync(
+        string slug,
+        KitShelf shelf,
+        StockBook book,
+        Things own,
+        Ledger ledger,
+        CancellationToken cancel
+    )
     {
         if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
             return Problems.NoKit(slug);
         var (kit, stock) = (stored.Kit, stored.Stock);
         var sheets = (await ledger.BalancesAsync(null, cancel)).Where(b => b.Item != StockItem.Offcuts).ToDictionary(b => b.Thing);
-        var things = (await book.ThingsAsync(stored.Id, cancel)).Where(t =>
+        var things = (await own.OfKitAsync(stored.Id, cancel)).Where(t =>
             t.IsPaper ? kit.Paper(t.Id) is not null : kit.PartSheet(t.Id) is not null
         );
         var run = await book.RunAsync(slug, cancel);
@@ -152,7 +161,13 @@ internal static class StockEndpoints
             [
                 .. stock
                     .OnHand.Where(p => thing.IsPaper && p.Key.Item == StockItem.Offcuts && p.Key.Id == thing.Id && p.Value != 0)
-                    .Select(p => new OffcutsView(p.Key.Size!.Value, p.Key.Face, p.Value, stock.PromisedElsewhere.GetValueOrDefault(p.Key)))
+                    .Select(p => new OffcutsView(
+                        p.Key.Size!.Value,
+                        p.Key.Face,
+                        p.Value,
+                        stock.PromisedElsewhere.GetValueOrDefault(p.Key),
+                        kit.Paper(thing.Id)!.Offcuts.FirstOrDefault(o => o.Size == p.Key.Size && o.Face == p.Key.Face)?.Count ?? 0
+                    ))
                     .OrderByDescending(o => o.Size.Area),
             ],
             [.. thing.UsedBy.Select(u => u.Slug)],
@@ -161,7 +176,7 @@ internal static class StockEndpoints
     }
 
     // Papers and sheets of parts of all kits whose name holds every word that is looked for; all of them where none is.
-    private static async Task<IResult> StockAsync(string? find, KitShelf shelf, StockBook book, CancellationToken cancel)
+    private static async Task<IResult> StockAsync(string? find, KitShelf shelf, Things things, CancellationToken cancel)
     {
         var words = (find ?? "").Split(' ', StringSplitOptions.RemoveEmptyEntries);
         bool Holds(string name, string kit) =>
@@ -176,19 +191,19 @@ internal static class StockEndpoints
             );
             if (papers.Count + parts.Count == 0)
                 continue;
-            found.Add(new(stored.Slug, kit.Name, papers, parts, await book.NumbersAsync(stored.Id, cancel)));
+            found.Add(new(stored.Slug, kit.Name, papers, parts, await things.NumbersAsync(stored.Id, cancel)));
         }
         return Results.Ok(found);
     }
 
-    private static async Task<IResult> UseAsync(string slug, HttpRequest request, StockBook book, CancellationToken cancel)
+    private static async Task<IResult> UseAsync(string slug, HttpRequest request, Things things, CancellationToken cancel)
     {
         var reading = await Body.ReadAsync<UseEntry>(request);
         if (reading.Value is not { } entry)
             return Problems.Bad(reading.Faults);
         if (!KitRules.IsId(entry.Id))
             return Problems.Bad("id", KitRules.NoId(entry.Id));
-        return await book.UseAsync(slug, entry.Id, entry.Thing, cancel)
+        return await things.UseAsync(slug, entry.Id, entry.Thing, cancel)
             ? Results.NoContent()
             : Results.Problem(
                 statusCode: 409,
@@ -197,12 +212,12 @@ internal static class StockEndpoints
             );
     }
 
-    private static async Task<IResult> JoinAsync(int thing, HttpRequest request, StockBook book, CancellationToken cancel)
+    private static async Task<IResult> JoinAsync(int thing, HttpRequest request, Things things, CancellationToken cancel)
     {
         var reading = await Body.ReadAsync<JoinEntry>(request);
         if (reading.Value is not { } entry)
             return Problems.Bad(reading.Faults);
-        return await book.JoinAsync(thing, entry.Into, cancel)
+        return await things.JoinAsync(thing, entry.Into, cancel)
             ? Results.NoContent()
             : Results.Problem(
                 statusCode: 409,

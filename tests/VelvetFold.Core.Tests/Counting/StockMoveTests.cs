@@ -58,7 +58,7 @@ public class StockMoveTests
     // Whatever is booked and taken back: sums are what they were, and a document never carries any of it.
     [Fact]
     public void A_booking_and_its_opposite_leave_everything_as_it_was() =>
-        Gen.Select(Gen.Int[4, 40], Gen.Int[1, 4], Gen.Int[0, 2].Array[1, 5])
+        Gen.Select(Gen.Int[4, 40], Gen.Int[1, 4], Gen.Int[0, 3].Array[1, 7])
             .Sample(
                 (sheets, kits, what) =>
                 {
@@ -66,6 +66,18 @@ public class StockMoveTests
                     var (stock, booked) = (StockOf(kit), new List<Booking>());
                     foreach (var kind in what)
                     {
+                        if (kind == 3)
+                        {
+                            // The oldest is taken back, unless what came after it stands on it.
+                            if (booked.Count == 0 || booked[0].Back(true) is not { } back)
+                                continue;
+                            if (back.Short(stock.OnHand) is not null || back.IsOvertaken(stock))
+                                continue;
+                            booked.RemoveAt(0);
+                            stock = After(stock, back);
+                            Assert.All(stock.OnHand.Concat(stock.PromisedHere), p => Assert.True(p.Value >= 0));
+                            continue;
+                        }
                         var booking = kind switch
                         {
                             0 => Cut(kit, kits, stock),
@@ -83,19 +95,40 @@ public class StockMoveTests
                         Assert.Equal(KitStock.Without(kit).Papers[0], KitStock.Without(shown).Papers[0]);
                     }
                     foreach (var booking in Enumerable.Reverse(booked))
-                        stock = After(
-                            stock,
-                            new Booking(BookingKind.TakenBack, [.. booking.Moves.Select(m => m with { Count = -m.Count })])
-                            {
-                                Promises = [.. booking.Promises.Select(m => m with { Count = -m.Count })],
-                            }
-                        );
+                        stock = After(stock, booking.Back(true));
                     Assert.Equal(sheets, stock.OnHand[Pile.Sheets("plain")]);
                     Assert.All(stock.OnHand.Where(p => p.Key.Item == StockItem.Offcuts), p => Assert.Equal(0, p.Value));
                     Assert.All(stock.PromisedHere, p => Assert.Equal(0, p.Value));
                 },
                 iter: 40
             );
+
+    // Six sheets are marked as cut and whole again: taking the first back would make six more of them.
+    [Fact]
+    public void What_later_bookings_stand_on_is_not_taken_back()
+    {
+        var (kit, stock) = (Squares(10), StockOf(Squares(10)));
+        var pattern = new KitWork(stock.In(kit)).Run(4).Host.BySheet[0].Patterns[0];
+        var sheet = new KeptSheet
+        {
+            Paper = "plain",
+            Mode = CutMode.Batch,
+            Pieces = [.. pattern.Placements.Select(p => new KeptPiece(p.Piece, p.Box, p.Turned))],
+        };
+        var marked = Booking.Marked(kit, sheet, pattern, 6, stock);
+        var cut = After(stock, marked);
+        Assert.False(marked.Back(true).IsOvertaken(cut));
+        var whole = After(cut, Booking.Marked(kit, sheet, pattern, -6, cut));
+        Assert.True(marked.Back(true).IsOvertaken(whole));
+
+        var confirmed = Booking.Confirmed(stock.In(kit), new KitWork(stock.In(kit)).Run(4).Host, null, 4, stock);
+        var promised = After(stock, confirmed);
+        Assert.False(confirmed.Back(true).IsOvertaken(promised));
+        var released = After(promised, Booking.Released(promised));
+        Assert.True(confirmed.Back(true).IsOvertaken(released));
+        // A kit that is gone has no promises to be taken back.
+        Assert.False(confirmed.Back(false).IsOvertaken(released));
+    }
 
     // Of a 12 x 12 the two leave 3 x 12 (by hand).
     [Fact]

@@ -25,10 +25,9 @@ public class PlanSearchTests
         .Array[1, 6]
         .Select(pieces => Grid(9, 9, pieces));
 
-    // N. Christofides and C. Whitlock, "An algorithm for two-dimensional cutting problems", Operations Research 25 (1977), instance 1,
-    // data from memory: optimum 244. There every
-    // piece may be cut only so often; the table prices pieces without that limit, so its value is an upper bound, and a plan of it that
-    // keeps the limits is the optimum.
+    // N. Christofides and C. Whitlock, "An algorithm for two-dimensional cutting problems", Operations Research 25 (1977), instance 1, data
+    // from memory: optimum 244. There every piece may be cut only so often; the table prices pieces without that limit, so its value is an
+    // upper bound, and a plan of it that keeps the limits is the optimum.
     [Fact]
     public void The_pattern_table_bounds_the_published_value_of_Christofides_and_Whitlock()
     {

@@ -268,9 +268,8 @@ public class ShapeTests
             }
         });
 
-    // Neighbouring centres of a honeycomb are all w + g apart, in the row and between rows: elementary geometry. Checked on the
-    // centres, with the distance of
-    // NetTopologySuite.
+    // Neighbouring centres of a honeycomb are all w + g apart, in the row and between rows: elementary geometry. Checked on the centres,
+    // with the distance of NetTopologySuite.
     [Fact]
     public void A_honeycomb_has_equal_gutters_on_all_six_sides()
     {

@@ -4675,6 +4675,7 @@ export interface components {
             thing: number;
             /** Format: int32 */
             onHand: null | number;
+            /** @description The names of the kits that use it. */
             usedBy: string[];
         };
         /** @description Pieces that are placed together. Its members' rules say Member; pieces may lean on it as on a piece. */
@@ -4850,7 +4851,7 @@ export interface components {
              * @description How many of them are promised to kits.
              */
             promised: number;
-            /** @description The kits that use it. */
+            /** @description The names of the kits that use it. */
             usedBy: string[];
         };
         /** @description A run that was cut or packed: its sheets or parts go out of stock, its offcuts come in. */
@@ -4890,9 +4891,8 @@ export interface components {
             says: string;
         };
         /**
-         * @description The plan of one paper that somebody chose after a longer search, in place of the canonical one. It holds as long as what is cut and
-         *     what it is cut from stay what
-         *     they were.
+         * @description The plan of one paper that somebody chose after a longer search, in place of the canonical one. It holds as long as what is cut and what
+         *     it is cut from stay what they were.
          */
         ChosenPlan: {
             /** @description The id of its paper. */
@@ -6137,6 +6137,11 @@ export interface components {
              * @description How many of them are promised to other kits.
              */
             promised: number;
+            /**
+             * Format: int32
+             * @description How many of them a plan of this kit may use.
+             */
+            free: number;
         };
         /** @description A distance right and down, or left and up where negative. */
         Offset: {

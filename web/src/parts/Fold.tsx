@@ -15,7 +15,9 @@ interface Props {
   showing: string;
 }
 
-/** One sheet folded once: the left leaf says, the right leaf shows. The crease can be moved and rests at the thirds or the middle. */
+/**
+ * One sheet folded once: the left leaf says, the right leaf shows. The crease can be moved and rests at the thirds or the middle.
+ */
 export function Fold({ says, shows, showing }: Props) {
   const [share, setShare] = useState(stored);
   const [turned, setTurned] = useState(false);

@@ -124,7 +124,9 @@ export const cutFrom = (kit: Kit, paper: string): string[] =>
       .map((p) => `${l.id}-${p.id}`),
   );
 
-/** The kit with what one press does about a finding: the piece changed, and laid behind another where its layer was the matter. */
+/**
+ * The kit with what one press does about a finding: the piece changed, and laid behind another where its layer was the matter.
+ */
 export function mended(kit: Kit, layoutId: string, mend: NonNullable<Finding['mend']>): Kit {
   const changed = withPiece(kit, layoutId, mend.piece.id, mend.piece);
   if (!mend.behind) return changed;

@@ -30,8 +30,8 @@ const stock = {
       onHand: 24,
       promised: 17,
       offcuts: [
-        { size, face: null, count: 4, promised: 1 },
-        { size, face: 'B', count: 1, promised: 1 },
+        { size, face: null, count: 4, promised: 1, free: 3 },
+        { size, face: 'B', count: 1, promised: 1, free: 0 },
       ],
     },
     { isPaper: false, id: 'dots', onHand: null, promised: 0, offcuts: [] },

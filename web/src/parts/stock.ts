@@ -38,10 +38,7 @@ export function withCounts(kit: Kit, stock: KitStock | undefined): Kit {
         ...paper,
         onHand: found.onHand,
         promised: found.promised || undefined,
-        offcuts: found.offcuts
-          .map(({ size, face, count, promised }) => ({ size, face, count: Math.min(1000, count - promised) }))
-          .filter((o) => o.count > 0)
-          .slice(0, 100),
+        offcuts: found.offcuts.filter((o) => o.free > 0).map(({ size, face, free }) => ({ size, face, count: free })),
       };
     }),
     parts: (kit.parts ?? []).map((sheet) => {

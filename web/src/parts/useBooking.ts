@@ -4,8 +4,8 @@ import { ApiError, type KitView } from '../api/client';
 import { useKit } from './kitContext';
 
 /**
- * Books something, once for one press: every request of a press has the same key, minted when its button appears, and the server books a key once. A new key comes
- * with `again`, when something else is to be booked.
+ * Books something, once for one press: every request of a press has the same key, minted when its button appears, and the server
+ * books a key once. A new key comes with `again`, when something else is to be booked.
  */
 export function useBooking<Entry>(send: (entry: Entry, key: string, revision: number) => Promise<KitView>) {
   const { taken, saveNow } = useKit();

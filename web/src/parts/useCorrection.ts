@@ -2,7 +2,10 @@ import { useMutation } from '@tanstack/react-query';
 import { api, unwrap } from '../api/client';
 import { useKit } from './kitContext';
 
-/** A count as somebody found it: of a paper’s sheets or of parts; of offcuts of one size, where one is said. Null where it is not counted any more. */
+/**
+ * A count as somebody found it: of a paper’s sheets or of parts; of offcuts of one size, where one is said. Null where it is not
+ * counted any more.
+ */
 export interface Found {
   id: string;
   onHand: number | null;

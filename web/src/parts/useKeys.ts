@@ -32,7 +32,9 @@ const isItsOwn = (target: EventTarget | null, { key, altKey }: KeyboardEvent) =>
   return /^( |Enter)$/.test(key) && target.closest('button, a[href], summary, [role="button"], input') !== null;
 };
 
-/** Listens for keys while the part that calls it is on the screen. What has the focus keeps the keys that mean something to it. */
+/**
+ * Listens for keys while the part that calls it is on the screen. What has the focus keeps the keys that mean something to it.
+ */
 export function useKeys(actions: readonly KeyAction[]) {
   const onKey = useEffectEvent((event: KeyboardEvent) => {
     const action = actions.find(

@@ -19,7 +19,10 @@ export const useKitStock = (slug: string) =>
     staleTime: 0,
   });
 
-/** Holds one kit while it is edited: its document and who saves it, and the stock it uses beside it, which no edit, undo or revision changes. */
+/**
+ * Holds one kit while it is edited: its document and who saves it, and the stock it uses beside it, which no edit, undo or
+ * revision changes.
+ */
 export function useKitEditor(slug: string) {
   const queries = useQueryClient();
   const query = useQuery({

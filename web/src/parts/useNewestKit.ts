@@ -3,8 +3,8 @@ import type { Kit } from '../api/client';
 import { useKit } from './kitContext';
 
 /**
- * The kit for work that is answered by the server: the next piece of work starts from what the last one made, even before the screen has caught
- * up with it.
+ * The kit for work that is answered by the server: the next piece of work starts from what the last one made, even before the
+ * screen has caught up with it.
  */
 export function useNewestKit() {
   const { kit, change } = useKit();

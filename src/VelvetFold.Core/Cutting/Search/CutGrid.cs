@@ -6,9 +6,8 @@ namespace VelvetFold.Core.Cutting.Search;
 internal sealed record GridPiece(int Width, int Height, int Wanted, bool MayTurn);
 
 /// <summary>
-/// One sheet and its pieces in whole steps, so that the search computes with small integers. The step is the greatest length that
-/// measures all of them exactly;
-/// pieces of one size and turn are one kind, whoever asked for them.
+/// One sheet and its pieces in whole steps, so that the search computes with small integers. The step is the greatest length that measures
+/// all of them exactly; pieces of one size and turn are one kind, whoever asked for them.
 /// </summary>
 internal sealed class CutGrid
 {

@@ -4,10 +4,9 @@ namespace VelvetFold.Core.Cutting.Search;
 internal static class GridBounds
 {
     /// <summary>
-    /// The largest of the area bound, the number of pieces that have to lie apart, and the bounds by dual feasible functions of both
-    /// sides (Fekete and Schepers, 2004; the first family gives the bound L2 of
-    /// Martello and Vigo, 1998; the second is that of Carlier, Clautiaux and Moukrim, 2007). A piece that may be turned counts the way
-    /// it counts less.
+    /// The largest of the area bound, the number of pieces that have to lie apart, and the bounds by dual feasible functions of both sides
+    /// (Fekete and Schepers, 2004; the first family gives the bound L2 of Martello and Vigo, 1998; the second is that of Carlier, Clautiaux
+    /// and Moukrim, 2007). A piece that may be turned counts the way it counts less.
     /// </summary>
     public static int Sheets(CutGrid grid)
     {

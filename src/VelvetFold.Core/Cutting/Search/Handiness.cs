@@ -3,9 +3,8 @@ using VelvetFold.Core.Measures;
 namespace VelvetFold.Core.Cutting.Search;
 
 /// <summary>
-/// How handy a sheet is to cut and how much of use it leaves, the first difference deciding: few fence settings and cuts, then large
-/// useful offcuts (at least 2 x 3 in, or
-/// 1/2 in wide and 6 in long; one large one is worth more than two of half its size).
+/// How handy a sheet is to cut and how much of use it leaves, the first difference deciding: few fence settings and cuts, then large useful
+/// offcuts (at least 2 x 3 in, or 1/2 in wide and 6 in long; one large one is worth more than two of half its size).
 /// </summary>
 internal readonly record struct Handiness(int Work, double Kept) : IComparable<Handiness>
 {

@@ -40,9 +40,8 @@ internal sealed class NormalForm
     }
 
     /// <summary>
-    /// The same sheet with all cuts of one direction side by side: equal parts next to each other, the larger first, waste together at
-    /// the end. A field of equal rows is cut
-    /// the other way where its columns then line up with what lies beside it: fewer settings.
+    /// The same sheet with all cuts of one direction side by side: equal parts next to each other, the larger first, waste together at the
+    /// end. A field of equal rows is cut the other way where its columns then line up with what lies beside it: fewer settings.
     /// </summary>
     public static GridNode Plain(GridNode node)
     {

@@ -4,9 +4,8 @@ using Google.OrTools.Sat;
 namespace VelvetFold.Core.Cutting.Search;
 
 /// <summary>
-/// Whether all pieces of a small order find room on one sheet, however they are cut: a constraint model over their places. Where they
-/// do not, no cuts from edge to edge
-/// bring them onto one either.
+/// Whether all pieces of a small order find room on one sheet, however they are cut: a constraint model over their places. Where they do
+/// not, no cuts from edge to edge bring them onto one either.
 /// </summary>
 internal static class OneSheet
 {

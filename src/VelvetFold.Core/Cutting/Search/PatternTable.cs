@@ -1,11 +1,9 @@
 namespace VelvetFold.Core.Cutting.Search;
 
 /// <summary>
-/// The most valuable way to cut a sheet edge to edge, in any number of stages, when every kind of piece has a value and may be cut as
-/// often as one likes
-/// (Gilmore and Gomory, 1965/66), by dynamic programming over normal patterns (Christofides and Whitlock, 1977): only where widths of
-/// pieces, as often as they are
-/// wanted, add up to, a cut can matter.
+/// The most valuable way to cut a sheet edge to edge, in any number of stages, when every kind of piece has a value and may be cut as often
+/// as one likes (Gilmore and Gomory, 1965/66), by dynamic programming over normal patterns (Christofides and Whitlock, 1977): only where
+/// widths of pieces, as often as they are wanted, add up to, a cut can matter.
 /// </summary>
 internal sealed class PatternTable
 {

@@ -5,10 +5,9 @@ namespace VelvetFold.Core.Cutting.Search;
 internal sealed record Found(IReadOnlyList<(GridPattern Pattern, int Times)> Patterns, int AtLeast, bool CutShort);
 
 /// <summary>
-/// Searches the fewest sheets for one grid. Bounds by the sizes alone come first, then sheets laid by chance and rule; where these do
-/// not meet, patterns are priced
-/// by the linear master's duals (column generation, Gilmore and Gomory, 1961), rounded, laid again, and chosen among by integer
-/// programming, as long as work is left.
+/// Searches the fewest sheets for one grid. Bounds by the sizes alone come first, then sheets laid by chance and rule; where these do not
+/// meet, patterns are priced by the linear master's duals (column generation, Gilmore and Gomory, 1961), rounded, laid again, and chosen
+/// among by integer programming, as long as work is left.
 /// </summary>
 internal sealed class PlanSearch
 {

@@ -1,9 +1,9 @@
 namespace VelvetFold.Core.Cutting.Search;
 
 /// <summary>
-/// Lays pieces on sheets one after the other, by chance and by rule: each goes into a corner of a free rectangle, and one cut or two
-/// set it free. A sheet or two are
-/// taken apart and laid again, over and over; what is at least as good stays (ruin and recreate, Schrimpf and others, 2000).
+/// Lays pieces on sheets one after the other, by chance and by rule: each goes into a corner of a free rectangle, and one cut or two set it
+/// free. A sheet or two are taken apart and laid again, over and over; what is at least as good stays (ruin and recreate, Schrimpf and
+/// others, 2000).
 /// </summary>
 internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
 {
@@ -57,9 +57,9 @@ internal sealed class SheetPacker(CutGrid grid, WorkBudget budget, int seed)
     }
 
     /// <summary>
-    /// Gives the emptiest sheet up and fills its pieces into the others: a part of a sheet is emptied and filled again from what lay
-    /// there and what is left over, as long
-    /// as no less is laid. When nothing is left over, the plan has a sheet less, and the next is tried; the list is changed in place.
+    /// Gives the emptiest sheet up and fills its pieces into the others: a part of a sheet is emptied and filled again from what lay there
+    /// and what is left over, as long as no less is laid. When nothing is left over, the plan has a sheet less, and the next is tried; the
+    /// list is changed in place.
     /// </summary>
     public void Squeeze(List<Packed> sheets, int atLeast, List<GridPattern> met)
     {

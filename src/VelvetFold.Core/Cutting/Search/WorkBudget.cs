@@ -4,8 +4,7 @@ namespace VelvetFold.Core.Cutting.Search;
 
 /// <summary>
 /// How much work the search may do. It is counted in steps, not in seconds, so that the same order and budget give the same plan on any
-/// machine; a clock stands
-/// behind it, so that a machine far slower than usual still answers in time.
+/// machine; a clock stands behind it, so that a machine far slower than usual still answers in time.
 /// </summary>
 internal sealed class WorkBudget
 {

@@ -34,8 +34,8 @@ const longestHistory = 200;
 export const pause = 400;
 
 /**
- * Saves one kit while it is edited: one save at a time, over the version the last one left; what is typed meanwhile is saved after it. Until it is saved, what was
- * typed is kept on this device too.
+ * Saves one kit while it is edited: one save at a time, over the version the last one left; what is typed meanwhile is saved
+ * after it. Until it is saved, what was typed is kept on this device too.
  */
 export class KitSaver {
   #editing: Editing;

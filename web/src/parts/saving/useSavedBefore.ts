@@ -3,8 +3,8 @@ import { useBlocker } from 'react-router';
 import type { KitSaver } from './kitSaver';
 
 /**
- * Sees to it that nothing goes on without what was just typed: leaving the kit, following a link to one of its files and closing the window save first, or say that
- * it cannot be done.
+ * Sees to it that nothing goes on without what was just typed: leaving the kit, following a link to one of its files and closing
+ * the window save first, or say that it cannot be done.
  */
 export function useSavedBefore(saver: KitSaver | null, slug: string) {
   const [stuck, setStuck] = useState(false);

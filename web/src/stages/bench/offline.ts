@@ -1,7 +1,9 @@
 /** Where the worker in public/offline.js keeps things. */
 const kept = 'velvet-fold-1';
 
-/** Lets a guide be followed without the network: keeps the page, what it has loaded so far, and the guide itself on the device. */
+/**
+ * Lets a guide be followed without the network: keeps the page, what it has loaded so far, and the guide itself on the device.
+ */
 export async function keepForOffline(slug: string): Promise<void> {
   if (!('serviceWorker' in navigator)) return;
   await navigator.serviceWorker.register('/offline.js');

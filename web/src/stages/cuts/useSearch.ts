@@ -22,7 +22,10 @@ export async function* linesOf<T>(stream: ReadableStream<Uint8Array>): AsyncGene
   if (rest.trim()) yield JSON.parse(rest) as T;
 }
 
-/** A longer search for better plans, with its progress and a way to stop it with the best so far; what is better becomes the kit’s chosen plans. */
+/**
+ * A longer search for better plans, with its progress and a way to stop it with the best so far; what is better becomes the kit’s
+ * chosen plans.
+ */
 export function useSearch(kit: Kit, mode: Mode, onBetter: (better: readonly ChosenPlan[]) => void) {
   const [progress, setProgress] = useState<Progress>({});
   const name = useRef<string | null>(null);

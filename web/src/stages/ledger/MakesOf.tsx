@@ -12,7 +12,9 @@ export interface Rectangle {
   paper: string;
 }
 
-/** What can be made from a rectangle of paper: pieces of all kits that come out of it; of an offcut on hand those of its paper. */
+/**
+ * What can be made from a rectangle of paper: pieces of all kits that come out of it; of an offcut on hand those of its paper.
+ */
 export function MakesOf({ from }: { from: Rectangle | null }) {
   const { kit } = useKit();
   const [width, setWidth] = useState(from ? readable(from.width) : '');

@@ -15,7 +15,10 @@ const spareNames: readonly (readonly [SpareOf, string])[] = [
   ['by-length', 'twine and ribbon'],
 ];
 
-/** What the stock gives, what is bought for the run with its packs and prices, spares, and what is booked when the run is cut or packed. */
+/**
+ * What the stock gives, what is bought for the run with its packs and prices, spares, and what is booked when the run is cut or
+ * packed.
+ */
 export function Buy({ counts }: { counts: CountsAnswer }) {
   const { kit, slug, change } = useKit();
   const reach = useReach(kit, counts.kitsPossible !== null);
@@ -26,12 +29,14 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
         ? { ...kit, papers: (kit.papers ?? []).map((p) => (p.id === id ? { ...p, pack } : p)) }
         : { ...kit, parts: (kit.parts ?? []).map((p) => (p.id === id ? { ...p, pack } : p)) },
     );
+  const kits = reach?.kits ?? counts.kitsPossible;
+  const first = nameOf(reach?.first ?? counts.first);
   return (
     <>
       <p className="text-[15px]">
         {counts.kitsPossible === null
           ? 'Nothing on hand is counted, so nothing runs out.'
-          : `What is on hand gives ${reach?.kits ?? counts.kitsPossible} ${(reach?.kits ?? counts.kitsPossible) === 1 ? 'kit' : 'kits'}; ${nameOf(reach?.first ?? counts.first)} runs out first.`}
+          : `What is on hand gives ${kits === 1 ? '1 kit' : `${kits} kits`}; ${first} runs out first.`}
       </p>
       <table className="mt-3 w-full text-[15px]">
         <thead>

@@ -6,7 +6,10 @@ import { Measure } from '../../parts/Measure';
 import { NumberField } from '../../parts/NumberField';
 import { useCorrection } from '../../parts/useCorrection';
 
-/** The offcuts of a paper that lie in the studio; the host’s plan uses them before a new sheet where that saves one. Every change is a movement of the ledger. */
+/**
+ * The offcuts of a paper that lie in the studio; the host’s plan uses them before a new sheet where that saves one. Every change
+ * is a movement of the ledger.
+ */
 export function OffcutList({ paper }: { paper: Paper }) {
   const { kit, stock } = useKit();
   const [making, setMaking] = useState<{ width: string; height: string } | null>(null);

@@ -4,7 +4,10 @@ import { useBooking } from '../../parts/useBooking';
 
 const kitsOf = (n: number) => (n === 1 ? '1 kit' : `${n} kits`);
 
-/** The run of this kit: confirmed, it has its sheets and parts promised, so that no other kit plans with them; a draft promises nothing. */
+/**
+ * The run of this kit: confirmed, it has its sheets and parts promised, so that no other kit plans with them; a draft promises
+ * nothing.
+ */
 export function RunLine() {
   const { kit, slug, stock } = useKit();
   const kits = Math.max(1, kit.kits ?? 1);

@@ -45,10 +45,10 @@ export function Stock() {
   const isFound = (name: string, id: string) => `${name} ${id}`.toLowerCase().includes(find.trim().toLowerCase());
 
   const short = answer?.stockFindings ?? [];
-  const summary =
-    papers.length === 0
-      ? 'No paper yet'
-      : `${papers.length} ${papers.length === 1 ? 'paper' : 'papers'}; ${short.length ? `${short.length} short` : 'enough of each'} for ${counts?.kits ?? kit.kits} ${(counts?.kits ?? kit.kits) === 1 ? 'kit' : 'kits'}`;
+  const kits = counts?.kits ?? kit.kits ?? 1;
+  const papersSay = papers.length === 1 ? '1 paper' : `${papers.length} papers`;
+  const lasts = short.length ? `${short.length} short` : 'enough of each';
+  const summary = papers.length === 0 ? 'No paper yet' : `${papersSay}; ${lasts} for ${kits === 1 ? '1 kit' : `${kits} kits`}`;
   const says = (
     <>
       <LeafHead
@@ -90,9 +90,7 @@ export function Stock() {
             <span className="flex-1">Paper</span>
             <span className="w-24 text-right">Sheet</span>
             <span className="w-20 text-right">One kit</span>
-            <span className="w-20 text-right">
-              {counts?.kits ?? kit.kits} {(counts?.kits ?? kit.kits) === 1 ? 'kit' : 'kits'}
-            </span>
+            <span className="w-20 text-right">{kits === 1 ? '1 kit' : `${kits} kits`}</span>
             <span className="w-24 pr-1 text-right">On hand</span>
           </div>
         )}
