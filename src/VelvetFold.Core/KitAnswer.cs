@@ -6,6 +6,7 @@ using VelvetFold.Core.Guides;
 using VelvetFold.Core.Judgement;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core;
 
@@ -13,7 +14,7 @@ namespace VelvetFold.Core;
 /// <param name="Gaps">The gaps of pieces spread evenly.</param>
 public sealed record LayoutAnswer(
     string Id,
-    string Summary,
+    Saying Summary,
     IReadOnlyList<PieceAnswer> Pieces,
     IReadOnlyList<SpreadGaps> Gaps,
     Scene Picture,
@@ -27,7 +28,7 @@ public sealed record LayoutAnswer(
 public sealed record PieceAnswer(
     string Id,
     string Label,
-    string Place,
+    Saying Place,
     PlacedPiece? Placed,
     IReadOnlyList<Mark> Dimensions,
     IReadOnlyList<HiddenMiddle> Hidden
@@ -91,7 +92,7 @@ public sealed record KitAnswer(
             .OfType<BoxMark>()
             .Where(m => m.Piece is { } piece && fresh.Contains(piece))
             .Select(m => m with { Role = Role.New, Fill = null });
-        return page with { Says = step.Text, Marks = [.. marks, .. outlines.ToList(), .. picture.Dimensions] };
+        return page with { Says = Saying.Plain(step.Text), Marks = [.. marks, .. outlines.ToList(), .. picture.Dimensions] };
     }
 
     /// <summary>Computes a kit for so many kits.</summary>
@@ -151,15 +152,10 @@ public sealed record KitAnswer(
 
     /// <summary>Computes a kit as one guest will make it, and what differs from the designer's.</summary>
     /// <exception cref="ArgumentException">A change names an opening that is not there.</exception>
-    /// <param name="told">The language that the differences are told in; English where none is said.</param>
-    public static GuestAnswer ForGuest(
-        Kit kit,
-        IReadOnlyList<OpeningChange> changes,
-        PlanTerms? terms = null,
-        GuideLanguage told = GuideLanguage.English
-    )
+    /// <param name="told">The language that the differences are told in; that of the request where none is said.</param>
+    public static GuestAnswer ForGuest(Kit kit, IReadOnlyList<OpeningChange> changes, PlanTerms? terms = null, Words? told = null)
     {
-        var words = Words.In(told);
+        var words = told ?? Words.Current;
         var differences = new Differences(kit, words);
         var changed = Adaptation.Apply(kit, changes);
         var before = Computation.Run(kit, 1, terms);
@@ -255,16 +251,18 @@ public sealed record KitAnswer(
             );
         }
 
-        private static string Summary(Layout layout, IReadOnlyList<Finding> findings)
+        private static Saying Summary(Layout layout, IReadOnlyList<Finding> findings)
         {
             var photos = layout.Pieces.Count(p => p.HasPrint);
             var faults = findings.Count(f => f.Gravity == Gravity.Fault);
-            return $"{(layout.Kind == LayoutKind.Spread ? "2 pages" : "1 page")}, {Many(layout.Pieces.Count, "piece")}, "
-                + $"{Many(photos, "photo")}; "
-                + (faults == 0 ? "adds up" : $"{faults} thing{(faults == 1 ? " does" : "s do")} not add up");
+            return Saying.Of(
+                "summary.layout",
+                ("pages", layout.Kind == LayoutKind.Spread ? 2 : 1),
+                ("pieces", layout.Pieces.Count),
+                ("photos", photos),
+                ("faults", faults)
+            );
         }
-
-        private static string Many(int n, string what) => n == 1 ? $"1 {what}" : $"{n} {what}s";
     }
 }
 

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 using VelvetFold.Formats.Json;
 
 namespace VelvetFold.Formats;
@@ -33,9 +34,12 @@ public sealed record KitFile(string Format, int Version, Kit Kit)
         if (reading.Value is not { } file)
             return new(null, reading.Faults);
         if (file.Format != FormatName)
-            return new(null, [new("format", $"'{file.Format}' is not a kit file; '{FormatName}' should stand here.")]);
+            return new(null, [new("format", Saying.Of("fault.is-not-a-kit", ("format", file.Format), ("formatName", FormatName)))]);
         if (file.Version != CurrentVersion)
-            return new(null, [new("version", $"The file is of version {file.Version}; this application reads version {CurrentVersion}.")]);
+            return new(
+                null,
+                [new("version", Saying.Of("fault.the-file-is-of", ("version", file.Version), ("currentVersion", CurrentVersion)))]
+            );
         var faults = KitRules.Faults(file.Kit);
         return faults.Count > 0 ? new(null, [.. faults.Select(f => f with { Path = "kit." + f.Path })]) : new(file.Kit, []);
     }

@@ -1,4 +1,5 @@
 using MimeKit;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Formats;
 
@@ -13,9 +14,9 @@ public static class MailFile
     public static MimeMessage Make(string from, string to, string name, string subject, string text, DateTimeOffset date)
     {
         if (!IsAddress(from))
-            throw new FormatException($"'{from}' is no address to write from.");
+            throw new FormatException(Saying.Of("fault.is-no-address-to", ("from", from)).ToString());
         if (!IsAddress(to))
-            throw new FormatException($"'{to}' is no address to write to.");
+            throw new FormatException(Saying.Of("fault.is-no-address-to-2", ("to", to)).ToString());
         var message = new MimeMessage
         {
             Subject = subject,

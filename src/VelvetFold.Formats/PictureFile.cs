@@ -1,6 +1,7 @@
 using MetadataExtractor;
 using MetadataExtractor.Formats.Exif;
 using SkiaSharp;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Formats;
 
@@ -25,34 +26,33 @@ public static class PictureFile
     /// <summary>Reads a file: its size, which way round it is looked at, and a small picture. The file's other data (place, time,
     /// camera) go no further.</summary>
     /// <returns>What was read, or one sentence that says why it cannot be.</returns>
-    public static (PictureRead? Picture, string? Fault) Read(byte[] bytes)
+    public static (PictureRead? Picture, Saying? Fault) Read(byte[] bytes)
     {
         ArgumentNullException.ThrowIfNull(bytes);
         if (bytes.Length == 0)
-            return (null, "The file is empty.");
+            return (null, Saying.Of("fault.the-file-is-empty"));
         if (bytes.Length > LargestBytes)
-            return (
-                null,
-                $"The file is larger than {LargestBytes / 1024 / 1024} MB. Save it smaller; a print of 8 x 10 needs less than "
-                    + $"a tenth of that."
-            );
+            return (null, Saying.Of("fault.the-file-is-larger", ("most", LargestBytes / 1024 / 1024)));
         using var data = SKData.CreateCopy(bytes);
         using var codec = SKCodec.Create(data);
         if (
             codec is null
             || codec.EncodedFormat is not (SKEncodedImageFormat.Jpeg or SKEncodedImageFormat.Png or SKEncodedImageFormat.Webp)
         )
-            return (null, "The file is no JPEG, PNG or WebP picture, or it is damaged.");
+            return (null, Saying.Of("fault.the-file-is-no"));
         var (width, height) = (codec.Info.Width, codec.Info.Height);
         if ((long)width * height > MostPixels)
-            return (null, $"The picture says it is {width} x {height} pixels; more than {MostPixels / 1_000_000} million are not read.");
+            return (
+                null,
+                Saying.Of("fault.the-picture-says-it", ("width", width), ("height", height), ("millions", MostPixels / 1_000_000))
+            );
         if (width < 16 || height < 16)
-            return (null, $"The picture is {width} x {height} pixels, too small to print.");
+            return (null, Saying.Of("fault.the-picture-is-x", ("width", width), ("height", height)));
         // As it unpacks: the codec can make it smaller on the way, which keeps memory low.
         var scaled = codec.GetScaledDimensions(Math.Min(1f, 2f * SmallSide / Math.Max(width, height)));
         using var bitmap = new SKBitmap(new SKImageInfo(scaled.Width, scaled.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
         if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput))
-            return (null, "The picture is damaged and cannot be unpacked.");
+            return (null, Saying.Of("fault.the-picture-is-damaged"));
         var orientation = Orientation(bytes);
         var isTurned = orientation >= 5;
         return (

@@ -2,6 +2,7 @@ using System.Globalization;
 using CsvHelper;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Formats;
 
@@ -28,7 +29,7 @@ public static class RosterFile
         var names = taken.ToHashSet(StringComparer.OrdinalIgnoreCase);
         using var csv = new CsvReader(new StringReader(text), Csv.Reading(text));
         if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { Length: > 0 } columns)
-            return ([], [new("text", "The table is empty. Its first row names the columns: name, then layouts, such as L1.")]);
+            return ([], [new("text", Saying.Of("fault.the-table-is-empty-2"))]);
         var layouts = new string?[columns.Length];
         for (var c = 1; c < columns.Length; c++)
         {
@@ -40,20 +41,16 @@ public static class RosterFile
                 ?.Id;
             if (layouts[c] is null)
                 faults.Add(
-                    At(
-                        1,
-                        c,
-                        $"There is no layout '{columns[c]}' in this kit; there are {string.Join(", ", kit.Layouts.Select(l => l.Id))}."
-                    )
+                    At(1, c, Saying.Of("fault.there-is-no-layout", ("layout", columns[c]), ("list", kit.Layouts.Select(l => l.Id))))
                 );
         }
         for (var row = 2; csv.Read(); row++)
         {
             var name = csv.GetField(0) ?? "";
             if (name.Length is 0 or > 120)
-                faults.Add(At(row, 0, "A guest needs a name of 1 to 120 characters."));
+                faults.Add(At(row, 0, Saying.Of("fault.a-guest-needs-a")));
             else if (!names.Add(name))
-                faults.Add(At(row, 0, $"'{name}' is on the roster already. Add a surname or an initial."));
+                faults.Add(At(row, 0, Saying.Of("fault.is-on-the-roster", ("name", name))));
             var photos = new Dictionary<string, string>();
             for (var c = 1; c < columns.Length && c < csv.Parser.Count; c++)
             {
@@ -64,25 +61,19 @@ public static class RosterFile
                 photos[layout] = cell;
             }
             if (csv.Parser.Count > columns.Length)
-                faults.Add(
-                    At(
-                        row,
-                        columns.Length,
-                        "This row has more columns than the first. Put photos that are parted by commas into quotation marks."
-                    )
-                );
+                faults.Add(At(row, columns.Length, Saying.Of("fault.this-row-has-more")));
             guests.Add(new(name, photos));
             if (guests.Count > MostGuests)
-                return ([], [new("text", $"A roster has at most {MostGuests} guests at once.")]);
+                return ([], [new("text", Saying.Of("fault.a-roster-has-at", ("mostGuests", MostGuests)))]);
         }
         if (guests.Count == 0 && faults.Count == 0)
-            faults.Add(new("text", "There is no guest below the first row."));
+            faults.Add(new("text", Saying.Of("fault.there-is-no-guest")));
         return faults.Count > 0 ? ([], faults) : (guests, []);
     }
 
-    private static Fault At(int row, int column, string says) =>
+    private static Fault At(int row, int column, Saying says) =>
         new(
             $"text.row[{row.ToString(CultureInfo.InvariantCulture)}].column[{(column + 1).ToString(CultureInfo.InvariantCulture)}]",
-            $"Row {row.ToString(CultureInfo.InvariantCulture)}, column {(column + 1).ToString(CultureInfo.InvariantCulture)}: {says}"
+            Saying.Of("fault.row-column", ("row", row), ("column", (column + 1)), ("says", says))
         );
 }

@@ -3,11 +3,12 @@ using System.Xml.Linq;
 using SkiaSharp;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Formats;
 
 /// <summary>An outline that was read: its points, or what is wrong with the text; and what was left out of it.</summary>
-public sealed record OutlineReading(IReadOnlyList<OutlinePoint> Points, string? Fault, string? Note = null);
+public sealed record OutlineReading(IReadOnlyList<OutlinePoint> Points, Saying? Fault, Saying? Note = null);
 
 /// <summary>Reads a template's outline from an SVG drawing or from the text of an SVG path (the <c>d</c> of W3C SVG 1.1, section
 /// 8.3).</summary>
@@ -28,9 +29,9 @@ public static class SvgOutline
     {
         ArgumentNullException.ThrowIfNull(text);
         if (text.Length > LongestText)
-            return Wrong($"The drawing is longer than {LongestText} characters. Take a simpler one.");
+            return Wrong(Saying.Of("fault.the-drawing-is-longer", ("longestText", LongestText)));
         if (!size.IsReal)
-            return Wrong($"{size} is no size: width and height must be more than 0.");
+            return Wrong(Saying.Of("fault.is-no-size-width", ("size", size)));
         string[] paths;
         try
         {
@@ -38,30 +39,26 @@ public static class SvgOutline
         }
         catch (XmlException broken)
         {
-            return Wrong($"This is no SVG drawing: {broken.Message}");
+            return Wrong(Saying.Of("fault.this-is-no-svg", ("message", Saying.Plain(broken.Message))));
         }
         if (paths.Length == 0)
-            return Wrong("The drawing has no path. Turn its shapes into paths, and read it again.");
+            return Wrong(Saying.Of("fault.the-drawing-has-no"));
         var rings = new List<List<SKPoint>>();
         foreach (var path in paths)
         {
             using var parsed = SKPath.ParseSvgPathData(path);
             if (parsed is null)
-                return Wrong(
-                    $"'{(path.Length > 40 ? path[..40] + "…" : path)}' is no SVG path. One begins with M and two numbers: M0 0 L4 0 L2 3 Z."
-                );
+                return Wrong(Saying.Of("fault.is-no-svg-path", ("what", path.Length > 40 ? path[..40] + "…" : path)));
             rings.AddRange(Rings(parsed));
         }
         if (rings.Count == 0)
-            return Wrong("The path encloses nothing: it needs at least three corners.");
+            return Wrong(Saying.Of("fault.the-path-encloses-nothing"));
         var largest = rings.MaxBy(AreaOf)!;
-        var note = rings.Count > 1 ? $"The drawing has {rings.Count} outlines; the largest was taken." : null;
-        return Fit(largest, size) is { } points
-            ? new(points, null, note)
-            : Wrong("The path encloses nothing: it has no width or no height.");
+        var note = rings.Count > 1 ? Saying.Of("fault.the-drawing-has-outlines", ("rings", rings.Count)) : null;
+        return Fit(largest, size) is { } points ? new(points, null, note) : Wrong(Saying.Of("fault.the-path-encloses-nothing-2"));
     }
 
-    private static OutlineReading Wrong(string says) => new([], says);
+    private static OutlineReading Wrong(Saying says) => new([], says);
 
     private static string[] PathsOf(string svg)
     {

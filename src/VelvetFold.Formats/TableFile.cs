@@ -3,6 +3,7 @@ using CsvHelper;
 using VelvetFold.Core;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Formats;
 
@@ -124,8 +125,8 @@ public static class TableFile
             (row, isPaper, id) =>
             {
                 var (count, of, price) = (
-                    row.Whole("On hand", 0, 100_000, "sheets or packs"),
-                    row.Whole("Pack of", 1, 10_000, "sheets or packs in one that is sold"),
+                    row.Whole("On hand", 0, 100_000, Saying.Of("fault.sheets-or-packs")),
+                    row.Whole("Pack of", 1, 10_000, Saying.Of("fault.sheets-or-packs-in")),
                     row.Money("Pack price")
                 );
                 return count is null && of is null && price is null ? null : new StockCount(isPaper, id, count, of, price);
@@ -144,7 +145,7 @@ public static class TableFile
             kit,
             ["Bought", "Packs"],
             (row, isPaper, id) =>
-                row.Whole(row.Has("Bought") ? "Bought" : "Packs", 0, 10_000, "packs") is > 0 and { } packs
+                row.Whole(row.Has("Bought") ? "Bought" : "Packs", 0, 10_000, Saying.Of("fault.packs")) is > 0 and { } packs
                     ? new BoughtPacks(isPaper, id, packs)
                     : null
         );
@@ -162,21 +163,10 @@ public static class TableFile
         var (rows, faults, seen) = (new List<T>(), new List<Fault>(), new HashSet<(bool, string)>());
         using var csv = TableRow.Open(text);
         if (TableRow.Columns(csv) is not { } columns)
-            return (
-                [],
-                [new("text", $"The table is empty. Its first row names the columns: Id or Name, and {string.Join(" or ", wanted)}.")]
-            );
+            return ([], [new("text", Saying.Of("fault.the-table-is-empty-of", ("wanted", wanted)))]);
         bool Has(string name) => columns.Contains(name, StringComparer.OrdinalIgnoreCase);
         if (!wanted.Any(Has) || !(Has("Id") || Has("Name")))
-            return (
-                [],
-                [
-                    new(
-                        "text",
-                        $"The first row names {string.Join(", ", columns)}; Id or Name, and {string.Join(" or ", wanted)}, are needed."
-                    ),
-                ]
-            );
+            return ([], [new("text", Saying.Of("fault.the-first-row-names", ("columns", columns), ("wanted", wanted)))]);
         for (var number = 2; csv.Read(); number++)
         {
             var row = new TableRow(csv, number, columns, faults);
@@ -186,14 +176,11 @@ public static class TableFile
             var paper = kit.Paper(id) ?? (id.Length == 0 ? kit.Papers.FirstOrDefault(p => p.Name == name) : null);
             var parts = paper is null ? kit.PartSheet(id) ?? (id.Length == 0 ? kit.Parts.FirstOrDefault(p => p.Name == name) : null) : null;
             if (paper is null && parts is null)
-                row.Fault(
-                    id.Length > 0 ? "Id" : "Name",
-                    $"There is no paper and there are no parts called '{(id.Length > 0 ? id : name)}' in this kit."
-                );
+                row.Fault(id.Length > 0 ? "Id" : "Name", Saying.Of("fault.there-is-no-paper-2", ("what", id.Length > 0 ? id : name)));
             if (read(row, paper is not null, paper?.Id ?? parts?.Id ?? "") is not { } one || (paper is null && parts is null))
                 continue;
             if (!seen.Add((paper is not null, paper?.Id ?? parts!.Id)))
-                row.Fault("Id", $"'{paper?.Id ?? parts!.Id}' stands in the table twice.");
+                row.Fault("Id", Saying.Of("fault.stands-in-the-table", ("id", paper?.Id ?? parts!.Id)));
             rows.Add(one);
         }
         return faults.Count > 0 ? ([], faults) : (rows, []);
@@ -204,7 +191,7 @@ public static class TableFile
     /// <see cref="Counts"/> writes it. What: piece, photo, sheet or parts.
     /// </summary>
     /// <returns>Where they differ, in sentences, or every fault by row and column.</returns>
-    public static (IReadOnlyList<string> Differences, IReadOnlyList<Fault> Faults) CompareCounts(string text, Kit kit, CountsAnswer answer)
+    public static (IReadOnlyList<Saying> Differences, IReadOnlyList<Fault> Faults) CompareCounts(string text, Kit kit, CountsAnswer answer)
     {
         ArgumentNullException.ThrowIfNull(text);
         ArgumentNullException.ThrowIfNull(kit);
@@ -213,9 +200,9 @@ public static class TableFile
         using var csv = TableRow.Open(text);
         string[] needed = ["What", "The run"];
         if (TableRow.Columns(csv) is not { } columns)
-            return ([], [new("text", "The table is empty. Its first row names the columns: What, Name, Face, Width, Height, The run.")]);
+            return ([], [new("text", Saying.Of("fault.the-table-is-empty"))]);
         if (!needed.All(n => columns.Contains(n, StringComparer.OrdinalIgnoreCase)))
-            return ([], [new("text", $"The first row names {string.Join(", ", columns)}; What and The run are needed.")]);
+            return ([], [new("text", Saying.Of("fault.the-first-row-names-2", ("list", columns)))]);
         var (exact, reading) = (LengthPattern.Exact(kit.Unit), kit.Reading());
         var theirs = new Dictionary<string, int>();
         for (var number = 2; csv.Read(); number++)
@@ -226,13 +213,13 @@ public static class TableFile
                 continue;
             if (what is not ("piece" or "photo" or "sheet" or "parts"))
             {
-                row.Fault("What", $"'{what}' is nothing that is counted; piece, photo, sheet and parts are.");
+                row.Fault("What", Saying.Of("fault.is-nothing-that-is", ("what", what)));
                 continue;
             }
             var size = what is "piece" or "photo" ? SizeOf(row) : null;
             if (what is "piece" or "photo" && size is null)
                 continue;
-            if (row.Whole("The run", 0, 10_000_000, "pieces") is not { } count)
+            if (row.Whole("The run", 0, 10_000_000, Saying.Of("fault.pieces")) is not { } count)
                 continue;
             var key = Key(what, row.Text("Name"), row.Text("Face"), size);
             theirs[key] = theirs.GetValueOrDefault(key) + count;
@@ -252,8 +239,12 @@ public static class TableFile
                     .Keys.Union(theirs.Keys)
                     .Where(k => ours.GetValueOrDefault(k) != theirs.GetValueOrDefault(k))
                     .Select(k =>
-                        $"{k}: {theirs.GetValueOrDefault(k).ToString(CultureInfo.InvariantCulture)} in your table, "
-                        + $"{ours.GetValueOrDefault(k).ToString(CultureInfo.InvariantCulture)} counted here."
+                        Saying.Of(
+                            "fault.in-your-table-counted",
+                            ("what", k),
+                            ("theirs", theirs.GetValueOrDefault(k)),
+                            ("ours", ours.GetValueOrDefault(k))
+                        )
                     ),
             ],
             []
@@ -266,9 +257,9 @@ public static class TableFile
         {
             var (w, h) = (exact.Parse(row.Text("Width")), exact.Parse(row.Text("Height")));
             if (w.Fault is { } wide)
-                row.Fault("Width", wide.Message);
+                row.Fault("Width", wide.Says);
             if (h.Fault is { } high)
-                row.Fault("Height", high.Message);
+                row.Fault("Height", high.Says);
             return (w.Fault ?? h.Fault) is null ? new Size(w.OrThrow(), h.OrThrow()) : null;
         }
     }

@@ -2,6 +2,7 @@ using System.Globalization;
 using CsvHelper;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Formats;
 
@@ -31,7 +32,7 @@ internal sealed class TableRow(CsvReader csv, int number, IReadOnlyList<string> 
 
     /// <summary>A whole number, which a spreadsheet may have written with a decimal point or comma; null where the cell is empty, or
     /// its fault is noted.</summary>
-    public int? Whole(string column, int least, int most, string what)
+    public int? Whole(string column, int least, int most, Saying what)
     {
         if (Text(column) is not { Length: > 0 } text)
             return null;
@@ -42,10 +43,7 @@ internal sealed class TableRow(CsvReader csv, int number, IReadOnlyList<string> 
             && value <= most
         )
             return (int)value;
-        Fault(
-            column,
-            string.Create(CultureInfo.InvariantCulture, $"'{text}' is no number of {what}; whole numbers from {least} to {most} are.")
-        );
+        Fault(column, Saying.Of("fault.is-no-number-of", ("text", text), ("what", what), ("least", least), ("most", most)));
         return null;
     }
 
@@ -56,13 +54,13 @@ internal sealed class TableRow(CsvReader csv, int number, IReadOnlyList<string> 
             return null;
         if (Core.Measures.Money.TryParse(text.Replace(',', '.'), out var value) && value.Amount is >= 0 and < 10_000_000)
             return value;
-        Fault(column, $"'{text}' is no amount of money; one such as 12.50 is.");
+        Fault(column, Saying.Of("fault.is-no-amount-of", ("text", text)));
         return null;
     }
 
-    public void Fault(string column, string says)
+    public void Fault(string column, Saying says)
     {
         var at = $"row {number.ToString(CultureInfo.InvariantCulture)}, {column}";
-        faults.Add(new(at, $"R{at[1..]}: {says}"));
+        faults.Add(new(at, Saying.Of("fault.at-row", ("row", number), ("column", column), ("says", says))));
     }
 }

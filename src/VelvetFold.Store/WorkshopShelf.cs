@@ -72,7 +72,7 @@ public sealed class WorkshopShelf(StudioContext context, TimeProvider clock)
         (await ListAsync(cancel)).FirstOrDefault(w => w.Slug == slug);
 
     /// <summary>Adds a workshop under an address made from its name.</summary>
-    /// <exception cref="ArgumentException">It names a kit that there is not.</exception>
+    /// <exception cref="UnknownKitException">It names a kit that there is not.</exception>
     public async Task<StoredWorkshop> AddAsync(WorkshopEntry entry, CancellationToken cancel)
     {
         var kits = await KitsAsync(entry.Kits ?? [], cancel);
@@ -96,7 +96,7 @@ public sealed class WorkshopShelf(StudioContext context, TimeProvider clock)
 
     /// <summary>Changes a workshop whose version was seen; kits that are handed out stay at their revision.</summary>
     /// <returns>What was saved; null where it is not there or somebody else saved meanwhile.</returns>
-    /// <exception cref="ArgumentException">It names a kit that there is not.</exception>
+    /// <exception cref="UnknownKitException">It names a kit that there is not.</exception>
     public async Task<StoredWorkshop?> SaveAsync(string slug, int seen, WorkshopEntry entry, CancellationToken cancel)
     {
         if (
@@ -158,8 +158,12 @@ public sealed class WorkshopShelf(StudioContext context, TimeProvider clock)
     private async Task<List<KitRow>> KitsAsync(IReadOnlyList<string> slugs, CancellationToken cancel)
     {
         var kits = await context.Kits.AsNoTracking().Where(k => slugs.Contains(k.Slug)).ToListAsync(cancel);
-        return slugs.FirstOrDefault(s => kits.TrueForAll(k => k.Slug != s)) is { } unknown
-            ? throw new ArgumentException($"There is no kit '{unknown}'.", nameof(slugs))
-            : kits;
+        return slugs.FirstOrDefault(s => kits.TrueForAll(k => k.Slug != s)) is { } unknown ? throw new UnknownKitException(unknown) : kits;
     }
+}
+
+/// <summary>A kit that is named and not on the shelf.</summary>
+public sealed class UnknownKitException(string slug) : Exception($"There is no kit '{slug}'.")
+{
+    public string Slug => slug;
 }

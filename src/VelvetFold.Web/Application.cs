@@ -1,6 +1,9 @@
+using System.Globalization;
 using System.Reflection;
+using Microsoft.AspNetCore.Localization;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 using VelvetFold.Formats.Json;
 using VelvetFold.Store;
 using VelvetFold.Web.Endpoints;
@@ -75,6 +78,7 @@ internal static class Application
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.Use(Headers);
+        app.UseRequestLocalization(Languages());
         app.UseStaticFiles(FrontEnd.Files(app.Environment));
         var api = app.MapGroup("/api");
         api.MapKits();
@@ -92,10 +96,34 @@ internal static class Application
         api.MapCounts();
         api.MapStudio();
         app.MapOpenApi("/api/openapi.json").ExcludeFromDescription();
-        app.MapFallback("/api/{**rest}", () => Results.Problem(statusCode: 404, detail: "There is nothing at this address."))
-            .ExcludeFromDescription();
+        app.MapFallback("/api/{**rest}", () => Problems.Of(404, "problem.there-is-nothing-at")).ExcludeFromDescription();
         app.MapFallback(FrontEnd.Page).ExcludeFromDescription();
     }
+
+    // What is said follows Accept-Language; what is computed and written into files follows nothing of the kind.
+    private static RequestLocalizationOptions Languages() =>
+        new()
+        {
+            DefaultRequestCulture = new(CultureInfo.InvariantCulture, new CultureInfo(Lexicon.English.Language)),
+            SupportedCultures = [CultureInfo.InvariantCulture],
+            SupportedUICultures = [.. Lexicon.All.Select(l => new CultureInfo(l.Language))],
+            RequestCultureProviders = [new CustomRequestCultureProvider(Asked)],
+            ApplyCurrentCultureToResponseHeaders = true,
+        };
+
+    // The first of the languages asked for that there is (RFC 9110, 12.5.4); the framework's own reading knows no de-AT without the
+    // tables of cultures, which are left out.
+    private static Task<ProviderCultureResult?> Asked(HttpContext context) =>
+        Task.FromResult(
+            context
+                .Request.GetTypedHeaders()
+                .AcceptLanguage.Where(l => l.Quality is null or > 0)
+                .OrderByDescending(l => l.Quality ?? 1)
+                .Select(l => Lexicon.For(l.Value.ToString()))
+                .OfType<Lexicon>()
+                .Select(l => new ProviderCultureResult(CultureInfo.InvariantCulture.Name, l.Language))
+                .FirstOrDefault()
+        );
 
     private static async Task PrepareAsync(WebApplication app, StartOptions start)
     {
@@ -113,6 +141,7 @@ internal static class Application
             + "base-uri 'none'; form-action 'self'";
         context.Response.Headers.XContentTypeOptions = "nosniff";
         context.Response.Headers["Referrer-Policy"] = "same-origin";
+        context.Response.Headers.Vary = "Accept-Language";
         return next(context);
     }
 }

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Web;
 
@@ -40,9 +41,10 @@ internal static class MeasureSchemas
                 JsonSchemaType.String | (Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) is null ? 0 : JsonSchemaType.Null),
                 "An exact amount in the kit's currency: 12.50."
             );
-        if (type == typeof(PaperPart))
-            (schema.Type, schema.Properties) = (JsonSchemaType.String, null);
-        if (typeof(IEnumerable<PaperPart>).IsAssignableFrom(type))
+        // Written as a text by converters of their own.
+        if (type == typeof(PaperPart) || type == typeof(Saying))
+            (schema.Type, schema.Properties) = (JsonSchemaType.String | ((schema.Type ?? 0) & JsonSchemaType.Null), null);
+        if (typeof(IEnumerable<PaperPart>).IsAssignableFrom(type) || typeof(IEnumerable<Saying>).IsAssignableFrom(type))
             schema.Items = new OpenApiSchema { Type = JsonSchemaType.String };
         if (typeof(IEnumerable<Length>).IsAssignableFrom(type))
             schema.Items = Length(new());

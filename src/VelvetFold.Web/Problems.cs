@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Diagnostics;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Web;
 
@@ -9,32 +10,30 @@ internal static class Problems
     public static IResult Bad(IReadOnlyList<Fault> faults) =>
         Results.Problem(
             statusCode: 400,
-            title: "Something in it cannot be read.",
+            title: Saying.Of("problem.something-in-it-cannot").ToString(),
             detail: string.Join(" ", faults.Take(5).Select(f => f.Says)),
             extensions: new Dictionary<string, object?> { ["errors"] = Errors(faults) }
         );
 
-    public static IResult Bad(string path, string says) => Bad([new Fault(path, says)]);
+    public static IResult Bad(string path, Saying says) => Bad([new Fault(path, says)]);
 
-    public static IResult NoKit(string slug) =>
+    /// <summary>A problem by the key of its title; KEY.detail, where the word files have it, says what to do.</summary>
+    public static IResult Of(int status, string key, params IReadOnlyList<(string Blank, object? With)> blanks) =>
         Results.Problem(
-            statusCode: 404,
-            title: "No such kit.",
-            detail: $"There is no kit '{slug}'. It may have been removed, or the address is mistyped."
+            statusCode: status,
+            title: Saying.Of(key, blanks).ToString(),
+            detail: Lexicon.English.Has(key + ".detail") ? Saying.Of(key + ".detail", blanks).ToString() : null
         );
 
-    public static IResult NotSeen() =>
-        Results.Problem(
-            statusCode: 428,
-            title: "Say which revision you saw.",
-            detail: "A write needs an If-Match header with the ETag that was read."
-        );
+    public static IResult NoKit(string slug) => Problems.Of(404, "problem.no-such-kit", ("slug", slug));
+
+    public static IResult NotSeen() => Problems.Of(428, "problem.say-which-revision-you");
 
     public static IResult LostRace(int? newest) =>
         Results.Problem(
             statusCode: 412,
-            title: "Somebody else saved meanwhile.",
-            detail: "The kit was saved by somebody else since you opened it. Nothing was overwritten: choose which to keep.",
+            title: Saying.Of("problem.somebody-else-saved-meanwhile").ToString(),
+            detail: Saying.Of("problem.somebody-else-saved-meanwhile.detail").ToString(),
             extensions: newest is null ? null : new Dictionary<string, object?> { ["revision"] = newest }
         );
 
@@ -53,8 +52,13 @@ internal static class Problems
             }
             if (exception is not BadHttpRequestException bad)
                 return false;
-            var detail = bad.StatusCode == 413 ? $"The request is larger than {Application.LargestBody / 1024 / 1024} MB." : bad.Message;
-            await Results.Problem(statusCode: bad.StatusCode, title: "The request cannot be taken.", detail: detail).ExecuteAsync(context);
+            var detail =
+                bad.StatusCode == 413
+                    ? Saying.Of("problem.the-request-is-larger", ("largestBody", Application.LargestBody / 1024 / 1024)).ToString()
+                    : bad.Message;
+            await Results
+                .Problem(statusCode: bad.StatusCode, title: Saying.Of("problem.the-request-cannot-be").ToString(), detail: detail)
+                .ExecuteAsync(context);
             return true;
         }
     }

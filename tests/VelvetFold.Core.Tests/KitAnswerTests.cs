@@ -100,7 +100,10 @@ public class KitAnswerTests
         Assert.Equal(B("1", "3 1/4", "6 1/4", "4 1/4"), answer.Layouts[0].Pieces.Single(p => p.Id == "P1").Placed!.Box);
         Assert.Equal(L("7 3/4"), answer.Layouts[0].Pieces.Single(p => p.Id == "J1").Placed!.Box.X);
         Assert.Equal(S("6 1/4", "4 1/4"), answer.CutList.Single(c => c.Label == "L1-P1 mat").Size);
-        Assert.Contains(guest.Differences, d => d is { In: DifferenceIn.Page, Piece: "L1-J1" } && d.Says == "L1-J1 moves 2 to the right.");
+        Assert.Contains(
+            guest.Differences,
+            d => d is { In: DifferenceIn.Page, Piece: "L1-J1" } && d.Says.ToString() == "L1-J1 moves 2 to the right."
+        );
         Assert.Contains(guest.Differences, d => d is { In: DifferenceIn.Cuts, Piece: "L1-P1 mat" });
         Assert.Contains(guest.Differences, d => d is { In: DifferenceIn.Steps, Piece: "L1-J1" });
     }
@@ -112,7 +115,7 @@ public class KitAnswerTests
         Assert.DoesNotContain(guest.Answer.CutList, c => c.Piece == "P1");
         Assert.Empty(guest.Answer.Counts.Photos);
         Assert.DoesNotContain(guest.Answer.Steps, s => s.Kind == StepKind.Mat);
-        Assert.Contains(guest.Differences, d => d.Says == "L1-P1 is left empty.");
+        Assert.Contains(guest.Differences, d => d.Says.ToString() == "L1-P1 is left empty.");
         Assert.NotNull(guest.Answer.Layouts[0].Pieces.Single(p => p.Id == "J1").Placed);
     }
 
@@ -122,11 +125,11 @@ public class KitAnswerTests
         var kit = Kit(Layout(LayoutKind.Single, Photo("P1", "4", "3", Left("1"), Top("1")), Piece("B1", "4", "3", Left("1"), Top("4"))));
         Assert.Contains(
             KitAnswer.ForGuest(kit, [new("L1", "P1", OpeningMove.Turn)]).Differences,
-            d => d.Says.StartsWith("L1-B1 now covers 3 x 1 of L1-P1", StringComparison.Ordinal)
+            d => d.Says.ToString().StartsWith("L1-B1 now covers 3 x 1 of L1-P1", StringComparison.Ordinal)
         );
         Assert.DoesNotContain(
             KitAnswer.ForGuest(kit, [new("L1", "P1", OpeningMove.LeaveEmpty)]).Differences,
-            d => d.Says.Contains("covers", StringComparison.Ordinal)
+            d => d.Says.ToString().Contains("covers", StringComparison.Ordinal)
         );
     }
 
@@ -143,7 +146,7 @@ public class KitAnswerTests
         var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "6", "6", Left("7"), Top("1"))));
         var finding = Assert.Single(KitAnswer.For(kit, 1).Layouts[0].Findings);
         Assert.Equal("off-page", finding.Code);
-        Assert.Contains("1 off the page at the right", finding.Says, StringComparison.Ordinal);
+        Assert.Contains("1 off the page at the right", finding.Says.ToString(), StringComparison.Ordinal);
         Assert.Empty(KitAnswer.For(kit.With(kit.Layouts[0].With(finding.Mend!.Piece)), 1).Layouts[0].Findings);
     }
 

@@ -136,7 +136,7 @@ public class KitFileTests
         kit["colour"] = "red";
         kit["papers"]![0]!["size"]!["width"] = "12 in wide";
         kit["papers"]![0]!.AsObject().Remove("name");
-        var faults = KitFile.Read(Encoding.UTF8.GetBytes(file.ToJsonString())).Faults.ToDictionary(f => f.Path, f => f.Says);
+        var faults = KitFile.Read(Encoding.UTF8.GetBytes(file.ToJsonString())).Faults.ToDictionary(f => f.Path, f => f.Says.ToString());
         Assert.Equal(
             ["kit.colour", "kit.kits", "kit.papers[0].name", "kit.papers[0].size.width", "kit.ruler", "kit.unit"],
             faults.Keys.Order()
@@ -167,7 +167,7 @@ public class KitFileTests
     public void What_is_no_kit_file_is_refused_in_words(string text, string says) =>
         Assert.Contains(
             says,
-            string.Join(" ", KitFile.Read(Encoding.UTF8.GetBytes(text)).Faults.Select(f => f.Says)),
+            string.Join(" ", KitFile.Read(Encoding.UTF8.GetBytes(text)).Faults.Select(f => f.Says.ToString())),
             StringComparison.Ordinal
         );
 

@@ -42,17 +42,17 @@ public class RosterFileTests
             ["text.row[1].column[3]", "text.row[2].column[2]", "text.row[3].column[1]", "text.row[4].column[1]"],
             faults.Select(f => f.Path)
         );
-        Assert.StartsWith("Row 2, column 2: 'four' is no photo", faults[1].Says, StringComparison.Ordinal);
+        Assert.StartsWith("Row 2, column 2: 'four' is no photo", faults[1].Says.ToString(), StringComparison.Ordinal);
         Assert.Contains(
             "on the roster already",
-            Assert.Single(RosterFile.Read("name\nAsh", Kit, ["Ash"]).Faults).Says,
+            Assert.Single(RosterFile.Read("name\nAsh", Kit, ["Ash"]).Faults).Says.ToString(),
             StringComparison.Ordinal
         );
         Assert.NotEmpty(RosterFile.Read("", Kit, []).Faults);
         Assert.NotEmpty(RosterFile.Read("name,L1\n", Kit, []).Faults);
         Assert.Contains(
             "more columns",
-            Assert.Single(RosterFile.Read("name,L1\nWren,4 x 6,3 x 4", Kit, []).Faults).Says,
+            Assert.Single(RosterFile.Read("name,L1\nWren,4 x 6,3 x 4", Kit, []).Faults).Says.ToString(),
             StringComparison.Ordinal
         );
     }
@@ -69,7 +69,7 @@ public class RosterFileTests
         Assert.Contains("Kiteweekend,forWren", text, StringComparison.Ordinal);
         Assert.All(
             guest.Differences,
-            d => Assert.Contains(string.Concat(d.Says.Where(c => !char.IsWhiteSpace(c))), text, StringComparison.Ordinal)
+            d => Assert.Contains(string.Concat(d.Says.ToString().Where(c => !char.IsWhiteSpace(c))), text, StringComparison.Ordinal)
         );
         Assert.Contains("Outof:", text, StringComparison.Ordinal);
         Assert.Contains("Itstaysinthesleeve.", text, StringComparison.Ordinal);
@@ -93,7 +93,7 @@ public class RosterFileTests
             new("L1", "P6", OpeningMove.Pocket),
         ];
         Assert.Empty(Adaptation.Unknown(kit, changes));
-        var guest = KitAnswer.ForGuest(kit, changes, told: GuideLanguage.German);
+        var guest = KitAnswer.ForGuest(kit, changes, told: Core.Guides.Words.German);
         using var document = PdfDocument.Open(PdfFile.Write(SwapCard.Of(kit, guest, "Wren", PrintPaper.A4), kit.Name, "de"));
         var text = string.Join(' ', document.GetPages().SelectMany(p => p.GetWords()).Select(w => w.Text));
         foreach (
@@ -120,6 +120,9 @@ public class RosterFileTests
                 StringComparison.OrdinalIgnoreCase
             );
         // The same in English on the screen.
-        Assert.Contains(KitAnswer.ForGuest(kit, changes).Differences, d => d.Says.Contains("instead of", StringComparison.Ordinal));
+        Assert.Contains(
+            KitAnswer.ForGuest(kit, changes).Differences,
+            d => d.Says.ToString().Contains("instead of", StringComparison.Ordinal)
+        );
     }
 }

@@ -50,7 +50,7 @@ public class SvgOutlineTests
     {
         var read = SvgOutline.Read("M0 0h1v1h-1z M2 0h4v4h-4z", TwoByTwo);
         Assert.Equal(4, Area(read), 1e-6);
-        Assert.Contains("2 outlines", read.Note, StringComparison.Ordinal);
+        Assert.Contains("2 outlines", read.Note?.ToString(), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -74,6 +74,6 @@ public class SvgOutlineTests
     {
         var read = SvgOutline.Read(text, TwoByTwo);
         Assert.Empty(read.Points);
-        Assert.Contains(says, read.Fault, StringComparison.Ordinal);
+        Assert.Contains(says, read.Fault?.ToString(), StringComparison.Ordinal);
     }
 }

@@ -82,7 +82,7 @@ public sealed class GuestListTests : IDisposable
         Assert.Equal(("Sunday table", 1, 1), (saved!.Name, saved.Kits[0].Revision, saved.Guests));
         Assert.True(await Hand(false));
         Assert.Null((await Find()).Kits[0].Revision);
-        await Assert.ThrowsAsync<ArgumentException>(() =>
+        await Assert.ThrowsAsync<UnknownKitException>(() =>
             _studio.With(c => new WorkshopShelf(c, _studio.At).AddAsync(new("None", table.Date, Kits: ["nothing"]), default))
         );
         // Without its workshop a guest stays with the kit.

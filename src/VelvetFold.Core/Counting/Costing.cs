@@ -3,13 +3,14 @@ using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Counting;
 
 /// <summary>One figure of the costs, and what it is made of.</summary>
 /// <param name="Waste">How much of it is paper that ends in no piece; only of papers.</param>
 /// <param name="Made">How it comes about, in sentences.</param>
-public sealed record CostLine(string What, Money Amount, Money? Waste, IReadOnlyList<string> Made);
+public sealed record CostLine(Saying What, Money Amount, Money? Waste, IReadOnlyList<Saying> Made);
 
 /// <summary>What a run costs. Lines are rounded to hundredths, and the total is the sum of the lines as they stand.</summary>
 /// <param name="PerKit">The total shared by the kits, rounded up.</param>
@@ -52,12 +53,12 @@ public static class Costing
                 var waste = 1 - Math.Min(1, used.GetValueOrDefault(paper.Id));
                 lines.Add(
                     new(
-                        paper.Name,
+                        Saying.Plain(paper.Name),
                         amount,
                         (amount * waste).Rounded,
                         [
-                            .. Bought(N(sheets[paper.Id]), sheets[paper.Id] == 1 ? "sheet" : "sheets", pack.Of, price),
-                            $"{Math.Round(waste * 100).ToString(CultureInfo.InvariantCulture)} % of the paper ends in no piece.",
+                            Bought(sheets[paper.Id], "sheet", pack.Of, price),
+                            Saying.Of("cost.of-the-paper-ends", ("waste", Math.Round(waste * 100))),
                         ]
                     )
                 );
@@ -68,30 +69,43 @@ public static class Costing
             else
                 lines.Add(
                     new(
-                        sheet.Name,
+                        Saying.Plain(sheet.Name),
                         (price * needed[sheet.Id] / pack.Of).Rounded,
                         null,
-                        [.. Bought(N(needed[sheet.Id]), sheet.Kind == PartKind.ByLength ? "by length" : "in all", pack.Of, price)]
+                        [Bought(needed[sheet.Id], sheet.Kind == PartKind.ByLength ? "length" : "all", pack.Of, price)]
                     )
                 );
         if (costs.Hour is { } hour)
         {
             lines.Add(
                 new(
-                    "Cutting",
+                    Saying.Of("cost.cutting"),
                     (hour * cuts * costs.SecondsPerCut / 3600).Rounded,
                     null,
-                    [$"{N(cuts)} cuts at {N(costs.SecondsPerCut)} seconds are {Minutes(cuts * costs.SecondsPerCut)}; an hour is {hour}."]
+                    [
+                        Saying.Of(
+                            "cost.cuts-at-seconds-are",
+                            ("cuts", cuts),
+                            ("seconds", costs.SecondsPerCut),
+                            ("time", Minutes(cuts * costs.SecondsPerCut)),
+                            ("hour", hour)
+                        ),
+                    ]
                 )
             );
             lines.Add(
                 new(
-                    "Packing",
+                    Saying.Of("cost.packing"),
                     (hour * kits * costs.MinutesPerBag / 60).Rounded,
                     null,
                     [
-                        $"{N(kits)} bags at {N(costs.MinutesPerBag)} minutes are "
-                            + $"{Minutes((long)kits * costs.MinutesPerBag * 60)}; an hour is {hour}.",
+                        Saying.Of(
+                            "cost.bags-at-minutes-are",
+                            ("kits", kits),
+                            ("minutes", costs.MinutesPerBag),
+                            ("time", Minutes((long)kits * costs.MinutesPerBag * 60)),
+                            ("hour", hour)
+                        ),
                     ]
                 )
             );
@@ -119,12 +133,17 @@ public static class Costing
                     )
             );
 
-    private static IEnumerable<string> Bought(string count, string what, int of, Money price)
-    {
-        yield return of == 1
-            ? $"{count} {what} at {price}."
-            : $"{count} {what}; a pack of {N(of)} is {price}, each {(price / of).Amount.ToString("0.00##", CultureInfo.InvariantCulture)}.";
-    }
+    private static Saying Bought(int count, string what, int of, Money price) =>
+        of == 1
+            ? Saying.Of("cost.at", ("count", count), ("what", what), ("price", price))
+            : Saying.Of(
+                "cost.a-pack-of-is",
+                ("count", count),
+                ("what", what),
+                ("of", of),
+                ("price", price),
+                ("each", (price / of).Amount.ToString("0.00##", CultureInfo.InvariantCulture))
+            );
 
     private static string Minutes(long seconds)
     {

@@ -1,6 +1,7 @@
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Counting;
 
@@ -9,7 +10,7 @@ namespace VelvetFold.Core.Counting;
 /// <param name="Layout">The page it belongs to; none for what serves all.</param>
 /// <param name="Stack">Where it is taken from: the stack of its paper and face, or the parts.</param>
 /// <param name="Says">Its size, or how much of it.</param>
-public sealed record PackItem(string Label, string? Layout, string Stack, string Says, int Count);
+public sealed record PackItem(string Label, string? Layout, Saying Stack, Saying Says, int Count);
 
 /// <summary>What goes into a bag, in the order it is packed: page by page, and on each page one pass over the stacks.</summary>
 public static class Packing
@@ -28,7 +29,13 @@ public static class Packing
             .ThenBy(p => p.Face)
             .ThenByDescending(p => p.Size.Area)
             .ThenBy(p => p.Label, StringComparer.Ordinal)
-            .Select(p => new PackItem(p.Label, p.Layout, $"{kit.Paper(p.Paper)!.Name}, face {p.Face}", reading.Format(p.Size), 1));
+            .Select(p => new PackItem(
+                p.Label,
+                p.Layout,
+                Saying.Of("pack.stack", ("paper", kit.Paper(p.Paper)!.Name), ("face", p.Face)),
+                Saying.Plain(reading.Format(p.Size)),
+                1
+            ));
         var parts = PartCounts
             .Of(kit, 1)
             .Where(c => c.Total > 0)
@@ -40,12 +47,18 @@ public static class Packing
                         new PackItem(
                             c.Sheet.Id,
                             null,
-                            c.Sheet.Name,
-                            c.Count.LengthPerKit is { } length ? reading.Format(length) : "whole sheet",
+                            Saying.Plain(c.Sheet.Name),
+                            c.Count.LengthPerKit is { } length ? Saying.Plain(reading.Format(length)) : Saying.Of("pack.whole-sheet"),
                             c.Count.PerKit ?? 1
                         ),
                     ]
-                    : c.Count.Needs.Select(n => new PackItem($"{c.Sheet.Id} {n.Part}", null, c.Sheet.Name, n.Part, n.PerKit))
+                    : c.Count.Needs.Select(n => new PackItem(
+                        $"{c.Sheet.Id} {n.Part}",
+                        null,
+                        Saying.Plain(c.Sheet.Name),
+                        Saying.Plain(n.Part),
+                        n.PerKit
+                    ))
             );
         return [.. cut, .. kit.Layouts.SelectMany(l => l.Pieces.Select(p => Ready(kit, l, p)).OfType<PackItem>()), .. parts];
     }
@@ -54,17 +67,25 @@ public static class Packing
     // pocket.
     private static PackItem? Ready(Kit kit, Layout layout, Piece piece)
     {
-        string Size(Size size) => kit.Reading().Format(size);
+        Saying Size(Size size) => Saying.Plain(kit.Reading().Format(size));
         if (piece.IsPlaceholder)
             return new(
                 $"{layout.Label(piece)} card",
                 layout.Id,
-                "placeholder cards",
+                Saying.Of("pack.placeholder-cards"),
                 Size(piece.Stack(kit.Matting)?.Photo ?? piece.Size),
                 1
             );
         return piece is { Part: null, Paper: null, Kind: PieceKind.DieCut or PieceKind.Sticker or PieceKind.Tie or PieceKind.Raised }
-            ? new(layout.Label(piece), layout.Id, "ready-made", $"{piece.Name ?? "as it is"}, {Size(piece.Size)}", 1)
+            ? new(
+                layout.Label(piece),
+                layout.Id,
+                Saying.Of("pack.ready-made"),
+                piece.Name is { } name
+                    ? Saying.Of("pack.named", ("name", name), ("size", Size(piece.Size)))
+                    : Saying.Of("pack.as-it-is", ("size", Size(piece.Size))),
+                1
+            )
             : null;
     }
 

@@ -1,7 +1,7 @@
-using System.Globalization;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Counting;
 
@@ -19,68 +19,55 @@ public static class StockCheck
                 .Select(p => new Finding("short-parts", Gravity.Fault, null, [p.Sheet], Say(kit, counts, p))),
         ];
 
-    private static string Say(Kit kit, Counts counts, PartCount part)
+    private static Saying Say(Kit kit, Counts counts, PartCount part)
     {
         var sheet = kit.PartSheet(part.Sheet)!;
-        var (one, many) = sheet.Kind switch
+        var thing = sheet.Kind switch
         {
-            PartKind.Loose => ("pack", "packs"),
-            PartKind.ByLength => ("roll", "rolls"),
-            _ => ("sheet", "sheets"),
+            PartKind.Loose => "pack",
+            PartKind.ByLength => "roll",
+            _ => "sheet",
         };
-        return Short(
-            sheet.Name,
-            counts.Kits,
-            Many(part.Total, one, many),
-            0,
-            sheet.OnHand,
-            sheet.Promised,
-            part.KitsPossible,
-            part.Missing,
-            one,
-            many
-        );
+        return Short(sheet.Name, thing, counts.Kits, part.Total, 0, sheet.OnHand, sheet.Promised, part.KitsPossible, part.Missing);
     }
 
-    private static string Say(Kit kit, Counts counts, SheetCount sheet)
+    private static Saying Say(Kit kit, Counts counts, SheetCount sheet)
     {
         var paper = kit.Paper(sheet.Paper)!;
         return Short(
             paper.Name,
+            "sheet",
             counts.Kits,
-            Many(sheet.Total, "sheet", "sheets"),
+            sheet.Total,
             sheet.Cut,
             paper.OnHand,
             paper.Promised,
             sheet.KitsPossible,
-            sheet.Missing,
-            "sheet",
-            "sheets"
+            sheet.Missing
         );
     }
 
-    private static string Short(
+    private static Saying Short(
         string name,
+        string thing,
         int kits,
-        string takes,
+        int takes,
         int cut,
         int? onHand,
         int? promised,
         int? possible,
-        int missing,
-        string one,
-        string many
-    )
-    {
-        var there =
-            $"{(cut > 0 ? $"{N(cut)} {(cut == 1 ? "is" : "are")} cut, " : "")}{N(onHand ?? 0)} {(onHand == 1 ? "is" : "are")} on hand"
-            + (promised is > 0 and { } others ? $", {N(others)} of them promised to other kits" : "");
-        return $"{name} is short: {Many(kits, "kit", "kits")} {(kits == 1 ? "takes" : "take")} {takes}, {there}. "
-            + $"They suffice for {Many(possible ?? 0, "kit", "kits")}; {Many(missing, $"more {one} is", $"more {many} are")} "
-            + $"needed for all.";
-    }
-
-    private static string Many(int n, string one, string many) => $"{N(n)} {(n == 1 ? one : many)}";
-
-    private static string N(int n) => n.ToString(CultureInfo.InvariantCulture);
+        int missing
+    ) =>
+        Saying.Of(
+            "finding.short",
+            ("name", name),
+            ("thing", thing),
+            ("kits", kits),
+            ("takes", takes),
+            ("cut", cut),
+            ("onHand", onHand ?? 0),
+            ("promised", promised ?? 0),
+            ("possible", possible ?? 0),
+            ("missing", missing)
+        );
 }

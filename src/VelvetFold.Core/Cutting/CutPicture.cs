@@ -2,6 +2,7 @@ using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Cutting;
 
@@ -65,12 +66,25 @@ public static class CutPicture
         return new(Role.Cut, null, box.X + start, y, box.X + end, y, cut.Order);
     }
 
-    private static string Says(LengthPattern reading, Paper paper, CutPattern pattern)
+    private static Saying Says(LengthPattern reading, Paper paper, CutPattern pattern)
     {
         var pieces = pattern.Placements.Select(p =>
-            $"{p.Piece} {reading.Format(p.Box.Size)} at {reading.Format(p.Box.X)} from the left, {reading.Format(p.Box.Y)} from the top"
+            Saying.Of(
+                "picture.piece-at",
+                ("piece", p.Piece),
+                ("size", reading.Format(p.Box.Size)),
+                ("x", reading.Format(p.Box.X)),
+                ("y", reading.Format(p.Box.Y))
+            )
         );
-        return $"{(pattern.From is { } from ? $"{from} of" : "A sheet of")} {paper.Name}, "
-            + $"{reading.Format(pattern.Root.Box.Size)}: {string.Join("; ", pieces)}.";
+        return pattern.From is { } from
+            ? Saying.Of(
+                "picture.part-of-sheet",
+                ("from", from),
+                ("paper", paper.Name),
+                ("size", reading.Format(pattern.Root.Box.Size)),
+                ("pieces", pieces)
+            )
+            : Saying.Of("picture.sheet", ("paper", paper.Name), ("size", reading.Format(pattern.Root.Box.Size)), ("pieces", pieces));
     }
 }

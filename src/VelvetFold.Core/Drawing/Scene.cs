@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Drawing;
 
@@ -99,4 +100,4 @@ public sealed record DimensionMark(Role Role, string? Piece, Axis Axis, Length A
 /// <summary>
 /// A picture to scale: its size, its marks from back to front, and the same in words for who cannot see it.
 /// </summary>
-public sealed record Scene(Size Size, string Says, IReadOnlyList<Mark> Marks);
+public sealed record Scene(Size Size, Saying Says, IReadOnlyList<Mark> Marks);

@@ -50,10 +50,10 @@ public sealed class Bag
 
     /// <summary>What is in the bag of a kit that is cut by its own plan.</summary>
     /// <param name="plan">How one kit is cut.</param>
-    /// <param name="words">The language that its paper is named in; English where none is said.</param>
+    /// <param name="words">The language that its paper is named in; that of the request where none is said.</param>
     public static Bag Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan plan, Words? words = null)
     {
-        words ??= Words.English;
+        words ??= Words.Current;
         var left = new List<Named>();
         foreach (var sheet in plan.BySheet)
         foreach (var (pattern, i) in sheet.Patterns.Select((pattern, i) => (pattern, i)))
@@ -102,7 +102,7 @@ public sealed class Bag
                             l.Paper,
                             new(
                                 PaperPart.InBag(
-                                    Words.English.Text("bag.leftover", ("n", N(i + 1)), ("size", kit.Reading().Format(l.Size)))
+                                    Words.Current.Text("bag.leftover", ("n", N(i + 1)), ("size", kit.Reading().Format(l.Size)))
                                 ),
                                 l.Size,
                                 l.Count,
@@ -112,7 +112,7 @@ public sealed class Bag
                 ),
             ],
             null,
-            Words.English
+            Words.Current
         );
     }
 

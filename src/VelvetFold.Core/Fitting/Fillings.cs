@@ -1,5 +1,6 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -8,7 +9,7 @@ namespace VelvetFold.Core.Fitting;
 /// <param name="Says">What it is, without an article: one of a list, found by its first letters.</param>
 /// <param name="Source">The paper in the bag it comes out of; none where nothing has to be cut, or paper has to be brought.</param>
 /// <param name="Contrast">Of a patch: against the opening's own mat paper, 1 to 21 (WCAG 2.2).</param>
-public sealed record Filling(OpeningMove Move, string? With, string Says, string? Source = null, decimal? Contrast = null);
+public sealed record Filling(OpeningMove Move, string? With, Saying Says, Saying? Source = null, decimal? Contrast = null);
 
 /// <summary>What the openings of one layout may be filled with.</summary>
 public sealed record OpeningFillings(string Opening, IReadOnlyList<Filling> Fillings);
@@ -30,15 +31,15 @@ public static class Fillings
 
     private static List<Filling> Of(Kit kit, Layout layout, Piece piece, Bag bag)
     {
-        List<Filling> all = [new(OpeningMove.Placeholder, null, "placeholder card")];
+        List<Filling> all = [new(OpeningMove.Placeholder, null, Saying.Of("fit.placeholder-card"))];
         if (piece.Opening!.Mats.Count > 0)
-            all.Insert(0, new(OpeningMove.Card, null, "card to write on"));
+            all.Insert(0, new(OpeningMove.Card, null, Saying.Of("fit.card-to-write-on")));
         all.AddRange(Patches(kit, layout, piece, bag));
         foreach (var (sheet, part) in Spare(kit, layout))
         {
             var with = $"{sheet.Id} {part}";
             if (PartIn(kit, piece, new(layout.Id, piece.Id, OpeningMove.Part, With: with)) is not null)
-                all.Add(new(OpeningMove.Part, with, $"{part} of {sheet.Name}, on its mat paper"));
+                all.Add(new(OpeningMove.Part, with, Saying.Of("fit.of-on-its-mat", ("part", part), ("sheet", sheet.Name))));
         }
         return all;
     }
@@ -56,10 +57,11 @@ public static class Fillings
                     new(
                         OpeningMove.Patch,
                         $"{paper.Id} {face}",
-                        $"patch of {paper.Name} {face}",
+                        Saying.Of("fit.patch-of", ("paper", paper.Name), ("face", face)),
                         piece.Opening?.Mats is [.., { Frame: null } own] && (own.Paper, own.Face) == (paper.Id, face)
-                            ? "its own mat"
-                            : bag.Source(paper.Id, face, size, (layout.Id, piece.Id)),
+                                ? Saying.Of("fit.its-own-mat")
+                            : bag.Source(paper.Id, face, size, (layout.Id, piece.Id)) is { } source ? Saying.Plain(source)
+                            : null,
                         mat is null ? null : Math.Round((decimal)Colours.Contrast(mat, print.Colour), 1)
                     )
                 );

@@ -1,6 +1,6 @@
-using System.Globalization;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -20,11 +20,13 @@ public static class FitJudge
         var reasons = known.Select(c => new FitReason(Cost(c), Says(kit, c)) { Of = c }).ToList();
         reasons.AddRange(judged.Given.SelectMany(g => g.Reasons));
         foreach (var slot in judged.Empty)
-            reasons.Add(new(EmptyOpening, $"{layoutId}-{slot.Piece} has no photo."));
+            reasons.Add(new(EmptyOpening, Saying.Of("fit.has-no-photo", ("layout", layoutId), ("piece", slot.Piece))));
         foreach (var photo in judged.Homeless)
-            reasons.Add(new(HomelessPhoto, $"{photo.Id} ({kit.Reading().Format(photo.Size)}) finds no opening."));
+            reasons.Add(
+                new(HomelessPhoto, Saying.Of("fit.finds-no-opening", ("photo", photo.Id), ("size", kit.Reading().Format(photo.Size))))
+            );
         if (Collides(kit, layoutId, known, adapted))
-            reasons.Add(new(Collision, "Something lies on what it lay beside, or runs off the page."));
+            reasons.Add(new(Collision, Saying.Of("fit.something-lies-on-what")));
         return new(
             known,
             100 - reasons.Sum(r => r.Points),
@@ -170,7 +172,7 @@ public static class FitJudge
         };
 
     /// <summary>A change in a few words.</summary>
-    public static string Says(Kit kit, OpeningChange change)
+    public static Saying Says(Kit kit, OpeningChange change)
     {
         ArgumentNullException.ThrowIfNull(kit);
         ArgumentNullException.ThrowIfNull(change);
@@ -179,30 +181,33 @@ public static class FitJudge
         string Size() => change.Size is { } size ? reading.Format(size) : "";
         return change.Move switch
         {
-            OpeningMove.Turn => $"{label} is turned.",
-            OpeningMove.LeaveEmpty => $"{label} stays empty.",
-            OpeningMove.Resize => $"{label} is made {Size()}.",
-            OpeningMove.Split =>
-                $"{label} is split into {((change.Rows ?? 1) * (change.Columns ?? 1)).ToString(CultureInfo.InvariantCulture)}.",
-            OpeningMove.Join => $"{label} and {change.Layout}-{change.With} become one.",
-            OpeningMove.Card => $"{label} becomes a card to write on.",
-            OpeningMove.Placeholder => $"{label} holds a placeholder card.",
-            OpeningMove.Patch => $"{label} becomes a patch of {Paper()}.",
-            OpeningMove.Part => $"{label} becomes a patch with {change.With?.Split(' ', 2)[^1]} on it.",
-            OpeningMove.Pocket => $"A hinged pocket lies on {label}.",
-            OpeningMove.Frame => $"{label} gets a frame of strips in place of its mat.",
-            OpeningMove.Paper => $"{label} is cut from {Paper()}.",
-            OpeningMove.Reveal => $"{label} shows {(change.Gutter is { } shown ? reading.Format(shown) : "")} of its mat.",
-            OpeningMove.School => $"{label} is matted the other way.",
-            OpeningMove.Place => $"{label} is laid anew, {Size()}.",
-            OpeningMove.Add => $"{label} is added, {Size()}.",
-            OpeningMove.Remove => $"{label} is taken out.",
-            OpeningMove.Shift => $"{label} moves.",
+            OpeningMove.Turn => Saying.Of("fit.is-turned", ("label", label)),
+            OpeningMove.LeaveEmpty => Saying.Of("fit.stays-empty", ("label", label)),
+            OpeningMove.Resize => Saying.Of("fit.is-made", ("label", label), ("size", Size())),
+            OpeningMove.Split => Saying.Of("fit.is-split-into", ("label", label), ("n", (change.Rows ?? 1) * (change.Columns ?? 1))),
+            OpeningMove.Join => Saying.Of("fit.joined-with", ("label", label), ("layout", change.Layout), ("with", change.With)),
+            OpeningMove.Card => Saying.Of("fit.becomes-a-card-to", ("label", label)),
+            OpeningMove.Placeholder => Saying.Of("fit.holds-a-placeholder-card", ("label", label)),
+            OpeningMove.Patch => Saying.Of("fit.becomes-a-patch-of", ("label", label), ("paper", Paper())),
+            OpeningMove.Part => Saying.Of("fit.becomes-a-patch-with", ("label", label), ("part", change.With?.Split(' ', 2)[^1])),
+            OpeningMove.Pocket => Saying.Of("fit.a-hinged-pocket-lies", ("label", label)),
+            OpeningMove.Frame => Saying.Of("fit.gets-a-frame-of-2", ("label", label)),
+            OpeningMove.Paper => Saying.Of("fit.is-cut-from", ("label", label), ("paper", Paper())),
+            OpeningMove.Reveal => Saying.Of(
+                "fit.shows-of-its-mat-2",
+                ("label", label),
+                ("shown", change.Gutter is { } shown ? reading.Format(shown) : "")
+            ),
+            OpeningMove.School => Saying.Of("fit.is-matted-the-other", ("label", label)),
+            OpeningMove.Place => Saying.Of("fit.is-laid-anew", ("label", label), ("size", Size())),
+            OpeningMove.Add => Saying.Of("fit.is-added", ("label", label), ("size", Size())),
+            OpeningMove.Remove => Saying.Of("fit.is-taken-out", ("label", label)),
+            OpeningMove.Shift => Saying.Of("fit.moves", ("label", label)),
             OpeningMove.Mirror => change.With is { } page
-                ? $"The {page} page of {change.Layout} is mirrored."
-                : $"{change.Layout} is mirrored.",
-            OpeningMove.OnePage => $"Only the {change.With} page of {change.Layout} is used.",
-            _ => $"{change.Layout} is made twice, as a spread.",
+                ? Saying.Of("fit.the-page-of-is-2", ("page", page), ("layout", change.Layout))
+                : Saying.Of("fit.is-mirrored", ("layout", change.Layout)),
+            OpeningMove.OnePage => Saying.Of("fit.only-the-page-of-2", ("with", change.With), ("layout", change.Layout)),
+            _ => Saying.Of("fit.is-made-twice-as-2", ("layout", change.Layout)),
         };
     }
 }

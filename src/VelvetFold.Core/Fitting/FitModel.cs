@@ -1,5 +1,6 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -17,7 +18,7 @@ internal sealed record Slot(string Piece, Size Size, bool Focal, Box Box, bool F
 
 /// <summary>What becomes of an opening: the slots it then offers, and what that costs by itself.</summary>
 /// <param name="Also">The neighbour that is gone then.</param>
-internal sealed record Option(OpeningChange? Change, IReadOnlyList<Slot> Slots, decimal Cost, string? Says, string? Also = null);
+internal sealed record Option(OpeningChange? Change, IReadOnlyList<Slot> Slots, decimal Cost, Saying? Says, string? Also = null);
 
 /// <summary>A photo in a slot: turned with its opening, at the opening's size or its own, and what that costs.</summary>
 internal sealed record AssignedPhoto(

@@ -2,6 +2,7 @@ using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -33,8 +34,7 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
                 .GroupBy(m => m.Paper)
                 .Select(g => new FitReason(
                     ToBring * g.Count(),
-                    $"{string.Join(", ", g.Select(m => m.Label))} do{(g.Count() == 1 ? "es" : "")} not come out of the bag: "
-                        + $"{kit.Paper(g.Key)?.Name} to bring."
+                    Saying.Of("fit.do-not-come-out", ("list", g.Select(m => m.Label)), ("n", g.Count()), ("paper", kit.Paper(g.Key)?.Name))
                 )),
         ];
         return reasons.Count == 0 ? fit : With(fit, [], reasons);
@@ -76,7 +76,10 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
             if (written && says >= 0 && patch is not null)
             {
                 changes[i] = changes[i] with { Move = OpeningMove.Patch, With = patch.With };
-                reasons[says] = new(reasons[says].Points, $"{designed.Label(piece)} becomes a {patch.Says}, out of {patch.Source}.");
+                reasons[says] = new(
+                    reasons[says].Points,
+                    Saying.Of("fit.becomes-a-out-of", ("piece", designed.Label(piece)), ("patch", patch.Says), ("source", patch.Source))
+                );
             }
             written = true;
         }
@@ -97,7 +100,7 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
         var own = photos.Where(p => fit.Places.Any(f => f.Photo == p.Id && f.Opening == label)).ToList();
         var tries = new List<(OpeningChange Change, FitReason Reason)>();
         if (missing.AsFrame)
-            tries.Add((Change(OpeningMove.Frame), new(2, $"{label} gets a frame of strips, as its mat does not come out of the bag.")));
+            tries.Add((Change(OpeningMove.Frame), new(2, Saying.Of("fit.gets-a-frame-of", ("label", label)))));
         if (half.IsPositive)
             tries.Add(
                 (
@@ -105,7 +108,7 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
                     {
                         Gutter = half,
                     },
-                    new(2.2m, $"{label} shows {reading.Format(half)} of its mat, so that it comes out of the bag.")
+                    new(2.2m, Saying.Of("fit.shows-of-its-mat", ("label", label), ("half", reading.Format(half))))
                 )
             );
         // Trimming the edges for it is one of the two schools, and so costs little; what it takes of the photo is told.
@@ -119,9 +122,11 @@ internal sealed class FitPaper(Kit kit, Layout designed, IReadOnlyList<GuestPhot
                     Change(OpeningMove.School),
                     new(
                         2.6m,
-                        $"{label}: the photo loses "
-                            + $"{PhotoAssignment.Percent(1 - (decimal)((double)trimmed.Area / (double)piece.Size.Area))} to a mat "
-                            + $"of its own size, which comes out of the bag."
+                        Saying.Of(
+                            "fit.the-photo-loses-to",
+                            ("label", label),
+                            ("area", PhotoAssignment.Percent(1 - (decimal)((double)trimmed.Area / (double)piece.Size.Area)))
+                        )
                     )
                 )
             );

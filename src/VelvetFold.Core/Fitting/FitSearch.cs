@@ -1,21 +1,16 @@
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
 /// <summary>Why a fit is worth less than the layout as designed: how much, and in words.</summary>
-public sealed record FitReason(decimal Points, string Says)
+public sealed record FitReason(decimal Points, Saying Says)
 {
     /// <summary>The change that it is the reason of; none where it is about something else.</summary>
     [JsonIgnore]
     public OpeningChange? Of { get; init; }
-
-    /// <summary>A sentence; a photo's own name at its beginning (photo 3) is written large, a sign (p3) as it is.</summary>
-    public string Says { get; } =
-        Says.Split(' ')[0] is { Length: > 1 } first && first.All(char.IsAsciiLetterLower)
-            ? char.ToUpperInvariant(Says[0]) + Says[1..]
-            : Says;
 }
 
 /// <summary>One way to make a guest's photos work on a layout.</summary>
@@ -37,7 +32,7 @@ public sealed record PhotoPlace(string Photo, string Opening, decimal Lost);
 /// <param name="IsExact">Whether every combination of the moves on the openings was weighed and the page refused none that is cheaper,
 /// so that no better one is possible with them.</param>
 /// <param name="Why">Where there is none: which rule stands in the way, and what would free it.</param>
-public sealed record FitAnswer(IReadOnlyList<Fit> Fits, bool IsExact, string? Why);
+public sealed record FitAnswer(IReadOnlyList<Fit> Fits, bool IsExact, Saying? Why);
 
 /// <summary>
 /// Searches the best ways to put a guest's photos on a layout: local moves on the openings first, on the layout as it is and, where the
@@ -120,7 +115,7 @@ public static class FitSearch
             fit = fit with
             {
                 Changes = [.. fit.Changes, change],
-                Reasons = [.. fit.Reasons, new(0, $"{photo} is not printed yet: a placeholder card holds {opening}.")],
+                Reasons = [.. fit.Reasons, new(0, Saying.Of("fit.is-not-printed-yet", ("photo", photo), ("opening", opening)))],
             };
         }
         return fit;
@@ -137,7 +132,7 @@ public static class FitSearch
         var layout = kit.Layout(layoutId) ?? throw new ArgumentException($"There is no layout {layoutId}.", nameof(layoutId));
         var search = new LayoutSearch(kit, layout, photos);
         if (search.Places.Count == 0)
-            return new([], true, $"{layout.Id} has no opening for a photo.");
+            return new([], true, Saying.Of("fit.has-no-opening-for", ("layout", layout.Id)));
         var (found, exact) = search.Run(count);
         var all = found.ToList();
         bool Few() => all.Count < count || all.DistinctBy(Kind).Count() < wanted;
@@ -161,12 +156,12 @@ public static class FitSearch
         OpeningChange Whole(OpeningMove move, string? with = null) => new(layout.Id, "", move, With: with);
         if (photos.Any(p => p.Facing != Facing.Straight))
         {
-            yield return new([Whole(OpeningMove.Mirror)], new(2, $"{layout.Id} is mirrored, so that people look onto the page."));
+            yield return new([Whole(OpeningMove.Mirror)], new(2, Saying.Of("fit.is-mirrored-so-that", ("layout", layout.Id))));
             if (layout.Kind == LayoutKind.Spread)
                 foreach (var name in new[] { "left", "right" })
                     yield return new(
                         [Whole(OpeningMove.Mirror, name)],
-                        new(2, $"The {name} page of {layout.Id} is mirrored, so that people look onto the page.")
+                        new(2, Saying.Of("fit.the-page-of-is", ("name", name), ("layout", layout.Id)))
                     );
         }
         if (layout.Kind == LayoutKind.Spread && photos.Count > 0)
@@ -174,13 +169,13 @@ public static class FitSearch
             {
                 var name = side == PageSide.Left ? "left" : "right";
                 if (photos.Count < search.Places.Count)
-                    yield return new([Whole(OpeningMove.OnePage, name)], new(16, $"Only the {name} page of {layout.Id} is used."));
+                    yield return new(
+                        [Whole(OpeningMove.OnePage, name)],
+                        new(16, Saying.Of("fit.only-the-page-of", ("name", name), ("layout", layout.Id)))
+                    );
             }
         if (layout.Kind == LayoutKind.Single && photos.Count > search.Places.Count)
-            yield return new(
-                [Whole(OpeningMove.TwoPages)],
-                new(18, $"{layout.Id} is made twice, as a spread; a card lies in place of the second title.")
-            );
+            yield return new([Whole(OpeningMove.TwoPages)], new(18, Saying.Of("fit.is-made-twice-as", ("layout", layout.Id))));
     }
 
     // All photos and their mats a quarter inch smaller.
@@ -194,7 +189,10 @@ public static class FitSearch
                     new(layout.Id, place.Piece.Id, OpeningMove.Resize, Size: new(place.Piece.Size.Width - by, place.Piece.Size.Height - by))
                 );
         if (changes.Count > 0)
-            yield return new(changes, new(5, $"All photos and mats of {layout.Id} are {kit.Reading().Format(by)} smaller."));
+            yield return new(
+                changes,
+                new(5, Saying.Of("fit.all-photos-and-mats", ("layout", layout.Id), ("by", kit.Reading().Format(by))))
+            );
     }
 
     private static IEnumerable<Fit> On(Kit kit, LayoutSearch designed, IReadOnlyList<GuestPhoto> photos, Variant variant, int count)

@@ -1,6 +1,6 @@
-using System.Globalization;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -238,22 +238,29 @@ internal sealed class LayoutSearch
     }
 
     /// <summary>Which rule stands in the way where there is no fit, and what would free it.</summary>
-    public string Why()
+    public Saying Why()
     {
-        var photos = _photos.Count == 1 ? "1 photo" : $"{_photos.Count.ToString(CultureInfo.InvariantCulture)} photos";
-        var (most, twice) = _layout.Kind == LayoutKind.Single ? (Most * 2, ", made twice as a spread") : (Most, "");
+        var most = _layout.Kind == LayoutKind.Single ? Most * 2 : Most;
         if (_photos.Count > most)
-            return $"{photos} are more than {_layout.Id} can hold, which is "
-                + $"{most.ToString(CultureInfo.InvariantCulture)}{twice}: use another layout as well.";
+            return Saying.Of(
+                "fit.are-more-than-can",
+                ("photos", _photos.Count),
+                ("layout", _layout.Id),
+                ("most", most),
+                ("kind", _layout.Kind == LayoutKind.Single ? "single" : "spread")
+            );
         if (
             _photos.FirstOrDefault(p =>
                 !p.MayLose && _places.TrueForAll(o => !p.Size.FitsIn(o.Piece.Size) && !p.Size.Turned.FitsIn(o.Piece.Size))
             ) is
             { } whole
         )
-            return $"{whole.Id} ({_kit.Reading().Format(whole.Size)}) must not be cropped and is larger than every opening: "
-                + $"allow a crop, or print a smaller copy.";
-        return $"No way was found to place {photos} on {_layout.Id} without something running into another or losing more "
-            + $"than {PhotoAssignment.Percent(PhotoAssignment.MostLost)}: allow crops, bring smaller prints, or use another layout as well.";
+            return Saying.Of("fit.must-not-be-cropped", ("whole", whole.Id), ("size", _kit.Reading().Format(whole.Size)));
+        return Saying.Of(
+            "fit.no-way-was-found",
+            ("photos", _photos.Count),
+            ("layout", _layout.Id),
+            ("mostLost", PhotoAssignment.Percent(PhotoAssignment.MostLost))
+        );
     }
 }

@@ -2,6 +2,7 @@ using System.Globalization;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -22,9 +23,9 @@ internal sealed class OpeningOptions(Kit kit, ResolvedLayout resolved, IReadOnly
         OpeningChange Change(OpeningMove move) => new(_layout.Id, piece.Id, move);
         List<Option> options = [new(null, [new(piece.Id, piece.Size, piece.Opening!.Focal, box)], 0, null)];
         if (piece.Opening.Mats.Count > 0)
-            options.Add(new(Change(OpeningMove.Card), [], 9, $"{label} becomes a card to write on."));
+            options.Add(new(Change(OpeningMove.Card), [], 9, Saying.Of("fit.becomes-a-card-to", ("label", label))));
         else
-            options.Add(new(Change(OpeningMove.LeaveEmpty), [], 14, $"{label} stays empty."));
+            options.Add(new(Change(OpeningMove.LeaveEmpty), [], 14, Saying.Of("fit.stays-empty", ("label", label))));
         foreach (var (rows, columns) in new[] { (1, 2), (2, 1), (1, 3), (3, 1), (2, 2) })
         {
             var change = new OpeningChange(_layout.Id, piece.Id, OpeningMove.Split, rows, columns, gutter);
@@ -36,7 +37,7 @@ internal sealed class OpeningOptions(Kit kit, ResolvedLayout resolved, IReadOnly
                     change,
                     [.. cells.Select(c => new Slot(c.Id, cell, c.Opening!.Focal, box, Fixed: true))],
                     4 + 2 * n,
-                    $"{label} is split into {n.ToString(CultureInfo.InvariantCulture)} of {kit.Reading().Format(cell)}."
+                    Saying.Of("fit.is-split-into-of", ("label", label), ("n", n), ("cell", kit.Reading().Format(cell)))
                 )
             );
         }
@@ -51,7 +52,7 @@ internal sealed class OpeningOptions(Kit kit, ResolvedLayout resolved, IReadOnly
                     change,
                     [new(piece.Id, joined.Size, piece.Opening.Focal || other.Piece.Opening!.Focal, box, Fixed: true)],
                     6,
-                    $"{label} and {_layout.Label(other.Piece)} become one.",
+                    Saying.Of("fit.joined", ("label", label), ("with", _layout.Label(other.Piece))),
                     other.Piece.Id
                 )
             );
@@ -67,7 +68,7 @@ internal sealed class OpeningOptions(Kit kit, ResolvedLayout resolved, IReadOnly
                         .. Enumerable.Repeat(new Slot(pocket, piece.Size, false, box, Fixed: true, IsPocket: true), more),
                     ],
                     8 + 6 * more,
-                    $"A hinged pocket on {label} holds {more.ToString(CultureInfo.InvariantCulture)} more."
+                    Saying.Of("fit.a-hinged-pocket-on", ("label", label), ("more", more))
                 )
             );
         return options;
@@ -102,7 +103,7 @@ internal sealed class OpeningOptions(Kit kit, ResolvedLayout resolved, IReadOnly
                     change,
                     [new(name, size, false, room.Box, Fixed: true)],
                     7,
-                    $"{_layout.Id}-{name} is added where there is room for {kit.Reading().Format(size)}."
+                    Saying.Of("fit.is-added-where-there", ("layout", _layout.Id), ("name", name), ("size", kit.Reading().Format(size)))
                 ),
             ];
         }

@@ -3,6 +3,7 @@ using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -108,7 +109,7 @@ internal sealed class PhotoAssignment
                     null,
                     0,
                     photo.Focal ? 20 : 0,
-                    photo.Focal ? [new(20, $"{Named(photo)} would be hidden in a pocket.")] : []
+                    photo.Focal ? [new(20, Saying.Of("fit.would-be-hidden-in", ("photo", Named(photo))))] : []
                 )
                 : null;
         AssignedPhoto? best = null;
@@ -143,7 +144,7 @@ internal sealed class PhotoAssignment
             var reasons = new List<FitReason>();
             var label = $"{_layout.Id}-{slot.Piece}";
             if (turn)
-                reasons.Add(new(3, $"{label} is turned."));
+                reasons.Add(new(3, Saying.Of("fit.is-turned", ("label", label))));
             var at = resize ?? (turn ? slot.Size.Turned : slot.Size);
             var print = at == photo.Size ? null : Smaller(photo, at);
             if (resize is { } own)
@@ -152,8 +153,13 @@ internal sealed class PhotoAssignment
                 reasons.Add(
                     new(
                         Math.Round(4 + 18 * smaller, 1) + (print?.Points ?? 0),
-                        $"{label} is made {_kit.Reading().Format(own)} for "
-                            + $"{(print is null ? photo.Id : Named(photo) + ", printed at that")}."
+                        Saying.Of(
+                            "fit.is-made-for",
+                            ("label", label),
+                            ("own", _kit.Reading().Format(own)),
+                            ("photo", print is null ? photo.Id : Named(photo)),
+                            ("print", print is null ? "" : "own")
+                        )
                     )
                 );
             }
@@ -161,8 +167,13 @@ internal sealed class PhotoAssignment
                 reasons.Add(
                     new(
                         Math.Round(1 + 45 * lost, 1) + (print?.Points ?? 0),
-                        $"{Named(photo)} loses {Percent(lost)} to the shape of "
-                            + $"{label}{(print is null ? "" : $", printed at {_kit.Reading().Format(at)}")}."
+                        Saying.Of(
+                            "fit.loses-to-the-shape",
+                            ("photo", Named(photo)),
+                            ("lost", Percent(lost)),
+                            ("label", label),
+                            ("print", print is null ? "none" : _kit.Reading().Format(at))
+                        )
                     )
                 );
             else if (print is not null)
@@ -178,20 +189,20 @@ internal sealed class PhotoAssignment
     public FitReason Smaller(GuestPhoto photo, Size at) =>
         new(
             Math.Round(12 * (1 - (decimal)((double)at.Area / (double)photo.Size.Area)), 1),
-            $"{photo.Id} is printed at {_kit.Reading().Format(at)}."
+            Saying.Of("fit.is-printed-at", ("photo", photo.Id), ("at", _kit.Reading().Format(at)))
         );
 
     /// <summary>What speaks against a photo in a place, whatever its size: the eye, the faces, what lies on it, the mat under it.</summary>
     public IEnumerable<FitReason> Looks(GuestPhoto photo, Slot slot)
     {
         if (photo.Focal && !slot.Focal && _hasFocal)
-            yield return new(8, $"{Named(photo)}, the focal photo, is not in the focal opening.");
+            yield return new(8, Saying.Of("fit.the-focal-photo-is", ("photo", Named(photo))));
         if (FacesOut(photo, slot))
-            yield return new(1.5m, $"The people in {Named(photo)} look off the page.");
+            yield return new(1.5m, Saying.Of("fit.the-people-in-look", ("photo", Named(photo))));
         if (photo.Room is { } room && Covering(slot, room) is { } part)
-            yield return new(3, $"{part} lies on {photo.Id} where it is not empty.");
+            yield return new(3, Saying.Of("fit.lies-on-where-it", ("part", part), ("photo", photo.Id)));
         if (photo.BlackAndWhite && GreyMat(slot) is { } mat)
-            yield return new(2, $"{photo.Id} is black and white, and {mat} under it is grey: it may disappear.");
+            yield return new(2, Saying.Of("fit.is-black-and-white", ("photo", photo.Id), ("mat", mat)));
     }
 
     private string Named(GuestPhoto photo) => $"{photo.Id} ({_kit.Reading().Format(photo.Size)})";

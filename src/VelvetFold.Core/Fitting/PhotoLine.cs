@@ -1,12 +1,13 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
 /// <summary>Why an entry of a photo line cannot be read.</summary>
 /// <param name="Entry">Its place, from 1.</param>
-public sealed record PhotoFault(int Entry, string Says);
+public sealed record PhotoFault(int Entry, Saying Says);
 
 /// <summary>
 /// Photos said in one line: <c>2 of 4 x 6, 3 x 4 whole, 5 x 7 once focal, 4 x 3 left</c>. The first measure is the width as the photo
@@ -38,20 +39,20 @@ public static partial class PhotoLine
             var match = Entry().Match(entry);
             if (!match.Success)
             {
-                faults.Add(new(i, $"'{entry}' is no photo: say its size, such as 4 x 6, or 2 of 4 x 6."));
+                faults.Add(new(i, Saying.Of("fit.is-no-photo-say", ("entry", entry))));
                 continue;
             }
             var (width, height) = (pattern.Parse(match.Groups["width"].Value.Trim()), pattern.Parse(match.Groups["height"].Value.Trim()));
             if ((width.Fault ?? height.Fault) is { } fault)
             {
-                faults.Add(new(i, $"In '{entry}': {fault.Message}"));
+                faults.Add(new(i, Saying.Of("fit.in-entry", ("entry", entry), ("says", fault.Says))));
                 continue;
             }
             var size = new Size(width.OrThrow(), height.OrThrow());
             var count = match.Groups["count"].Success ? int.Parse(match.Groups["count"].Value, CultureInfo.InvariantCulture) : 1;
             if (!size.IsReal || count is 0 or > 99)
             {
-                faults.Add(new(i, $"'{entry}' cannot be: sizes are more than 0, and there are from 1 to 99 of them."));
+                faults.Add(new(i, Saying.Of("fit.cannot-be-sizes-are", ("entry", entry))));
                 continue;
             }
             var words = match.Groups["words"].Captures.Select(c => c.Value.Trim().ToLowerInvariant()).ToHashSet();

@@ -2,6 +2,7 @@ using VelvetFold.Core.Judgement;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -57,20 +58,30 @@ internal sealed class Repair
                     taken.Shift,
                     new(
                         Math.Round(2 + (decimal)taken.By.Ticks / Length.Inches(1).Ticks, 1),
-                        $"{_designed.Id}-{taken.Shift.Piece} moves {Way(adapted, taken.Shift.At!)} to where there is room."
+                        Saying.Of(
+                            "fit.moves-to-where-there",
+                            ("layout", _designed.Id),
+                            ("piece", taken.Shift.Piece),
+                            ("way", Way(taken.Shift.At!)),
+                            (
+                                "by",
+                                adapted
+                                    .Reading()
+                                    .Format(
+                                        (taken.Shift.At!.Across != Length.Zero ? taken.Shift.At!.Across : taken.Shift.At!.Down).Magnitude
+                                    )
+                            )
+                        )
                     )
                 )
             );
         }
     }
 
-    private static string Way(Kit kit, Offset by)
-    {
-        var reading = kit.Reading();
-        return by.Across != Length.Zero
-            ? $"{reading.Format(by.Across.Magnitude)} to the {(by.Across.IsPositive ? "right" : "left")}"
-            : $"{reading.Format(by.Down.Magnitude)} {(by.Down.IsPositive ? "down" : "up")}";
-    }
+    private static string Way(Offset by) =>
+        by.Across != Length.Zero ? (by.Across.IsPositive ? "right" : "left")
+        : by.Down.IsPositive ? "down"
+        : "up";
 
     // Two pieces of which one now lies on the other and did not before, or one that has left its page.
     private sealed record Conflict(PlacedPiece Piece, PlacedPiece? On);

@@ -2,6 +2,7 @@ using System.Globalization;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -59,8 +60,10 @@ internal sealed class Retile(Kit kit, LayoutSearch search, IReadOnlyList<GuestPh
                     reasons.Add(
                         new(
                             9,
-                            $"{_layout.Label(place.Piece)} "
-                                + $"{(place.Piece.Opening.Mats.Count > 0 ? "becomes a card to write on" : "stays empty")}."
+                            Saying.Of(
+                                place.Piece.Opening.Mats.Count > 0 ? "fit.becomes-a-card-to" : "fit.stays-empty",
+                                ("label", _layout.Label(place.Piece))
+                            )
                         )
                     );
                 }
@@ -93,12 +96,7 @@ internal sealed class Retile(Kit kit, LayoutSearch search, IReadOnlyList<GuestPh
         if (Tiling.Best([.. own.Select(p => p.Size)], area.Size, around, gutter, kit.Ruler) is not { } tiles)
             return false;
         var ids = new Queue<Place>(places.OrderByDescending(p => p.Piece.Opening!.Focal));
-        reasons.Add(
-            new(
-                16 + 2 * tiles.Count,
-                $"The photos of {string.Join(", ", places.Select(p => _layout.Label(p.Piece)))} are laid out anew in rows and columns."
-            )
-        );
+        reasons.Add(new(16 + 2 * tiles.Count, Saying.Of("fit.the-photos-of-are", ("list", places.Select(p => _layout.Label(p.Piece))))));
         var made = new HashSet<string>();
         foreach (var tile in tiles.OrderByDescending(t => own[t.Photo].Focal))
         {

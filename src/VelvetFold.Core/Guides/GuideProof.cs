@@ -1,17 +1,17 @@
-using System.Globalization;
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Guides;
 
 /// <summary>Where a guide fails, and why.</summary>
 /// <param name="Step">The number of the step; none where it is about the whole guide.</param>
 /// <param name="Code">The kind, in small words joined by dashes; stable, for programs.</param>
-public sealed record ProofFault(int? Step, string Code, string Says);
+public sealed record ProofFault(int? Step, string Code, Saying Says);
 
 /// <summary>What came of following a guide on a virtual table.</summary>
 /// <param name="Cut">Pieces that were cut, or came cut in the bag.</param>
@@ -71,8 +71,7 @@ public sealed class GuideProof
         return proof.End();
     }
 
-    private void Fault(Step? step, string code, FormattableString says) =>
-        _faults.Add(new(step?.Number, code, says.ToString(CultureInfo.InvariantCulture)));
+    private void Fault(Step? step, string code, Saying says) => _faults.Add(new(step?.Number, code, says));
 
     private void Follow(Step step)
     {
@@ -118,7 +117,11 @@ public sealed class GuideProof
                 return;
             var own = step.Note is { } note && text.EndsWith(note.Words, StringComparison.Ordinal) ? text[..^note.Words.Length] : text;
             if (_numbers.Differs(own, facts) is { } difference)
-                Fault(step, "text-differs", $"Step {step.Number} says {difference.Says}, and {difference.Meant} is meant.");
+                Fault(
+                    step,
+                    "text-differs",
+                    Saying.Of("proof.text-differs", ("number", step.Number), ("difference", difference.Says), ("meant", difference.Meant))
+                );
         }
     }
 
@@ -126,11 +129,11 @@ public sealed class GuideProof
     {
         if (_plan.For(step.Paper ?? "")?.Patterns.ElementAtOrDefault(step.Pattern ?? -1) is not { } pattern)
         {
-            Fault(step, "no-sheet", $"Step {step.Number} cuts a sheet that is not in the plan.");
+            Fault(step, "no-sheet", Saying.Of("proof.no-sheet", ("number", step.Number)));
             return;
         }
         if (pattern.From is { } from && !TakeSource(from))
-            Fault(step, "not-there-yet", $"Step {step.Number} cuts the {from}, which is not there yet.");
+            Fault(step, "not-there-yet", Saying.Of("proof.not-there-yet", ("number", step.Number), ("part", from)));
         Programme(step, pattern);
         foreach (var label in step.Pieces)
             _cut[label] = _cut.GetValueOrDefault(label) + 1;
@@ -146,7 +149,11 @@ public sealed class GuideProof
         var facts = step.LineFacts.Select(line => line.FirstOrDefault(f => f.Kind == FactKind.Setting)).OfType<StepFact>().ToList();
         if (facts.Count != pattern.Cuts.Count)
         {
-            Fault(step, "cut-missing", $"Step {step.Number} makes {facts.Count} cuts, and the sheet takes {pattern.Cuts.Count}.");
+            Fault(
+                step,
+                "cut-missing",
+                Saying.Of("proof.cut-missing", ("number", step.Number), ("facts", facts.Count), ("cuts", pattern.Cuts.Count))
+            );
             return;
         }
         try
@@ -168,22 +175,22 @@ public sealed class GuideProof
             var table = TrimmerProgramme.Replay(pattern.Root.Box.Size, cuts);
             foreach (var placement in pattern.Placements.Where(_ => pattern.Cuts.Any(c => c.Plunge is null)))
                 if (!table.TryGetValue(placement.Piece, out var boxes) || !boxes.Contains(placement.Box))
-                    Fault(step, "cut-wrong", $"Step {step.Number} does not give {placement.Piece} as it is planned.");
+                    Fault(step, "cut-wrong", Saying.Of("proof.not-as-planned", ("number", step.Number), ("piece", placement.Piece)));
         }
         catch (InvalidOperationException wrong)
         {
-            Fault(step, "cut-wrong", $"Step {step.Number} cannot be cut: {wrong.Message}");
+            Fault(step, "cut-wrong", Saying.Of("proof.cannot-be-cut", ("number", step.Number), ("why", Saying.Plain(wrong.Message))));
         }
         catch (ArgumentOutOfRangeException)
         {
-            Fault(step, "cut-wrong", $"Step {step.Number} sets the fence outside the part in hand.");
+            Fault(step, "cut-wrong", Saying.Of("proof.fence-outside", ("number", step.Number)));
         }
         var planned = pattern.Placements.SelectMany(p => p.Labels).Order().ToList();
         if (!planned.SequenceEqual(step.Pieces.Order()))
             Fault(
                 step,
                 "cut-wrong",
-                $"Step {step.Number} names {string.Join(", ", step.Pieces)}, and the sheet gives {string.Join(", ", planned)}."
+                Saying.Of("proof.other-pieces", ("number", step.Number), ("pieces", step.Pieces), ("planned", planned))
             );
     }
 
@@ -200,7 +207,7 @@ public sealed class GuideProof
         foreach (var label in step.Pieces)
         {
             if (_down.ContainsKey(label))
-                Fault(step, "laid-already", $"Step {step.Number} is wet work on {label}, which lies there already.");
+                Fault(step, "laid-already", Saying.Of("proof.laid-already", ("number", step.Number), ("label", label)));
             _drying[label] = step.Minutes ?? 0;
             _wetDone.Add(label);
         }
@@ -216,9 +223,9 @@ public sealed class GuideProof
             )
                 _drying.Remove(label);
             else if (!_drying.ContainsKey(label))
-                Fault(step, "not-wet", $"Step {step.Number} waits for {label}, which nothing has been done to yet.");
+                Fault(step, "not-wet", Saying.Of("proof.not-wet", ("number", step.Number), ("label", label)));
             else
-                Fault(step, "too-short", $"Step {step.Number} gives {label} less time to dry than it needs.");
+                Fault(step, "too-short", Saying.Of("proof.too-short", ("number", step.Number), ("label", label)));
     }
 
     private void Trim(Step step)
@@ -226,9 +233,9 @@ public sealed class GuideProof
         foreach (var label in step.Pieces)
         {
             if (Designed(label) is not { } placed || placed.Stack.Photo == placed.Piece.Size)
-                Fault(step, "trim-wrong", $"Step {step.Number} trims {label}, which is not trimmed.");
+                Fault(step, "trim-wrong", Saying.Of("proof.trim-wrong", ("number", step.Number), ("label", label)));
             if (!_trimmed.Add(label))
-                Fault(step, "twice", $"Step {step.Number} trims {label} again.");
+                Fault(step, "twice", Saying.Of("proof.step-trims-again", ("number", step.Number), ("label", label)));
         }
         if (Designed(step.Pieces[0]) is { } first)
             Sizes(step, first, $"{first.Label} photo", first.Stack.Photo, first.Piece.Size);
@@ -240,7 +247,7 @@ public sealed class GuideProof
         {
             foreach (var fact in step.Facts.Where(f => f.Kind == kind && f.Piece == of))
                 if (fact.Length != meant)
-                    Fault(step, "number-wrong", $"Step {step.Number} gives {placed.Label} a measure that it does not have.");
+                    Fault(step, "number-wrong", Saying.Of("proof.number-wrong", ("number", step.Number), ("placed", placed.Label)));
         }
         Check(FactKind.Width, label, size.Width);
         Check(FactKind.Height, label, size.Height);
@@ -257,7 +264,7 @@ public sealed class GuideProof
             if (Designed(label) is not { } placed)
                 continue;
             if (placed.Piece.HasPrint && placed.Stack.Photo != placed.Piece.Size && !_trimmed.Contains(label))
-                Fault(step, "not-trimmed-yet", $"Step {step.Number} mats {label}, whose photo is not trimmed yet.");
+                Fault(step, "not-trimmed-yet", Saying.Of("proof.not-trimmed-yet", ("number", step.Number), ("label", label)));
             foreach (var piece in _pieces.Where(p => $"{p.Layout}-{p.Piece}" == label && p.Label != label))
                 Use(step, piece.Label);
             foreach (var (layer, i) in placed.Stack.Layers.Select((layer, i) => (layer, i)))
@@ -268,7 +275,7 @@ public sealed class GuideProof
                     step.Facts.FirstOrDefault(f => f.Kind == FactKind.Reveal && f.Piece == mat) is { } reveal
                     && reveal.Length != layer.Mat.Reveal
                 )
-                    Fault(step, "number-wrong", $"Step {step.Number} lets {mat} show more or less than it does.");
+                    Fault(step, "number-wrong", Saying.Of("proof.shows-otherwise", ("number", step.Number), ("mat", mat)));
             }
         }
     }
@@ -276,9 +283,9 @@ public sealed class GuideProof
     private void Use(Step step, string piece)
     {
         if (!_cut.ContainsKey(piece))
-            Fault(step, "not-cut-yet", $"Step {step.Number} uses {piece}, which is not cut yet.");
+            Fault(step, "not-cut-yet", Saying.Of("proof.not-cut-yet", ("number", step.Number), ("piece", piece)));
         if (!_used.Add(piece))
-            Fault(step, "twice", $"Step {step.Number} uses {piece} again.");
+            Fault(step, "twice", Saying.Of("proof.step-uses-again", ("number", step.Number), ("piece", piece)));
     }
 
     private void Lay(Step step)
@@ -286,26 +293,30 @@ public sealed class GuideProof
         var label = step.Pieces[0];
         if (_layouts.FirstOrDefault(l => l.Layout.Id == step.Layout) is not { } layout || Designed(label) is not { } placed)
         {
-            Fault(step, "unknown", $"Step {step.Number} lays {label}, which is not in the kit.");
+            Fault(step, "unknown", Saying.Of("proof.step-lays-which-is", ("number", step.Number), ("label", label)));
             return;
         }
         if (_down.ContainsKey(label))
-            Fault(step, "twice", $"Step {step.Number} lays {label} again.");
+            Fault(step, "twice", Saying.Of("proof.step-lays-again", ("number", step.Number), ("label", label)));
         if (placed.Piece.Kind == PieceKind.Photo)
         {
             foreach (var mat in _pieces.Where(p => $"{p.Layout}-{p.Piece}" == label))
                 if (!_used.Contains(mat.Label))
-                    Fault(step, "not-matted-yet", $"Step {step.Number} lays {label} before {mat.Label} is under it.");
+                    Fault(
+                        step,
+                        "not-matted-yet",
+                        Saying.Of("proof.not-matted-yet", ("number", step.Number), ("label", label), ("mat", mat.Label))
+                    );
             if (placed.Piece.HasPrint && placed.Stack.Photo != placed.Piece.Size && !_trimmed.Contains(label))
-                Fault(step, "not-trimmed-yet", $"Step {step.Number} lays {label}, whose photo is not trimmed yet.");
+                Fault(step, "not-trimmed-yet", Saying.Of("proof.laid-untrimmed", ("number", step.Number), ("label", label)));
         }
         else
             foreach (var piece in _pieces.Where(p => $"{p.Layout}-{p.Piece}" == label))
                 Use(step, piece.Label);
         if (_drying.ContainsKey(label))
-            Fault(step, "still-wet", $"Step {step.Number} lays {label} while it is wet.");
+            Fault(step, "still-wet", Saying.Of("proof.still-wet", ("number", step.Number), ("label", label)));
         else if (placed.Piece.DryingMinutes > 0 && !_wetDone.Contains(label))
-            Fault(step, "still-wet", $"Step {step.Number} lays {label} before what has to dry was done to it.");
+            Fault(step, "still-wet", Saying.Of("proof.laid-before-wet-work", ("number", step.Number), ("label", label)));
         Under(step, layout, placed);
         Sizes(step, placed, label, placed.Box.Size);
         _down[label] = Place(step, layout, placed);
@@ -334,7 +345,7 @@ public sealed class GuideProof
             Fault(
                 step,
                 "under-what-is-stuck",
-                $"Step {step.Number} lays {placed.Label} under {over.Label}, which is stuck already. Lay it before, or leave the edge free."
+                Saying.Of("proof.under-what-is-stuck", ("number", step.Number), ("placed", placed.Label), ("over", over.Label))
             );
         }
         foreach (
@@ -344,7 +355,13 @@ public sealed class GuideProof
             Fault(
                 step,
                 "nothing-under-it",
-                $"Step {step.Number} lays {placed.Label} before {layout.Layout.Id}-{missing}, which lies under it."
+                Saying.Of(
+                    "proof.nothing-under-it",
+                    ("number", step.Number),
+                    ("placed", placed.Label),
+                    ("layout", layout.Layout.Id),
+                    ("missing", missing)
+                )
             );
     }
 
@@ -359,15 +376,15 @@ public sealed class GuideProof
                 .Select(f => Start(step, layout, placed, f))
                 .OfType<Length>()
                 .ToList();
-            var way = axis == Axis.Across ? "from side to side" : "from top to bottom";
+            var way = axis == Axis.Across ? Saying.Of("proof.from-side-to-side") : Saying.Of("proof.from-top-to-bottom");
             if (starts.Count == 0)
-                Fault(step, "no-place", $"Step {step.Number} does not say where {placed.Label} lies {way}.");
+                Fault(step, "no-place", Saying.Of("proof.no-place", ("number", step.Number), ("placed", placed.Label), ("way", way)));
             foreach (var start in starts.Distinct())
             {
                 if (start == placed.Box.Along(axis).Start)
                     continue;
                 var off = _kit.Reading().Format((start - placed.Box.Along(axis).Start).Magnitude);
-                Fault(step, "place-wrong", $"Step {step.Number} puts {placed.Label} {off} away from where it is designed.");
+                Fault(step, "place-wrong", Saying.Of("proof.place-wrong", ("number", step.Number), ("placed", placed.Label), ("off", off)));
                 box = axis == Axis.Across ? box with { X = start } : box with { Y = start };
             }
         }
@@ -383,7 +400,7 @@ public sealed class GuideProof
         var page = layout.Layout.PageBox(placed.Piece.Side).Along(axis);
         if (fact.Of is { } of && !_down.ContainsKey(of))
         {
-            Fault(step, "not-there-yet", $"Step {step.Number} measures from {of}, which does not lie there yet.");
+            Fault(step, "not-there-yet", Saying.Of("proof.not-lying-yet", ("number", step.Number), ("of", of)));
             return null;
         }
         var on = fact.Of is { } other ? _down[other].Along(axis) : page;
@@ -404,7 +421,7 @@ public sealed class GuideProof
         foreach (var edge in step.Edges)
         {
             if (!_free.Remove(edge))
-                Fault(step, "not-free", $"Step {step.Number} sticks down an edge of {edge.Piece} that is not free.");
+                Fault(step, "not-free", Saying.Of("proof.not-free", ("number", step.Number), ("piece", edge.Piece)));
             if (Designed(edge.Piece) is not { } over || _layouts.FirstOrDefault(l => l.Layout.Id == step.Layout) is not { } layout)
                 continue;
             foreach (
@@ -413,24 +430,28 @@ public sealed class GuideProof
                     && new[] { p.Piece.Across, p.Piece.Down }.OfType<Tucked>().Any(t => t.Under == over.Id && t.Edge == edge.Edge)
                 )
             )
-                Fault(step, "tuck-to-come", $"Step {step.Number} sticks down the edge of {edge.Piece} before {late.Label} is under it.");
+                Fault(
+                    step,
+                    "tuck-to-come",
+                    Saying.Of("proof.tuck-to-come", ("number", step.Number), ("piece", edge.Piece), ("late", late.Label))
+                );
         }
     }
 
     private ProofResult End()
     {
         foreach (var (label, times) in _cut.Where(c => c.Value > 1))
-            Fault(null, "twice", $"{label} is cut {times} times.");
+            Fault(null, "twice", Saying.Of("proof.is-cut-times", ("label", label), ("times", times)));
         foreach (var piece in _pieces.Where(p => !_cut.ContainsKey(p.Label)))
-            Fault(null, "not-cut", $"{piece.Label} is never cut.");
+            Fault(null, "not-cut", Saying.Of("proof.not-cut", ("piece", piece.Label)));
         foreach (var layout in _layouts)
         foreach (var placed in layout.Pieces.Where(p => p.Piece.Kind != PieceKind.Printed && !_down.ContainsKey(p.Label)))
-            Fault(null, "not-laid", $"{placed.Label} is never laid.");
+            Fault(null, "not-laid", Saying.Of("proof.not-laid", ("placed", placed.Label)));
         foreach (var edge in _free)
-            Fault(null, "left-free", $"An edge of {edge.Piece} is never stuck down.");
+            Fault(null, "left-free", Saying.Of("proof.left-free", ("piece", edge.Piece)));
         var left = _cut.Keys.Where(label => !_used.Contains(label)).ToList();
         foreach (var label in left)
-            Fault(null, "left-over", $"{label} is cut and never used.");
+            Fault(null, "left-over", Saying.Of("proof.left-over", ("label", label)));
         return new(_cut.Count, _used.Count, left.Count, _faults) { CutOff = _cut };
     }
 }

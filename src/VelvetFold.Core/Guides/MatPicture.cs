@@ -2,6 +2,7 @@ using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Guides;
 
@@ -55,7 +56,10 @@ public static class MatPicture
             );
             marks.Add(new TextMark(Role.Label, layer.Label, strip, $"{layer.Label} {reading.Format(layer.Size)}"));
         }
-        var says = string.Join("; ", layers.Select(l => $"{l.Label} {reading.Format(l.Size)}"));
-        return new(new(outer.Width + shift, outer.Height + shift), $"From below: {says}.", marks);
+        return new(
+            new(outer.Width + shift, outer.Height + shift),
+            Saying.Of("picture.mats", ("layers", layers.Select(l => $"{l.Label} {reading.Format(l.Size)}"))),
+            marks
+        );
     }
 }

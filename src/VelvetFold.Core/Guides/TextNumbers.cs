@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.RegularExpressions;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Guides;
 
@@ -39,15 +40,17 @@ internal sealed partial class TextNumbers(Kit kit)
     }
 
     /// <summary>Where a text does not say what is meant: what it says, and what is meant; null where it does.</summary>
-    public (string Says, string Meant)? Differs(string text, IReadOnlyList<StepFact> facts)
+    public (Saying Says, Saying Meant)? Differs(string text, IReadOnlyList<StepFact> facts)
     {
         var numbers = Of(text);
         var meant = facts.Where(f => f.IsSaid).Select(Written).ToList();
         for (var i = 0; i < Math.Max(numbers.Count, meant.Count); i++)
             if (numbers.ElementAtOrDefault(i) != meant.ElementAtOrDefault(i))
-                return (numbers.ElementAtOrDefault(i) ?? "nothing more", meant.ElementAtOrDefault(i) ?? "nothing more");
+                return (Number(numbers.ElementAtOrDefault(i)), Number(meant.ElementAtOrDefault(i)));
         return null;
     }
+
+    private static Saying Number(string? said) => said is null ? Saying.Of("proof.nothing-more") : Saying.Plain(said);
 
     private string Written(StepFact fact) =>
         fact.Number is { } number

@@ -1,65 +1,62 @@
-using System.Collections.Frozen;
 using System.Globalization;
-using System.Text.Json;
+using System.Text;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Guides;
 
-/// <summary>The sentences of a guide in one language, from the resource files Words.LANGUAGE.json.</summary>
+/// <summary>The sentences of a guide in one language (the word files guide.LANGUAGE.json), with the facts that they state.</summary>
 public sealed class Words
 {
-    private readonly FrozenDictionary<string, string> _templates;
+    private readonly Lexicon _lexicon;
 
-    private Words(string language, FrozenDictionary<string, string> templates) => (Language, _templates) = (language, templates);
+    private Words(Lexicon lexicon) => _lexicon = lexicon;
 
     /// <summary>English.</summary>
-    public static Words English { get; } = Load("en");
+    public static Words English { get; } = new(Lexicon.English);
 
     /// <summary>German.</summary>
-    public static Words German { get; } = Load("de");
+    public static Words German { get; } = new(Lexicon.German);
+
+    /// <summary>Those of the request being answered.</summary>
+    public static Words Current => new(Lexicon.Current);
 
     /// <summary>The words of a guide's language.</summary>
     public static Words In(GuideLanguage language) => language == GuideLanguage.German ? German : English;
 
     /// <summary>Its code, as documents name it: en, de (ISO 639-1).</summary>
-    public string Language { get; }
-
-    /// <summary>The keys of its sentences.</summary>
-    public IEnumerable<string> Keys => _templates.Keys;
-
-    /// <summary>The sentence of that key, blanks and all.</summary>
-    /// <exception cref="KeyNotFoundException">There is no such sentence.</exception>
-    public string Template(string key) => _templates[key];
+    public string Language => _lexicon.Language;
 
     /// <summary>The sentence of that key with its blanks filled, as plain text.</summary>
     /// <exception cref="KeyNotFoundException">There is no such sentence.</exception>
-    public string Text(string key, params ReadOnlySpan<(string Blank, string With)> blanks)
-    {
-        var text = _templates[key];
-        foreach (var (blank, with) in blanks)
-            text = text.Replace("{" + blank + "}", with, StringComparison.Ordinal);
-        return text;
-    }
+    public string Text(string key, params IReadOnlyList<(string Blank, object? With)> blanks) =>
+        Saying.Of("guide." + key, blanks).In(_lexicon);
 
     /// <summary>The sentence of that key with its blanks filled; what they state comes in the order they stand in.</summary>
     /// <exception cref="KeyNotFoundException">There is no such sentence.</exception>
     internal Phrase Say(string key, params ReadOnlySpan<(string Blank, Phrase With)> blanks)
     {
-        var template = _templates[key];
-        var facts = new List<(int At, IReadOnlyList<StepFact> Facts)>();
-        var text = template;
-        foreach (var (blank, with) in blanks)
+        var (text, facts) = (new StringBuilder(), new List<StepFact>());
+        foreach (var part in _lexicon.Template("guide." + key).Parts)
         {
-            var name = "{" + blank + "}";
-            for (
-                var at = template.IndexOf(name, StringComparison.Ordinal);
-                at >= 0;
-                at = template.IndexOf(name, at + 1, StringComparison.Ordinal)
-            )
-                facts.Add((at, with.Facts));
-            text = text.Replace(name, with.Text, StringComparison.Ordinal);
+            if (part is Template.Literal literal)
+            {
+                text.Append(literal.Text);
+                continue;
+            }
+            var phrase = With(blanks, ((Template.Blank)part).Name, key);
+            text.Append(phrase.Text);
+            facts.AddRange(phrase.Facts);
         }
-        return new(text, [.. facts.OrderBy(f => f.At).SelectMany(f => f.Facts)]);
+        return new(text.ToString(), facts);
+    }
+
+    private static Phrase With(ReadOnlySpan<(string Blank, Phrase With)> blanks, string name, string key)
+    {
+        foreach (var (blank, with) in blanks)
+            if (blank == name)
+                return with;
+        throw new KeyNotFoundException($"Nothing fills the blank {name} of guide.{key}.");
     }
 
     /// <summary>One of two sentences, by number: of KEY.one and KEY.many.</summary>
@@ -68,12 +65,4 @@ public sealed class Words
 
     /// <summary>A whole number as a count that is stated.</summary>
     internal static Phrase Number(int n) => new(n.ToString(CultureInfo.InvariantCulture), [new(FactKind.Count, null, null, n)]);
-
-    private static Words Load(string language)
-    {
-        using var stream =
-            typeof(Words).Assembly.GetManifestResourceStream($"VelvetFold.Core.Guides.Words.{language}.json")
-            ?? throw new InvalidOperationException($"No guide words for {language}.");
-        return new(language, JsonSerializer.Deserialize<Dictionary<string, string>>(stream)!.ToFrozenDictionary());
-    }
 }

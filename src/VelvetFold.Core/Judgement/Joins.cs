@@ -1,6 +1,7 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Judgement;
 
@@ -55,18 +56,17 @@ internal static class Joins
     {
         var along = placed.Piece.Size.Along(placed.Piece.LongAxis);
         var others = placed.Piece.Joins.Where(j => j != join).ToList();
-        var from = placed.Piece.LongAxis == Axis.Across ? "left end" : "top end";
+        var from = placed.Piece.LongAxis == Axis.Across ? Saying.Of("finding.left-end") : Saying.Of("finding.top-end");
         var mend =
             others.Count == 0 && CoveredPlace(kit, layout, placed, Length.Max(join, along - join)) is { } place
-                ? new Mend($"Join it at {kit.Reading().Format(place)}", placed.Piece with { Joins = [place] })
+                ? new Mend(Saying.Of("finding.join-it-at", ("place", kit.Reading().Format(place))), placed.Piece with { Joins = [place] })
                 : null;
         return new(
             "join-not-covered",
             Gravity.Note,
             layout.Layout.Id,
             [placed.Id],
-            $"{placed.Label} is joined {kit.Reading().Format(join)} from its {from}, and nothing covers the join. Lay a part "
-                + $"over it, or join it elsewhere.",
+            Saying.Of("finding.join-not-covered", ("placed", placed.Label), ("join", kit.Reading().Format(join)), ("from", from)),
             mend
         );
     }

@@ -1,6 +1,7 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Judgement;
 
@@ -31,8 +32,7 @@ internal static class Layers
                 Gravity.Note,
                 layout.Layout.Id,
                 [placed.Id, .. covers.Select(c => c.Id)],
-                $"Nothing of {placed.Label} is to be seen: {string.Join(" and ", covers.Select(c => c.Id))} "
-                    + $"cover{(covers.Count == 1 ? "s" : "")} it. Leave it out, or bring it forward."
+                Saying.Of("finding.wholly-hidden", ("placed", placed.Label), ("list", covers.Select(c => c.Id)), ("n", covers.Count))
             );
         }
     }
@@ -51,9 +51,8 @@ internal static class Layers
                 Gravity.Fault,
                 layout.Layout.Id,
                 [piece.Id, tucked.Under],
-                $"{layout.Layout.Label(piece)} tucks under {tucked.Under}, but lies in front of it: its edge would be glued "
-                    + $"down already. Lay it behind.",
-                new($"Lay it behind {tucked.Under}", piece, tucked.Under)
+                Saying.Of("finding.tucked-over", ("piece", layout.Layout.Label(piece)), ("under", tucked.Under)),
+                new(Saying.Of("finding.lay-it-behind", ("under", tucked.Under)), piece, tucked.Under)
             );
         }
     }
@@ -80,8 +79,12 @@ internal static class Layers
                 Gravity.Note,
                 layout.Layout.Id,
                 [over.Id, under.Id],
-                $"{over.Label} covers {kit.Reading().Format(shared.Size)} of {under.Label}, and neither is measured from the "
-                    + $"other. Move one of them, or let it stand.",
+                Saying.Of(
+                    "finding.unasked-overlap",
+                    ("over", over.Label),
+                    ("size", kit.Reading().Format(shared.Size)),
+                    ("under", under.Label)
+                ),
                 Apart(over, under, shared)
             );
         }
@@ -125,7 +128,10 @@ internal static class Layers
             axis == Axis.Across ? (after ? Edge.Right : Edge.Left)
             : after ? Edge.Bottom
             : Edge.Top;
-        return new($"Lay {over.Id} against {under.Id}", over.Piece.With(axis, new Beside(edge, under.Id, Length.Zero)));
+        return new(
+            Saying.Of("finding.lay-against", ("piece", over.Id), ("on", under.Id)),
+            over.Piece.With(axis, new Beside(edge, under.Id, Length.Zero))
+        );
     }
 
     private static bool LeansAlready(Piece piece, string on) => piece.Across.LeansOn == on || piece.Down.LeansOn == on;
@@ -149,9 +155,11 @@ internal static class Layers
                     Gravity.Note,
                     layout.Layout.Id,
                     [placed.Id, other.Id],
-                    $"{placed.Label} and {other.Label} nearly meet: {kit.Reading().Format(gap)} is between them. Let them "
-                        + $"touch, or give them a gap that can be seen.",
-                    new($"Lay {placed.Id} against {other.Id}", placed.Piece.With(edge.Axis(), new Beside(edge, other.Id, Length.Zero)))
+                    Saying.Of("finding.nearly-meet", ("placed", placed.Label), ("other", other.Label), ("gap", kit.Reading().Format(gap))),
+                    new(
+                        Saying.Of("finding.lay-against", ("piece", placed.Id), ("on", other.Id)),
+                        placed.Piece.With(edge.Axis(), new Beside(edge, other.Id, Length.Zero))
+                    )
                 );
             }
         }
@@ -167,8 +175,7 @@ internal static class Layers
                     Gravity.Note,
                     layout.Layout.Id,
                     [p.Id],
-                    $"{p.Label} is raised, and the page goes into a protector: it will press through. Stick it flat, or leave "
-                        + $"the protector off.",
-                    p.Piece.Mount == Mount.Raised ? new("Stick it flat", p.Piece with { Mount = Mount.Flat }) : null
+                    Saying.Of("finding.raised-under-protector", ("piece", p.Label)),
+                    p.Piece.Mount == Mount.Raised ? new(Saying.Of("finding.stick-it-flat"), p.Piece with { Mount = Mount.Flat }) : null
                 ));
 }

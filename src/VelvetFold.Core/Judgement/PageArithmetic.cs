@@ -1,6 +1,7 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Judgement;
 
@@ -29,7 +30,7 @@ internal static class PageArithmetic
             : Edge.Bottom;
         var by = Length.Max(before, after);
         var reading = kit.Reading();
-        var what = $"{placed.Label} runs {reading.Format(by)} off the page at the {edge.Word()}.";
+        var what = Saying.Of("finding.runs-off-the-page", ("placed", placed.Label), ("by", reading.Format(by)), ("edge", edge.Word()));
         var chain = Chain(layout, placed, axis);
         if (chain.Count > 1)
             yield return StackTooLong(kit, layout, chain, axis, what, by);
@@ -39,7 +40,12 @@ internal static class PageArithmetic
                 Gravity.Fault,
                 layout.Layout.Id,
                 [placed.Id],
-                $"{what} It is {reading.Format(piece.Extent)}, the page {reading.Format(on.Extent)}: make it smaller."
+                Saying.Of(
+                    "finding.larger-than-page",
+                    ("what", what),
+                    ("size", reading.Format(piece.Extent)),
+                    ("page", reading.Format(on.Extent))
+                )
             );
         else
             yield return new(
@@ -47,8 +53,8 @@ internal static class PageArithmetic
                 Gravity.Fault,
                 layout.Layout.Id,
                 [placed.Id],
-                $"{what} Move it in, or make it smaller.",
-                new($"Move it to the {edge.Word()} edge", placed.Piece.With(axis, new FromEdge(edge, Length.Zero)))
+                Saying.Of("finding.off-page", ("what", what)),
+                new(Saying.Of("finding.move-it-to-the", ("edge", edge.Word())), placed.Piece.With(axis, new FromEdge(edge, Length.Zero)))
             );
     }
 
@@ -76,8 +82,7 @@ internal static class PageArithmetic
                     Gravity.Note,
                     layout.Layout.Id,
                     [placed.Id, under.Id],
-                    $"{placed.Label} runs {reading.Format(over)} past the trimmed edge of {under.Label}. Make it smaller, or "
-                        + $"measure it from the page if it is meant to."
+                    Saying.Of("finding.past-the-base", ("placed", placed.Label), ("over", reading.Format(over)), ("under", under.Label))
                 );
             }
         }
@@ -106,10 +111,13 @@ internal static class PageArithmetic
                 Gravity.Note,
                 layout.Layout.Id,
                 [placed.Id],
-                $"Tilted by {tilt.ToString(System.Globalization.CultureInfo.InvariantCulture)} degrees, {placed.Label} "
-                    + $"reaches {kit.Reading().Format(by.SnapTo(kit.Ruler))} over the page with a corner. Trim it there, move "
-                    + $"it in, or lay it straight.",
-                new("Lay it straight", placed.Piece with { Tilt = null })
+                Saying.Of(
+                    "finding.tilted-off-page",
+                    ("tilt", tilt),
+                    ("placed", placed.Label),
+                    ("by", kit.Reading().Format(by.SnapTo(kit.Ruler)))
+                ),
+                new(Saying.Of("finding.lay-it-straight"), placed.Piece with { Tilt = null })
             );
         }
     }
@@ -124,23 +132,27 @@ internal static class PageArithmetic
         return chain;
     }
 
-    private static Finding StackTooLong(Kit kit, ResolvedLayout layout, List<PlacedPiece> chain, Axis axis, string what, Length by)
+    private static Finding StackTooLong(Kit kit, ResolvedLayout layout, List<PlacedPiece> chain, Axis axis, Saying what, Length by)
     {
         var reading = kit.Reading();
         var longest = chain.Where(p => p.Piece.Kind != PieceKind.Photo).MaxBy(p => p.Box.Along(axis).Extent) ?? chain[^1];
         var parts = string.Join(" + ", chain.Select(p => reading.Format(p.Box.Along(axis).Extent)));
         var shorter = longest.Piece.Size.Along(axis) - by;
-        var way = axis == Axis.Down ? "tall" : "wide";
-        var says =
-            $"{what} {string.Join(", ", chain.Select(p => p.Id))} {(axis == Axis.Down ? "under" : "beside")} each other are "
-            + $"{parts} {way}, with their gaps {reading.Format(by)} more than there is. ";
+        var says = Saying.Of(
+            "finding.stack-is-more-than-there-is",
+            ("what", what),
+            ("list", chain.Select(p => p.Id)),
+            ("axis", axis == Axis.Down ? "down" : "across"),
+            ("parts", parts),
+            ("by", reading.Format(by))
+        );
         if (longest.Piece.Kind == PieceKind.Photo || !shorter.IsPositive)
             return new(
                 "stack-too-long",
                 Gravity.Fault,
                 layout.Layout.Id,
                 [chain[^1].Id, .. chain.SkipLast(1).Select(p => p.Id)],
-                says + "Leave one out, or make them smaller."
+                Saying.Of("finding.stack-leave-one-out", ("says", says))
             );
         var size = axis == Axis.Down ? new Size(longest.Piece.Size.Width, shorter) : new Size(shorter, longest.Piece.Size.Height);
         return new(
@@ -148,8 +160,14 @@ internal static class PageArithmetic
             Gravity.Fault,
             layout.Layout.Id,
             [chain[^1].Id, .. chain.SkipLast(1).Select(p => p.Id)],
-            $"{says}Shorten {longest.Id} to {reading.Format(shorter)}.",
-            new($"Shorten {longest.Id} to {reading.Format(shorter)}", longest.Piece with { Size = size })
+            Saying.Of("finding.stack-too-long", ("says", says), ("longest", longest.Id), ("shorter", reading.Format(shorter))),
+            new(
+                Saying.Of("finding.shorten-to", ("longest", longest.Id), ("shorter", reading.Format(shorter))),
+                longest.Piece with
+                {
+                    Size = size,
+                }
+            )
         );
     }
 
@@ -173,9 +191,15 @@ internal static class PageArithmetic
                 Gravity.Note,
                 layout.Layout.Id,
                 [placed.Id, on],
-                $"{placed.Label} is {kit.Reading().Format(piece)} {(axis == Axis.Across ? "wide" : "high")}, "
-                    + $"{kit.Reading().Format(piece - room)} more than {ground.Label} it is centred in. Make it smaller, or "
-                    + $"{ground.Id} larger."
+                Saying.Of(
+                    "finding.larger-than-its-ground",
+                    ("placed", placed.Label),
+                    ("size", kit.Reading().Format(piece)),
+                    ("axis", axis == Axis.Across ? "across" : "down"),
+                    ("room", kit.Reading().Format(piece - room)),
+                    ("ground", ground.Label),
+                    ("on", ground.Id)
+                )
             );
         }
     }

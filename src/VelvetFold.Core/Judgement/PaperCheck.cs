@@ -2,6 +2,7 @@ using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Judgement;
 
@@ -29,23 +30,28 @@ internal static class PaperCheck
             return null;
         var place = Joins.CoveredPlace(kit, layout, placed, longest) ?? along.Half.SnapTo(kit.Ruler);
         var joined = piece with { Joins = [place] };
-        return FitsSheet(paper, joined, joined.Face, LongestPart(joined)) ? new($"Join it at {kit.Reading().Format(place)}", joined) : null;
+        return FitsSheet(paper, joined, joined.Face, LongestPart(joined))
+            ? new(Saying.Of("finding.join-it-at", ("place", kit.Reading().Format(place))), joined)
+            : null;
     }
 
     private static IEnumerable<Finding> PaperOf(Kit kit, Layout layout, Piece piece)
     {
         if (piece.Kind != PieceKind.Photo)
-            return piece.IsCut ? Paper(kit, layout, piece, piece.Paper, piece.Face, LongestPart(piece), "") : [];
+            return piece.IsCut
+                ? Paper(kit, layout, piece, piece.Paper, piece.Face, LongestPart(piece), Saying.Plain(layout.Label(piece)))
+                : [];
         if (piece.Opening?.Use == OpeningUse.Empty || piece.Stack(kit.Matting) is not { } stack)
             return [];
         return stack
             .Layers.Where(l => l.Mat.Frame is null)
-            .SelectMany(l => Paper(kit, layout, piece, l.Mat.Paper, l.Mat.Face, l.Size, "the mat of "));
+            .SelectMany(l =>
+                Paper(kit, layout, piece, l.Mat.Paper, l.Mat.Face, l.Size, Saying.Of("finding.the-mat-of", ("piece", layout.Label(piece))))
+            );
     }
 
-    private static IEnumerable<Finding> Paper(Kit kit, Layout layout, Piece piece, string? id, SheetFace face, Size size, string what)
+    private static IEnumerable<Finding> Paper(Kit kit, Layout layout, Piece piece, string? id, SheetFace face, Size size, Saying label)
     {
-        var label = what + layout.Label(piece);
         if (kit.Paper(id) is not { } paper)
         {
             yield return new(
@@ -54,8 +60,8 @@ internal static class PaperCheck
                 layout.Id,
                 [piece.Id],
                 id is null
-                    ? $"No paper is chosen for {label}. Choose one."
-                    : $"The paper {id} of {label} is not in the kit. Choose another, or add it to the stock."
+                    ? Saying.Of("finding.no-paper", ("label", label))
+                    : Saying.Of("finding.the-paper-of-is", ("id", id), ("label", label))
             );
             yield break;
         }
@@ -65,8 +71,8 @@ internal static class PaperCheck
                 Gravity.Fault,
                 layout.Id,
                 [piece.Id],
-                $"{label} shows face {face} of {paper.Name}, which has only one face.",
-                piece.Kind == PieceKind.Photo ? null : new("Show face A", piece with { Face = SheetFace.A })
+                Saying.Of("finding.no-face", ("label", label), ("face", face), ("paper", paper.Name)),
+                piece.Kind == PieceKind.Photo ? null : new(Saying.Of("finding.show-face-a"), piece with { Face = SheetFace.A })
             );
         // Across the seam it is cut in two, each half no wider than a page.
         var cut = piece.Side == PageSide.Both ? new(Length.Min(size.Width, layout.Page.Width), size.Height) : size;
@@ -78,9 +84,14 @@ internal static class PaperCheck
             Gravity.Fault,
             layout.Id,
             [piece.Id],
-            $"{label} is {reading.Format(size)}; a sheet of {paper.Name} gives at most "
-                + $"{reading.Format(paper.Usable.Size)}{(paper.TearStrip is null ? "" : " once the tear strip is off")}. Make "
-                + $"it smaller or choose another paper."
+            Saying.Of(
+                "finding.larger-than-sheet",
+                ("label", label),
+                ("size", reading.Format(size)),
+                ("paper", paper.Name),
+                ("most", reading.Format(paper.Usable.Size)),
+                ("strip", paper.TearStrip is null ? "" : "off")
+            )
         );
     }
 
@@ -96,10 +107,14 @@ internal static class PaperCheck
                 Gravity.Note,
                 layout.Layout.Id,
                 [p.Id],
-                $"{kit.Paper(p.Piece.Paper)!.Name} is printed for a whole page, and {p.Label} would be "
-                    + $"{kit.Reading().Format(p.Piece.CutSize)} cut out of it. Lay it down whole, or choose another paper.",
+                Saying.Of(
+                    "finding.preprinted-cut-up",
+                    ("paper", kit.Paper(p.Piece.Paper)!.Name),
+                    ("piece", p.Label),
+                    ("size", kit.Reading().Format(p.Piece.CutSize))
+                ),
                 p.Piece.Kind == PieceKind.Base && p.Piece.Finishes.Count == 0
-                    ? new("Lay it down whole", p.Piece with { Size = kit.Paper(p.Piece.Paper)!.Size })
+                    ? new(Saying.Of("finding.lay-it-down-whole"), p.Piece with { Size = kit.Paper(p.Piece.Paper)!.Size })
                     : null
             ));
 
@@ -120,8 +135,12 @@ internal static class PaperCheck
                     Gravity.Note,
                     layout.Layout.Id,
                     [p.Id],
-                    $"{p.Label} is {kit.Reading().Format(p.Piece.CutSize.Longer)} long, and the trimmer cuts "
-                        + $"{kit.Reading().Format(longest)}. Make it shorter, or cut it with a knife and a long ruler."
+                    Saying.Of(
+                        "finding.longer-than-trimmer",
+                        ("piece", p.Label),
+                        ("length", kit.Reading().Format(p.Piece.CutSize.Longer)),
+                        ("longest", kit.Reading().Format(longest))
+                    )
                 ));
 
     /// <summary>A strip that the fence cannot be set to.</summary>
@@ -135,9 +154,12 @@ internal static class PaperCheck
                     Gravity.Note,
                     layout.Layout.Id,
                     [p.Id],
-                    $"{p.Label} is {kit.Reading().Format(p.Piece.CutSize.Shorter)} wide, and the trimmer's fence is set to "
-                        + $"{kit.Reading().Format(narrowest)} at least: it falls on the far side of the blade. Measure it "
-                        + $"twice, or cut it with a knife along a ruler."
+                    Saying.Of(
+                        "finding.narrower-than-trimmer",
+                        ("piece", p.Label),
+                        ("width", kit.Reading().Format(p.Piece.CutSize.Shorter)),
+                        ("narrowest", kit.Reading().Format(narrowest))
+                    )
                 ));
 
     /// <summary>A mat whose middle is cut out where it shows.</summary>
@@ -151,11 +173,15 @@ internal static class PaperCheck
             Gravity.Fault,
             layout.Layout.Id,
             [placed.Id],
-            $"The mat of {placed.Label} keeps a border of {kit.Reading().Format(layer.Mat.Gut!.Value)} and shows "
-                + $"{kit.Reading().Format(layer.Mat.Reveal)} of it: the hole would show. Keep "
-                + $"{kit.Reading().Format(layer.Mat.Reveal + Hidden.Lap(kit.Unit))}, or leave it whole.",
+            Saying.Of(
+                "finding.gutted-where-it-shows",
+                ("placed", placed.Label),
+                ("gut", kit.Reading().Format(layer.Mat.Gut!.Value)),
+                ("reveal", kit.Reading().Format(layer.Mat.Reveal)),
+                ("more", kit.Reading().Format(layer.Mat.Reveal + Hidden.Lap(kit.Unit)))
+            ),
             new(
-                "Keep more of it",
+                Saying.Of("finding.keep-more-of-it"),
                 placed.Piece with
                 {
                     Opening = placed.Piece.Opening! with
@@ -182,7 +208,7 @@ internal static class PaperCheck
                 Gravity.Note,
                 layout.Layout.Id,
                 [p.Id],
-                $"The print of {p.Label} has one way up and would lie on its side.",
-                new("Stand it upright", p.Piece with { PrintTurned = false })
+                Saying.Of("finding.against-its-direction", ("piece", p.Label)),
+                new(Saying.Of("finding.stand-it-upright"), p.Piece with { PrintTurned = false })
             ));
 }

@@ -1,7 +1,7 @@
-using System.Globalization;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Judgement;
 
@@ -14,26 +14,31 @@ internal static class PartCheck
     private static IEnumerable<Finding> PartOf(Kit kit, Layout layout, Piece piece, PartUse use)
     {
         var label = layout.Label(piece);
-        Finding Fault(string says) => new("no-part", Gravity.Fault, layout.Id, [piece.Id], says);
+        Finding Fault(Saying says) => new("no-part", Gravity.Fault, layout.Id, [piece.Id], says);
         if (kit.PartSheet(use.Sheet) is not { } sheet)
         {
-            yield return Fault($"{label} comes off {use.Sheet}, which is not in the kit. Choose another sheet, or add it to the stock.");
+            yield return Fault(Saying.Of("finding.no-part", ("label", label), ("sheet", use.Sheet)));
             yield break;
         }
         if (sheet.Kind == PartKind.ByLength)
             yield break;
         if (string.IsNullOrWhiteSpace(use.Part))
         {
-            yield return Fault($"Which part of {sheet.Name} {label} is has not been said. Choose one.");
+            yield return Fault(Saying.Of("finding.which-part-of-is", ("sheet", sheet.Name), ("label", label)));
             yield break;
         }
         var missing = use.Takes(sheet).Where(t => sheet.Part(t) is null).Distinct().ToList();
         if (missing.Count > 0)
             yield return Fault(
                 sheet.Kind == PartKind.Letters
-                    ? $"{sheet.Name} has no {string.Join(", ", missing)} for {label}. Set another text, or take the letters "
-                        + $"from another sheet."
-                    : $"There is no {use.Part} on {sheet.Name} for {label}. It has {string.Join(", ", sheet.Parts.Select(p => p.Id))}."
+                    ? Saying.Of("finding.has-no-for-set", ("sheet", sheet.Name), ("list", missing), ("label", label))
+                    : Saying.Of(
+                        "finding.there-is-no-on",
+                        ("part", use.Part),
+                        ("sheet", sheet.Name),
+                        ("label", label),
+                        ("list", sheet.Parts.Select(p => p.Id))
+                    )
             );
         if (sheet.Kind != PartKind.Letters && sheet.Part(use.Part)?.Layout is { } meant && meant != layout.Id)
             yield return new(
@@ -41,7 +46,7 @@ internal static class PartCheck
                 Gravity.Note,
                 layout.Id,
                 [piece.Id],
-                $"{use.Part} on {sheet.Name} is labelled for {meant}; taken for {label} it will be missing there."
+                Saying.Of("finding.part-of-another-layout", ("part", use.Part), ("sheet", sheet.Name), ("meant", meant), ("label", label))
             );
     }
 
@@ -69,10 +74,12 @@ internal static class PartCheck
                     Gravity.Note,
                     layout.Layout.Id,
                     [users[^1], .. users.SkipLast(1)],
-                    string.Create(
-                        CultureInfo.InvariantCulture,
-                        $"One kit takes {all[part.Id]} of {part.Id} from {sheet.Name}, and a sheet has {part.Count}: every "
-                            + $"kit needs another sheet. Take another part, or leave one out."
+                    Saying.Of(
+                        "finding.one-kit-takes-of",
+                        ("n", all[part.Id]),
+                        ("part", part.Id),
+                        ("sheet", sheet.Name),
+                        ("has", part.Count)
                     )
                 );
             }

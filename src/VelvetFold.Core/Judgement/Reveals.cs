@@ -1,6 +1,7 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Judgement;
 
@@ -35,10 +36,15 @@ internal static class Reveals
                 Gravity.Note,
                 layout.Layout.Id,
                 [placed.Id, on],
-                $"{ground.Label} shows {reading.Format(start)} {(axis == Axis.Across ? "left" : "above")} and "
-                    + $"{reading.Format(end)} {(axis == Axis.Across ? "right" : "below")} of {placed.Label}. Centre it, or "
-                    + $"make the difference plain.",
-                new($"Centre it in {on}", placed.Piece.With(axis, new Centred(on)))
+                Saying.Of(
+                    "finding.uneven-reveal",
+                    ("ground", ground.Label),
+                    ("start", reading.Format(start)),
+                    ("axis", axis == Axis.Across ? "across" : "down"),
+                    ("end", reading.Format(end)),
+                    ("placed", placed.Label)
+                ),
+                new(Saying.Of("finding.centre-it-in", ("on", on)), placed.Piece.With(axis, new Centred(on)))
             );
         }
     }
@@ -59,10 +65,14 @@ internal static class Reveals
                     Gravity.Note,
                     layout.Layout.Id,
                     [placed.Id],
-                    $"Only {kit.Reading().Format(mats[i].Reveal)} of a mat of {placed.Label} shows, less than "
-                        + $"{kit.Reading().Format(Least)}: it will look crooked.",
+                    Saying.Of(
+                        "finding.thin-reveal",
+                        ("reveal", kit.Reading().Format(mats[i].Reveal)),
+                        ("placed", placed.Label),
+                        ("least", kit.Reading().Format(Least))
+                    ),
                     new(
-                        $"Show {kit.Reading().Format(Least)}",
+                        Saying.Of("finding.show", ("least", kit.Reading().Format(Least))),
                         placed.Piece with
                         {
                             Opening = placed.Piece.Opening with

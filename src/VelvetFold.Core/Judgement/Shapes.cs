@@ -1,6 +1,7 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Judgement;
 
@@ -21,15 +22,20 @@ internal static class Shapes
             };
             if (due is not { } height || (piece.Size.Height - height).Magnitude <= kit.Ruler.Half)
                 continue;
-            var what = piece.Shape!.Kind == OutlineKind.Circle ? "circle" : "regular hexagon";
             yield return new(
                 "not-regular",
                 Gravity.Note,
                 layout.Layout.Id,
                 [piece.Id],
-                $"A {what} {kit.Reading().Format(width)} wide is {kit.Reading().Format(height)} high; {placed.Label} is "
-                    + $"{kit.Reading().Format(piece.Size.Height)}.",
-                new($"Make it {kit.Reading().Format(height)} high", piece with { Size = new(width, height) })
+                Saying.Of(
+                    "finding.not-regular",
+                    ("shape", piece.Shape!.Kind == OutlineKind.Circle ? "circle" : "hexagon"),
+                    ("width", kit.Reading().Format(width)),
+                    ("height", kit.Reading().Format(height)),
+                    ("placed", placed.Label),
+                    ("is", kit.Reading().Format(piece.Size.Height))
+                ),
+                new(Saying.Of("finding.make-it-high", ("height", kit.Reading().Format(height))), piece with { Size = new(width, height) })
             );
         }
     }

@@ -1,9 +1,10 @@
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Kits;
 
 /// <summary>One change between two revisions: what it is about (L1-B2, a paper's or a layout's id), and a sentence.</summary>
-public sealed record Change(string About, string Says);
+public sealed record Change(string About, Saying Says);
 
 /// <summary>Compares two revisions of a kit in words.</summary>
 public static class Revisions
@@ -22,18 +23,18 @@ public static class Revisions
     private static IEnumerable<Change> Heads(Kit before, Kit after)
     {
         if (before.Name != after.Name)
-            yield return new("kit", $"The kit is called {after.Name}, no longer {before.Name}.");
+            yield return new("kit", Saying.Of("change.kit-name", ("name", after.Name), ("was", before.Name)));
         if (before.Kits != after.Kits)
-            yield return new("kit", $"The number of kits went from {before.Kits} to {after.Kits}.");
+            yield return new("kit", Saying.Of("change.kits", ("was", before.Kits), ("kits", after.Kits)));
         if (before.Matting.School != after.Matting.School)
             yield return new(
                 "kit",
                 after.Matting.School == Matting.MatSchool.TrimPhoto
-                    ? "Photos are now trimmed, their mats keep their size."
-                    : "Photos now keep their size, the mats grow round them."
+                    ? Saying.Of("change.photos-are-now-trimmed")
+                    : Saying.Of("change.photos-now-keep-their")
             );
         if (before.Ruler != after.Ruler)
-            yield return new("kit", $"The ruler's step went from {before.Ruler} to {after.Ruler}.");
+            yield return new("kit", Saying.Of("change.ruler", ("was", before.Ruler), ("ruler", after.Ruler)));
     }
 
     private static IEnumerable<Change> Papers(Kit before, Kit after)
@@ -41,24 +42,29 @@ public static class Revisions
         foreach (var paper in after.Papers)
         {
             if (before.Paper(paper.Id) is not { } old)
-                yield return new(paper.Id, $"{paper.Name} is new in the stock.");
+                yield return new(paper.Id, Saying.Of("change.new-in-stock", ("name", paper.Name)));
             else
             {
                 if (old.Name != paper.Name)
-                    yield return new(paper.Id, $"{old.Name} is now called {paper.Name}.");
+                    yield return new(paper.Id, Saying.Of("change.name", ("was", old.Name), ("name", paper.Name)));
                 if (old.Size != paper.Size)
                     yield return new(
                         paper.Id,
-                        $"Sheets of {paper.Name} went from {after.Reading().Format(old.Size)} to {after.Reading().Format(paper.Size)}."
+                        Saying.Of(
+                            "change.sheet-size",
+                            ("paper", paper.Name),
+                            ("was", after.Reading().Format(old.Size)),
+                            ("size", after.Reading().Format(paper.Size))
+                        )
                     );
                 if (old.FaceA != paper.FaceA || old.FaceB != paper.FaceB)
-                    yield return new(paper.Id, $"The faces of {paper.Name} look different.");
+                    yield return new(paper.Id, Saying.Of("change.the-faces-of-look", ("paper", paper.Name)));
                 if (old.TearStrip != paper.TearStrip)
-                    yield return new(paper.Id, $"The tear strip of {paper.Name} changed.");
+                    yield return new(paper.Id, Saying.Of("change.the-tear-strip-of", ("paper", paper.Name)));
             }
         }
         foreach (var paper in before.Papers.Where(p => after.Paper(p.Id) is null))
-            yield return new(paper.Id, $"{paper.Name} is no longer in the stock.");
+            yield return new(paper.Id, Saying.Of("change.gone-from-stock", ("name", paper.Name)));
     }
 
     private static IEnumerable<Change> Parts(Kit before, Kit after)
@@ -66,57 +72,72 @@ public static class Revisions
         foreach (var sheet in after.Parts)
         {
             if (before.PartSheet(sheet.Id) is not { } old)
-                yield return new(sheet.Id, $"{sheet.Name} is new in the stock.");
+                yield return new(sheet.Id, Saying.Of("change.new-in-stock", ("name", sheet.Name)));
             else
             {
                 if (old.Name != sheet.Name)
-                    yield return new(sheet.Id, $"{old.Name} is now called {sheet.Name}.");
+                    yield return new(sheet.Id, Saying.Of("change.name", ("was", old.Name), ("name", sheet.Name)));
                 if (old.Length != sheet.Length || !old.Parts.SequenceEqual(sheet.Parts))
-                    yield return new(sheet.Id, $"What {sheet.Name} holds changed.");
+                    yield return new(sheet.Id, Saying.Of("change.what-holds-changed", ("sheet", sheet.Name)));
             }
         }
         foreach (var sheet in before.Parts.Where(p => after.PartSheet(p.Id) is null))
-            yield return new(sheet.Id, $"{sheet.Name} is no longer in the stock.");
+            yield return new(sheet.Id, Saying.Of("change.gone-from-stock", ("name", sheet.Name)));
     }
 
     private static IEnumerable<Change> Gone(Kit before, Kit after) =>
         before
             .Layouts.Where(l => after.Layout(l.Id) is null)
-            .Select(l => new Change(l.Id, $"{l.Id} {l.Name} is gone, with its {l.Pieces.Count} pieces."));
+            .Select(l => new Change(
+                l.Id,
+                Saying.Of("change.is-gone-with-its", ("layout", l.Id), ("name", l.Name), ("pieces", l.Pieces.Count))
+            ));
 
     private static IEnumerable<Change> Layouts(Kit before, Kit after, Layout now, Func<Kit, Layout, Piece, string> line)
     {
         if (before.Layout(now.Id) is not { } old)
         {
-            yield return new(now.Id, $"{now.Id} {now.Name} is new, with {now.Pieces.Count} pieces.");
+            yield return new(
+                now.Id,
+                Saying.Of("change.is-new-with-pieces", ("layout", now.Id), ("name", now.Name), ("pieces", now.Pieces.Count))
+            );
             yield break;
         }
         var reading = after.Reading();
         if (old.Name != now.Name)
-            yield return new(now.Id, $"{now.Id} is called {now.Name}, no longer {old.Name}.");
+            yield return new(now.Id, Saying.Of("change.is-called-no-longer", ("layout", now.Id), ("name", now.Name), ("old", old.Name)));
         if (old.Page != now.Page)
-            yield return new(now.Id, $"The page of {now.Id} went from {reading.Format(old.Page)} to {reading.Format(now.Page)}.");
+            yield return new(
+                now.Id,
+                Saying.Of("change.page-size", ("layout", now.Id), ("was", reading.Format(old.Page)), ("size", reading.Format(now.Page)))
+            );
         if (old.Kind != now.Kind)
-            yield return new(now.Id, $"{now.Id} is now {(now.Kind == LayoutKind.Spread ? "a spread" : "a single page")}.");
+            yield return new(
+                now.Id,
+                Saying.Of("change.kind", ("layout", now.Id), ("kind", now.Kind == LayoutKind.Spread ? "spread" : "single"))
+            );
         foreach (var piece in now.Pieces)
         {
             if (old.Piece(piece.Id) is not { } was)
-                yield return new(now.Label(piece), $"{Called(now, piece)} is new: {reading.Format(piece.Size)}.");
+                yield return new(
+                    now.Label(piece),
+                    Saying.Of("change.is-new", ("piece", Called(now, piece)), ("size", reading.Format(piece.Size)))
+                );
             else
                 foreach (var says in Pieces(before, after, now, was, piece, line))
-                    yield return new(now.Label(piece), $"{Called(now, piece)} {says}.");
+                    yield return new(now.Label(piece), Saying.Of("change.of-a-piece", ("piece", Called(now, piece)), ("says", says)));
         }
         foreach (var piece in old.Pieces.Where(p => now.Piece(p.Id) is null))
-            yield return new(old.Label(piece), $"{Called(old, piece)} is gone.");
+            yield return new(old.Label(piece), Saying.Of("change.is-gone", ("piece", Called(old, piece))));
         var common = now.Pieces.Select(p => p.Id).Where(id => old.Piece(id) is not null).ToList();
         if (!common.SequenceEqual(old.Pieces.Select(p => p.Id).Where(id => now.Piece(id) is not null)))
-            yield return new(now.Id, $"The layers of {now.Id} are in another order.");
+            yield return new(now.Id, Saying.Of("change.layers", ("layout", now.Id)));
     }
 
     private static string Called(Layout layout, Piece piece) =>
         piece.Name is { } name ? $"{name} ({layout.Label(piece)})" : layout.Label(piece);
 
-    private static IEnumerable<string> Pieces(
+    private static IEnumerable<Saying> Pieces(
         Kit before,
         Kit after,
         Layout now,
@@ -127,18 +148,29 @@ public static class Revisions
     {
         var reading = after.Reading();
         if (was.Size.Width != piece.Size.Width)
-            yield return $"went from {reading.Format(was.Size.Width)} to {reading.Format(piece.Size.Width)} wide";
+            yield return Saying.Of("change.width", ("was", reading.Format(was.Size.Width)), ("width", reading.Format(piece.Size.Width)));
         if (was.Size.Height != piece.Size.Height)
-            yield return $"went from {reading.Format(was.Size.Height)} to {reading.Format(piece.Size.Height)} high";
+            yield return Saying.Of(
+                "change.height",
+                ("was", reading.Format(was.Size.Height)),
+                ("height", reading.Format(piece.Size.Height))
+            );
         if (was.Across != piece.Across)
-            yield return $"lies {PlaceWords.Say(piece.Across, Axis.Across, reading)}, no longer "
-                + $"{PlaceWords.Say(was.Across, Axis.Across, reading)}";
+            yield return Saying.Of(
+                "change.place",
+                ("place", PlaceWords.Say(piece.Across, Axis.Across, reading)),
+                ("was", PlaceWords.Say(was.Across, Axis.Across, reading))
+            );
         if (was.Down != piece.Down)
-            yield return $"lies {PlaceWords.Say(piece.Down, Axis.Down, reading)}, no longer {PlaceWords.Say(was.Down, Axis.Down, reading)}";
+            yield return Saying.Of(
+                "change.place",
+                ("place", PlaceWords.Say(piece.Down, Axis.Down, reading)),
+                ("was", PlaceWords.Say(was.Down, Axis.Down, reading))
+            );
         if (was.Side != piece.Side)
-            yield return "changed pages";
+            yield return Saying.Of("change.changed-pages");
         if (was.Paper != piece.Paper || was.Face != piece.Face)
-            yield return $"is cut from {PaperOf(after, piece)}, no longer from {PaperOf(before, was)}";
+            yield return Saying.Of("change.cut-from", ("paper", PaperOf(after, piece)), ("was", PaperOf(before, was)));
         // Whatever else there is to say of a piece stands in its measure line.
         Piece Plain(Piece p) =>
             p with
@@ -152,13 +184,12 @@ public static class Revisions
             };
         var (lineBefore, lineNow) = (line(after, now, Plain(was)), line(after, now, piece));
         if (lineBefore != lineNow)
-            yield return $"now reads \"{lineNow}\", and read \"{lineBefore}\"";
+            yield return Saying.Of("change.line", ("line", lineNow), ("was", lineBefore));
     }
 
-    private static string PaperOf(Kit kit, Piece piece) =>
+    private static Saying PaperOf(Kit kit, Piece piece) =>
         kit.Paper(piece.Paper) is { } paper
-            ? paper.FaceB is null
-                ? paper.Name
-                : $"{paper.Name}, face {piece.Face}"
-            : piece.Paper ?? "no paper";
+            ? Saying.Of("change.face", ("paper", paper.Name), ("face", paper.FaceB is null ? "" : piece.Face.ToString()))
+        : piece.Paper is { } id ? Saying.Plain(id)
+        : Saying.Of("change.no-paper");
 }

@@ -1,6 +1,7 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Layouts;
 
@@ -8,7 +9,7 @@ namespace VelvetFold.Core.Layouts;
 internal static class FindingWords
 {
     public static Finding TwiceNamed(Layout layout, string id) =>
-        new("twice-named", Gravity.Fault, layout.Id, [id], $"Two pieces of {layout.Id} are called {id}. Give one of them another label.");
+        new("twice-named", Gravity.Fault, layout.Id, [id], Saying.Of("finding.twice-named", ("layout", layout.Id), ("id", id)));
 
     public static Finding NothingLeftOfPhoto(Layout layout, Piece piece, Kit kit)
     {
@@ -18,10 +19,14 @@ internal static class FindingWords
             Gravity.Fault,
             layout.Id,
             [piece.Id],
-            $"The mats of {layout.Label(piece)} would show {kit.Reading().Format(shown)} on every side of a photo of "
-                + $"{kit.Reading().Format(piece.Size)}: nothing is left of it. Show less mat, or let the mat grow instead.",
+            Saying.Of(
+                "finding.nothing-left-of-photo",
+                ("piece", layout.Label(piece)),
+                ("shown", kit.Reading().Format(shown)),
+                ("size", kit.Reading().Format(piece.Size))
+            ),
             (piece.Opening.School ?? kit.Matting.School) == MatSchool.TrimPhoto
-                ? new("Let the mat grow", piece with { Opening = piece.Opening with { School = MatSchool.GrowMat } })
+                ? new(Saying.Of("finding.let-the-mat-grow"), piece with { Opening = piece.Opening with { School = MatSchool.GrowMat } })
                 : null
         );
     }
@@ -33,10 +38,11 @@ internal static class FindingWords
             layout.Id,
             ids,
             ids.Count == 1
-                ? $"{layout.Id}-{ids[0]} is measured from itself {Word(axis)}. Measure it from the page or from another piece."
-                : $"{string.Join(", ", ids.Select(id => $"{layout.Id}-{id}"))} are measured from each other in a ring "
-                    + $"{Word(axis)}. Measure one of them from the page.",
-            layout.Piece(ids[0]) is { } piece ? new($"Measure {ids[0]} from the page", FromPage(piece, axis)) : null
+                ? Saying.Of("finding.is-measured-from-itself", ("layout", layout.Id), ("piece", ids[0]), ("axis", Word(axis)))
+                : Saying.Of("finding.are-measured-from-each", ("list", ids.Select(id => $"{layout.Id}-{id}")), ("axis", Word(axis))),
+            layout.Piece(ids[0]) is { } piece
+                ? new(Saying.Of("finding.measure-piece-from-page", ("piece", ids[0])), FromPage(piece, axis))
+                : null
         );
 
     public static Finding Missing(Layout layout, string id, string on, Axis axis) =>
@@ -45,9 +51,8 @@ internal static class FindingWords
             Gravity.Fault,
             layout.Id,
             [id],
-            $"{layout.Id}-{id} is measured from {on} {Word(axis)}, and there is no {on} in {layout.Id}. Measure it from "
-                + $"another piece or from the page.",
-            layout.Piece(id) is { } piece ? new("Measure from the page", FromPage(piece, axis)) : null
+            Saying.Of("finding.missing-piece", ("layout", layout.Id), ("id", id), ("on", on), ("axis", Word(axis))),
+            layout.Piece(id) is { } piece ? new(Saying.Of("finding.measure-from-page"), FromPage(piece, axis)) : null
         );
 
     public static Finding NotArranged(Layout layout, Piece piece, string arrangement, Axis axis) =>
@@ -56,9 +61,8 @@ internal static class FindingWords
             Gravity.Fault,
             layout.Id,
             [piece.Id],
-            $"{layout.Label(piece)} is to be placed {Word(axis)} by {arrangement}, which does not place it. Measure it from "
-                + $"the page or from another piece.",
-            new("Measure from the page", FromPage(piece, axis))
+            Saying.Of("finding.not-arranged", ("piece", layout.Label(piece)), ("axis", Word(axis)), ("arrangement", arrangement)),
+            new(Saying.Of("finding.measure-from-page"), FromPage(piece, axis))
         );
 
     public static Finding NoRoomEvenly(Layout layout, Arrangement arrangement, Length room, Length pieces, Kit kit) =>
@@ -67,8 +71,12 @@ internal static class FindingWords
             Gravity.Fault,
             layout.Id,
             [.. arrangement.Members],
-            $"{string.Join(", ", arrangement.Members)} together are {kit.Reading().Format(pieces)}, and "
-                + $"{kit.Reading().Format(room)} is all there is to spread them over. Make them smaller, or leave one out."
+            Saying.Of(
+                "finding.no-room-evenly",
+                ("list", arrangement.Members),
+                ("pieces", kit.Reading().Format(pieces)),
+                ("room", kit.Reading().Format(room))
+            )
         );
 
     public static Finding UnequalGaps(Layout layout, Arrangement arrangement, IReadOnlyList<Length> gaps, Kit kit)
@@ -80,8 +88,13 @@ internal static class FindingWords
             Gravity.Note,
             layout.Id,
             [.. arrangement.Members],
-            $"The gaps of {arrangement.Id} cannot be equal on this ruler: the first "
-                + $"{(longer == 1 ? "one is" : $"{longer} are")} {kit.Reading().Format(wide)}, the others {kit.Reading().Format(narrow)}."
+            Saying.Of(
+                "finding.unequal-gaps",
+                ("arrangement", arrangement.Id),
+                ("longer", longer),
+                ("wide", kit.Reading().Format(wide)),
+                ("narrow", kit.Reading().Format(narrow))
+            )
         );
     }
 
@@ -91,13 +104,12 @@ internal static class FindingWords
             Gravity.Fault,
             layout.Id,
             [piece.Id],
-            $"{layout.Label(piece)} cannot be placed {Word(axis)} by the {edge}. Name "
-                + $"{(axis == Axis.Across ? "the left or right edge" : "the top or bottom edge")}.",
-            new("Measure from the page", FromPage(piece, axis))
+            Saying.Of("finding.wrong-axis", ("piece", layout.Label(piece)), ("axis", Word(axis)), ("edge", edge)),
+            new(Saying.Of("finding.measure-from-page"), FromPage(piece, axis))
         );
 
     private static Piece FromPage(Piece piece, Axis axis) =>
         piece.With(axis, new FromEdge(axis == Axis.Across ? Edge.Left : Edge.Top, Length.Zero));
 
-    private static string Word(Axis axis) => axis == Axis.Across ? "from side to side" : "up and down";
+    private static string Word(Axis axis) => axis == Axis.Across ? "across" : "down";
 }

@@ -2,6 +2,7 @@ using System.Text.Json;
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Layouts;
 
@@ -164,14 +165,25 @@ public static class LayoutPicture
 
     private static Fill? FillOf(string? paper, string face, bool turned) => paper is null ? null : new(paper, face, turned);
 
-    private static string Says(Kit kit, ResolvedLayout resolved)
+    private static Saying Says(Kit kit, ResolvedLayout resolved)
     {
         var reading = kit.Reading();
         var layout = resolved.Layout;
-        var what = layout.Kind == LayoutKind.Spread ? "Spread of two pages" : "Page";
         var pieces = resolved.Pieces.Select(p =>
-            $"{p.Id} {reading.Format(p.Box.Size)} at {reading.Format(p.Box.X)} from the left and {reading.Format(p.Box.Y)} from the top"
+            Saying.Of(
+                "picture.piece-at",
+                ("piece", p.Id),
+                ("size", reading.Format(p.Box.Size)),
+                ("x", reading.Format(p.Box.X)),
+                ("y", reading.Format(p.Box.Y))
+            )
         );
-        return $"{what} {layout.Name}, {reading.Format(layout.Page)} each, back to front: {string.Join("; ", pieces)}.";
+        return Saying.Of(
+            "picture.page",
+            ("kind", layout.Kind == LayoutKind.Spread ? "spread" : "single"),
+            ("layout", layout.Name),
+            ("size", reading.Format(layout.Page)),
+            ("pieces", pieces)
+        );
     }
 }

@@ -263,7 +263,7 @@ public sealed class Resolver
             Beside beside when beside.Edge.Axis() != axis => beside.Edge.Word(),
             Tucked tucked when tucked.Edge.Axis() != axis => tucked.Edge.Word(),
             Hanging hanging when hanging.Edge.Axis() != axis => hanging.Edge.Word(),
-            Flush flush when axis == Axis.Down => flush.Flank == Flank.Seam ? "seam" : "outer edge",
+            Flush flush when axis == Axis.Down => flush.Flank == Flank.Seam ? "seam" : "outer",
             _ => null,
         };
 }

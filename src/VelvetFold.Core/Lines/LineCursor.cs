@@ -1,14 +1,17 @@
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Lines;
 
 /// <summary>Where a measure line cannot be read: line and column from 1, a sentence, and what might have been meant.</summary>
-public sealed record LineFault(int Line, int Column, string Says, string? Suggestion);
+public sealed record LineFault(int Line, int Column, Saying Says, string? Suggestion);
 
 /// <summary>A line that cannot be read any further.</summary>
-internal sealed class LineException(int column, string says, string? suggestion = null) : Exception(says)
+internal sealed class LineException(int column, Saying says, string? suggestion = null) : Exception(says.In(Lexicon.English))
 {
     public int Column => column;
+
+    public Saying Says => says;
 
     public string? Suggestion => suggestion;
 }
@@ -110,7 +113,7 @@ internal sealed class LineCursor(string text, LengthUnit unit)
         if (reading.Fault is null && end >= 2 && text[end - 1] == '"' && char.IsWhiteSpace(text[end - 2]) && text.IndexOf('"', end) >= 0)
             (reading, end) = Scan(text[..(end - 1)], from);
         if (reading.Fault is { } fault)
-            throw new LineException(fault.Column, fault.Message);
+            throw new LineException(fault.Column, fault.Says);
         At = end;
         return reading.Value;
     }
@@ -159,7 +162,7 @@ internal sealed class LineCursor(string text, LengthUnit unit)
             return null;
         var close = text.IndexOfAny(['"', '”'], from + 1);
         if (close < 0)
-            throw new LineException(from + 1, "The quotation mark that opens here is not closed.");
+            throw new LineException(from + 1, Saying.Of("line.the-quotation-mark-that"));
         At = close + 1;
         return text[(from + 1)..close];
     }
@@ -209,11 +212,11 @@ internal sealed class LineCursor(string text, LengthUnit unit)
     public LineException Fault()
     {
         var from = Math.Max(SkipSpace(), _wantedAt);
-        var found = from < text.Length ? "'" + text[from..].Split(' ', ',', ';')[0] + "'" : "the end of the line";
+        var found = from < text.Length ? Saying.Plain("'" + text[from..].Split(' ', ',', ';')[0] + "'") : Saying.Of("line.the-end-of-the");
         var wanted = _wanted.Distinct().ToList();
         var near = from < text.Length ? Nearest(text[from..].Split(' ', ',', ';')[0], wanted) : null;
         var list = wanted.Count > 8 ? string.Join(", ", wanted.Take(8)) + " …" : string.Join(", ", wanted);
-        return new(from + 1, $"At column {from + 1} stands {found}; expected {list}.", near);
+        return new(from + 1, Saying.Of("line.at-column-stands-expected", ("from", from + 1), ("found", found), ("list", list)), near);
     }
 
     private (LengthReading Reading, int End) Scan(string of, int from)

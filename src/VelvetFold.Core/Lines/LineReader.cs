@@ -1,6 +1,7 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Lines;
 
@@ -90,7 +91,7 @@ internal sealed class LineReader
     private List<string> ReadPieces(string? label, int count)
     {
         if (count is < 1 or > 200)
-            throw new LineException(1, $"{count} pieces cannot be made by one line; from 1 to 200 can.");
+            throw new LineException(1, Saying.Of("line.pieces-cannot-be-made", ("count", count)));
         var kind = LineWords.Kinds[_cursor.Need([.. LineWords.Kinds.Keys])];
         var name = _cursor.Quoted();
         var sizeAt = _cursor.Column;
@@ -201,7 +202,7 @@ internal sealed class LineReader
     private List<string> ReadArrangement(string label, string kind)
     {
         var columns = kind is "grid" or "honeycomb"
-            ? _cursor.Count() ?? throw new LineException(_cursor.Column, "Say how many stand in a row: grid 3 P1 P2 P3 …")
+            ? _cursor.Count() ?? throw new LineException(_cursor.Column, Saying.Of("line.say-how-many-stand"))
             : (int?)null;
         var members = new List<string>();
         while (_places.PieceHere() is { } piece)
@@ -316,7 +317,7 @@ internal sealed class LineReader
         if (group.Kind is ArrangementKind.Grid or ArrangementKind.Honeycomb)
         {
             _cursor.Need("of");
-            group.Columns = _cursor.Count() ?? throw new LineException(_cursor.Column, "Say how many stand in a row: in a grid of 3.");
+            group.Columns = _cursor.Count() ?? throw new LineException(_cursor.Column, Saying.Of("line.say-how-many-stand-2"));
         }
         if (_cursor.Take("gap") is not null)
             group.Gutter = _cursor.NeedLength();
@@ -395,7 +396,7 @@ internal sealed class LineReader
         _cursor.Need("x", "×", "by");
         var height = _cursor.NeedLength();
         if (!width.IsPositive || !height.IsPositive)
-            throw new LineException(at, "Width and height must be more than 0.");
+            throw new LineException(at, Saying.Of("line.width-and-height-must"));
         return new(width, height);
     }
 
@@ -416,7 +417,7 @@ internal sealed class LineReader
             {
                 OutlineKind.Hexagon => piece with { Size = new(piece.Size.Width, Outline.HexagonHeight(piece.Size.Width)) },
                 OutlineKind.Circle => piece with { Size = new(piece.Size.Width, piece.Size.Width) },
-                _ => throw new LineException(at, "Only a circle or a hexagon is said by its width alone; write width x height."),
+                _ => throw new LineException(at, Saying.Of("line.only-a-circle-or")),
             };
 
     private Size Oriented(Size size) =>

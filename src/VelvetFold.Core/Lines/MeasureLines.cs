@@ -45,7 +45,7 @@ public static class MeasureLines
             }
             catch (LineException fault)
             {
-                faults.Add(new(n + 1, fault.Column, fault.Message, fault.Suggestion));
+                faults.Add(new(n + 1, fault.Column, fault.Says, fault.Suggestion));
             }
             completions = reader.Completions;
         }

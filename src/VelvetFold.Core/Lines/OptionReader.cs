@@ -2,6 +2,7 @@ using VelvetFold.Core.Kits;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Lines;
 
@@ -21,10 +22,7 @@ internal sealed class OptionReader(
     {
         var mark = cursor.At;
         if (cursor.Take("called") is not null)
-            return piece with
-            {
-                Name = cursor.Quoted() ?? throw new LineException(cursor.Column, "The name after 'called' stands in quotation marks."),
-            };
+            return piece with { Name = cursor.Quoted() ?? throw new LineException(cursor.Column, Saying.Of("line.the-name-after-called")) };
         if (cursor.Take("on mat", "on mats") is not null)
             return OnMat(piece);
         if (cursor.Take("on") is not null)
@@ -74,7 +72,7 @@ internal sealed class OptionReader(
             joins.Add(cursor.NeedLength());
         var along = piece.Size.Along(piece.LongAxis);
         if (joins.Any(j => !j.IsPositive || j >= along) || joins.Zip(joins.Skip(1), (a, b) => a >= b).Any(wrong => wrong))
-            throw new LineException(at, $"{piece.Id} is {along} long; joins lie inside it, one after the other.");
+            throw new LineException(at, Saying.Of("line.is-long-joins-lie", ("piece", piece.Id), ("along", along)));
         return joins;
     }
 
@@ -82,15 +80,14 @@ internal sealed class OptionReader(
     private PartUse NeedPart()
     {
         var at = cursor.Column;
-        var name = cursor.Quoted() ?? throw new LineException(at, "The sheet the part is on stands in quotation marks after 'part'.");
+        var name = cursor.Quoted() ?? throw new LineException(at, Saying.Of("line.the-sheet-the-part"));
         var sheet =
             kit().Parts.FirstOrDefault(s => s.Id == name)
             ?? kit().Parts.FirstOrDefault(s => string.Equals(s.Name, name, StringComparison.OrdinalIgnoreCase));
         if (sheet is null && !newPapers)
             throw new LineException(
                 at,
-                $"No sheet of parts is called '{name}'. There are: "
-                    + $"{(kit().Parts.Count == 0 ? "none yet; add it under Stock" : string.Join(", ", kit().Parts.Select(s => s.Name)))}."
+                Saying.Of("line.no-sheet-of-parts", ("name", name), ("n", kit().Parts.Count), ("list", kit().Parts.Select(s => s.Name)))
             );
         var use = new PartUse { Sheet = sheet?.Id ?? name, Part = cursor.Quoted() };
         if (cursor.Take("with") is null)
@@ -105,7 +102,7 @@ internal sealed class OptionReader(
         var at = cursor.Column;
         var side = LineWords.Pages[cursor.Need([.. LineWords.Pages.Keys])];
         if (layout().Kind == LayoutKind.Single && side != PageSide.Left)
-            throw new LineException(at, $"{layout().Id} is a single page.");
+            throw new LineException(at, Saying.Of("line.is-a-single-page", ("layout", layout().Id)));
         return side;
     }
 
@@ -115,7 +112,7 @@ internal sealed class OptionReader(
             {
                 Opening = change(opening),
             }
-            : throw new LineException(at + 1, $"{piece.Id} is no photo.");
+            : throw new LineException(at + 1, Saying.Of("line.is-no-photo", ("piece", piece.Id)));
 
     private Piece OnMat(Piece piece)
     {
@@ -174,8 +171,6 @@ internal sealed class OptionReader(
             points.Add(new(x, cursor.NeedLength()));
             cursor.Need(")");
         }
-        return points.Count >= 3
-            ? points
-            : throw new LineException(cursor.Column, "A template needs at least three points: (0, 0) (3, 0) (0, 4).");
+        return points.Count >= 3 ? points : throw new LineException(cursor.Column, Saying.Of("line.a-template-needs-at"));
     }
 }

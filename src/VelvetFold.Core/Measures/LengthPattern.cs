@@ -1,17 +1,18 @@
 using System.Globalization;
 using System.Text;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Measures;
 
 /// <summary>Why a text is not a length: where (column from 1), what stands there, and what was expected.</summary>
-public sealed record LengthFault(int Column, string Found, string Message);
+public sealed record LengthFault(int Column, string Found, Saying Says);
 
 /// <summary>What came of reading a text: a length, or the fault that says why not. Exactly one of the two.</summary>
 public readonly record struct LengthReading(Length? Value, LengthFault? Fault)
 {
     /// <summary>The length.</summary>
     /// <exception cref="FormatException">The text was not a length; the message says where and why.</exception>
-    public Length OrThrow() => Value ?? throw new FormatException(Fault!.Message);
+    public Length OrThrow() => Value ?? throw new FormatException(Fault!.Says.In(Lexicon.English));
 }
 
 /// <summary>

@@ -1,4 +1,5 @@
 using System.Globalization;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Measures;
 
@@ -56,7 +57,7 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
         if (reading.Fault is not null)
             return reading;
         SkipSpace();
-        return At == text.Length ? reading : Fault("the end, or a unit: in, mm or cm");
+        return At == text.Length ? reading : Fault(Saying.Of("fault.the-end-or-a"));
     }
 
     /// <summary>Reads a length that other words may follow; <see cref="At"/> then stands behind it.</summary>
@@ -76,7 +77,7 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
         (numerator, denominator, fault) = (0, 1, default);
         var digits = Digits(char.IsAsciiDigit);
         if (digits.Length > 9)
-            return Refuse("a number of at most nine digits", At - digits.Length, out fault);
+            return Refuse(Saying.Of("fault.a-number-of-at"), At - digits.Length, out fault);
         if (digits.Length > 0)
             numerator = decimal.Parse(digits, CultureInfo.InvariantCulture);
         if (IsSeparator())
@@ -84,7 +85,7 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
         if (digits.Length > 0 && Peek() is '/' or '⁄')
         {
             if (digits.Length == 0)
-                return Refuse("a number before the fraction stroke", At, out fault);
+                return Refuse(Saying.Of("fault.a-number-before-the"), At, out fault);
             At++;
             return ReadDenominator(numerator, 0, out numerator, out denominator, out fault);
         }
@@ -99,7 +100,7 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
         At++;
         var decimals = Digits(char.IsAsciiDigit);
         if (decimals.Length > 9)
-            return Refuse("at most nine decimals", At - decimals.Length, out fault);
+            return Refuse(Saying.Of("fault.at-most-nine-decimals"), At - decimals.Length, out fault);
         number += decimal.Parse("0." + decimals, CultureInfo.InvariantCulture);
         return true;
     }
@@ -126,7 +127,7 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
             return ReadDenominator(ToNumber(digits), whole, out numerator, out denominator, out fault);
         }
         At = mark;
-        return hasWhole || Refuse("a number such as 3, 3 1/2 or 3.5", SkipSpace(), out fault);
+        return hasWhole || Refuse(Saying.Of("fault.a-number-such-as"), SkipSpace(), out fault);
     }
 
     private bool ReadDenominator(decimal top, decimal whole, out decimal numerator, out decimal denominator, out LengthReading fault)
@@ -136,10 +137,10 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
         var lowered = Digits(d => Lowered.Contains(d, StringComparison.Ordinal));
         var digits = lowered.Length > 0 ? lowered : Digits(char.IsAsciiDigit);
         if (digits.Length is 0 or > 9)
-            return Refuse("the lower number of the fraction", from, out fault);
+            return Refuse(Saying.Of("fault.the-lower-number-of"), from, out fault);
         denominator = ToNumber(digits);
         if (denominator == 0)
-            return Refuse("a lower number other than 0", from, out fault);
+            return Refuse(Saying.Of("fault.a-lower-number-other"), from, out fault);
         numerator = whole * denominator + top;
         return true;
     }
@@ -166,7 +167,7 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
     {
         var ticks = numerator * ticksPer / denominator;
         if (ticks > long.MaxValue / 1024)
-            return Fault("a length that fits on a table", from);
+            return Fault(Saying.Of("fault.a-length-that-fits"), from);
         var whole = decimal.Truncate(ticks);
         if (whole * denominator != numerator * ticksPer)
         {
@@ -174,15 +175,7 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
                 .ForReading(LengthUnit.Inch, new(Length.TicksPerInch / 64))
                 .Format(new Length((long)decimal.Round(ticks)).SnapTo(new(Length.TicksPerInch / 64)));
             var said = text[from..At].Trim();
-            return new(
-                null,
-                new(
-                    from + 1,
-                    said,
-                    $"'{said}' is finer than can be measured (1/64 in, 1/100 in and 1/10 mm are exact). The nearest on a "
-                        + $"ruler is {near} in."
-                )
-            );
+            return new(null, new(from + 1, said, Saying.Of("fault.is-finer-than-can", ("said", said), ("near", near))));
         }
         return new(new Length((long)(negative ? -whole : whole)), null);
     }
@@ -225,19 +218,29 @@ internal sealed class LengthScanner(string text, LengthUnit unit, int start = 0)
         return At;
     }
 
-    private bool Refuse(string expected, int at, out LengthReading fault)
+    private bool Refuse(Saying expected, int at, out LengthReading fault)
     {
         fault = Fault(expected, at);
         return false;
     }
 
-    private LengthReading Fault(string expected, int? at = null)
+    private LengthReading Fault(Saying expected, int? at = null)
     {
         var column = at ?? At;
-        var found = column < text.Length ? "'" + text[column..Math.Min(text.Length, column + 12)] + "'" : "nothing";
+        var found = column < text.Length ? "'" + text[column..Math.Min(text.Length, column + 12)] + "'" : null;
         return new(
             null,
-            new(column + 1, found, $"'{text}' is not a length: at column {column + 1} there is {found}, expected {expected}.")
+            new(
+                column + 1,
+                found ?? "",
+                Saying.Of(
+                    "fault.is-not-a-length",
+                    ("text", text),
+                    ("column", column + 1),
+                    ("found", found is null ? Saying.Of("fault.nothing") : Saying.Plain(found)),
+                    ("expected", expected)
+                )
+            )
         );
     }
 }

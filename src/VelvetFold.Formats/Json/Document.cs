@@ -4,6 +4,7 @@ using System.Text.RegularExpressions;
 using Json.Schema;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Formats.Json;
 
@@ -14,13 +15,13 @@ public sealed record DocumentReading<T>(T? Value, IReadOnlyList<Fault> Faults)
 /// <summary>Reads JSON documents whole or not at all.</summary>
 public static partial class Document
 {
-    private static readonly (string Type, string Words)[] TypeWords =
+    private static readonly (string Type, Saying Words)[] TypeWords =
     [
-        ("string", "a text"),
-        ("integer", "a whole number"),
-        ("boolean", "true or false"),
-        ("array", "a list"),
-        ("object", "a group of values"),
+        ("string", Saying.Of("fault.a-text")),
+        ("integer", Saying.Of("fault.a-whole-number")),
+        ("boolean", Saying.Of("fault.true-or-false")),
+        ("array", Saying.Of("fault.a-list")),
+        ("object", Saying.Of("fault.a-group-of-values")),
     ];
 
     /// <summary>
@@ -33,12 +34,12 @@ public static partial class Document
         try
         {
             var value = JsonSerializer.Deserialize<T>(utf8, JsonText.In(LengthUnit.Inch));
-            return value is null ? new(null, [new("", "The document is empty.")]) : new(value, []);
+            return value is null ? new(null, [new("", Saying.Of("fault.the-document-is-empty"))]) : new(value, []);
         }
         catch (JsonException first)
         {
             var faults = AllFaults(typeof(T), utf8);
-            return new(null, faults.Count > 0 ? faults : [new(PathOf(first.Path), first.Message)]);
+            return new(null, faults.Count > 0 ? faults : [new(PathOf(first.Path), Saying.Plain(first.Message))]);
         }
     }
 
@@ -51,7 +52,10 @@ public static partial class Document
         }
         catch (JsonException notJson)
         {
-            return [new("", $"This is not JSON: line {notJson.LineNumber + 1}, column {notJson.BytePositionInLine + 1}.")];
+            return
+            [
+                new("", Saying.Of("fault.this-is-not-json", ("line", notJson.LineNumber + 1), ("column", notJson.BytePositionInLine + 1))),
+            ];
         }
         var result = SchemaOf.Compile(type).Evaluate(node, new() { OutputFormat = OutputFormat.List, RequireFormatValidation = true });
         var failed = result.Details.Where(d => !d.IsValid && d.Errors is not null).ToList();
@@ -63,11 +67,7 @@ public static partial class Document
             .DistinctBy(f => f.Path)
             .ToList();
         // A parent only repeats what its child says.
-        return faults
-            .Where(f =>
-                !faults.Any(g => g != f && IsInside(g.Path, f.Path)) || !f.Says.EndsWith("cannot be read.", StringComparison.Ordinal)
-            )
-            .ToList();
+        return faults.Where(f => !faults.Any(g => g != f && IsInside(g.Path, f.Path)) || f.Says.Key != "fault.cannot-be-read").ToList();
     }
 
     private static bool IsInside(string inner, string outer) =>
@@ -100,27 +100,27 @@ public static partial class Document
         var value = Shown(detail.InstanceLocation.TryEvaluate(root, out var node) ? node : null);
         return keyword switch
         {
-            "" => new(path, $"'{path[(path.LastIndexOf('.') + 1)..]}' is not known here."),
-            "required" => new(Missing(path, message), $"{Names().Match(message).Value.Trim('"')} is missing."),
-            "type" => new(path, $"{value} is not {TypeWord(message)}."),
-            "enum" => new(path, $"{value} is none of the words that may stand here."),
-            "format" => new(path, LengthConverter.WhyNot(node!.GetValue<string>()) ?? message),
-            "const" => new(path, $"{value} is none of the words that may stand here."),
-            "anyOf" => new(path, $"{value} cannot be read."),
-            _ => new(path, $"{value}: {message}"),
+            "" => new(path, Saying.Of("fault.is-not-known-here", ("name", path[(path.LastIndexOf('.') + 1)..]))),
+            "required" => new(Missing(path, message), Saying.Of("fault.is-missing", ("name", Names().Match(message).Value.Trim('"')))),
+            "type" => new(path, Saying.Of("fault.is-not", ("value", value), ("kind", TypeWord(message)))),
+            "enum" => new(path, Saying.Of("fault.is-none-of-the", ("value", value))),
+            "format" => new(path, LengthConverter.WhyNot(node!.GetValue<string>()) ?? Saying.Plain(message)),
+            "const" => new(path, Saying.Of("fault.is-none-of-the", ("value", value))),
+            "anyOf" => new(path, Saying.Of("fault.cannot-be-read", ("value", value))),
+            _ => new(path, Saying.Of("fault.of-a-value", ("value", value), ("says", Saying.Plain(message)))),
         };
     }
 
     private static string Missing(string path, string message) => (path == "" ? "" : path + ".") + Names().Match(message).Value.Trim('"');
 
     // The library says: Value is "array" but should be "object".
-    private static string TypeWord(string message)
+    private static Saying TypeWord(string message)
     {
         var wanted = message[(message.IndexOf("should be", StringComparison.Ordinal) is var at and >= 0 ? at : 0)..];
         foreach (var (type, words) in TypeWords)
             if (wanted.Contains($"\"{type}\"", StringComparison.Ordinal))
                 return words;
-        return "what may stand here";
+        return Saying.Of("fault.what-may-stand-here");
     }
 
     private static string Shown(JsonNode? node)

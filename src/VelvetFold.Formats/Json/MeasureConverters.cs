@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Formats.Json;
 
@@ -19,9 +20,9 @@ internal sealed class LengthConverter(LengthUnit unit) : JsonConverter<Length>
     public override Length Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
     {
         if (reader.TokenType != JsonTokenType.String)
-            throw new JsonException("A length is a text such as \"3 1/2 in\".");
+            throw new JsonException(Saying.Of("fault.a-length-is-a").ToString());
         var text = reader.GetString()!;
-        return WhyNot(text) is { } why ? throw new JsonException(why) : _pattern.Parse(text).OrThrow();
+        return WhyNot(text) is { } why ? throw new JsonException(why.ToString()) : _pattern.Parse(text).OrThrow();
     }
 
     public override void Write(Utf8JsonWriter writer, Length value, JsonSerializerOptions options) =>
@@ -37,7 +38,7 @@ internal sealed class LengthConverter(LengthUnit unit) : JsonConverter<Length>
     }
 
     /// <summary>Why a text is not a length, or null where it is one.</summary>
-    public static string? WhyNot(string text) => LengthPattern.Exact(LengthUnit.Inch).Parse(text).Fault?.Message;
+    public static Saying? WhyNot(string text) => LengthPattern.Exact(LengthUnit.Inch).Parse(text).Fault?.Says;
 }
 
 /// <summary>Writes money as a text with two decimals, <c>"12.50"</c>: a number would be read as a floating one by many programs.</summary>
@@ -48,7 +49,7 @@ internal sealed class MoneyConverter : JsonConverter<Money>
     public override Money Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
         reader.TokenType == JsonTokenType.String && Money.TryParse(reader.GetString(), out var money)
             ? money
-            : throw new JsonException("Money is a text with at most two decimals, such as \"12.50\".");
+            : throw new JsonException(Saying.Of("fault.money-is-a-text").ToString());
 
     public override void Write(Utf8JsonWriter writer, Money value, JsonSerializerOptions options) =>
         writer.WriteStringValue(value.ToString());
@@ -61,7 +62,7 @@ internal sealed class SizeConverter(LengthConverter lengths) : JsonConverter<Siz
     {
         var both = JsonSerializer.Deserialize<WidthAndHeight>(ref reader, options)!;
         if (both.Width < Length.Zero || both.Height < Length.Zero)
-            throw new JsonException($"{both.Width} x {both.Height} is no size.");
+            throw new JsonException(Saying.Of("fault.x-is-no-size", ("width", both.Width), ("height", both.Height)).ToString());
         return new(both.Width, both.Height);
     }
 

@@ -31,7 +31,7 @@ public static class SchemaOf
 
     private static bool IsLength(JsonNode? node, out string? error)
     {
-        error = node is JsonValue value && value.TryGetValue<string>(out var text) ? LengthConverter.WhyNot(text) : null;
+        error = node is JsonValue value && value.TryGetValue<string>(out var text) ? LengthConverter.WhyNot(text)?.ToString() : null;
         return error is null;
     }
 

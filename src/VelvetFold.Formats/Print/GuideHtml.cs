@@ -92,7 +92,7 @@ public static class GuideHtml
             var (w, h) = ScenePainter.SizeAt(scene, scale);
             var svg = SvgPages.Write(
                 new(w + 2, h + 2, [ScenePainter.Paint(kit, scene, new(1, 1), scale)]),
-                scene.Says,
+                scene.Says.ToString(),
                 $"p{N(++pictures)}"
             );
             return new(

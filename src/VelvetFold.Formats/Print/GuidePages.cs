@@ -114,7 +114,7 @@ public sealed class GuidePages
         }
     }
 
-    private void Heading(string key, bool newPage, params ReadOnlySpan<(string, string)> blanks)
+    private void Heading(string key, bool newPage, params (string, object?)[] blanks)
     {
         if (newPage)
             _flow.NewPage();

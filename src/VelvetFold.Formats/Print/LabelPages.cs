@@ -28,7 +28,7 @@ public static class LabelPages
     {
         ArgumentNullException.ThrowIfNull(sheet);
         if (sheet.WhyNot() is { } why)
-            throw new ArgumentException(why, nameof(sheet));
+            throw new ArgumentException(why.ToString(), nameof(sheet));
         var layouts = kit.Layouts.ToDictionary(l => l.Id, l => Resolver.Resolve(l, kit));
         return
         [

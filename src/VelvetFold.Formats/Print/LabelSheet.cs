@@ -1,5 +1,6 @@
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Formats.Print;
 
@@ -88,19 +89,19 @@ public sealed record LabelSheet(
     public Box Place(int label) => new(Left + PitchAcross * (label % Columns), Top + PitchDown * (label / Columns % Rows), Label);
 
     /// <summary>Why there is no such sheet, or null.</summary>
-    public string? WhyNot()
+    public Saying? WhyNot()
     {
         if (!Page.IsReal || !Label.IsReal || Columns is < 1 or > 50 || Rows is < 1 or > 100)
-            return "A label sheet has a page, labels, and from 1 x 1 to 50 x 100 of them.";
+            return Saying.Of("fault.label-sheet-has");
         if (Page.Longer > Length.Millimetres(1200))
-            return $"A page of {Page} is larger than a printer takes.";
+            return Saying.Of("fault.label-page-too-large", ("page", Page));
         if (Columns > 1 && PitchAcross < Label.Width)
-            return $"Labels {Label.Width} wide that follow each other after {PitchAcross} lie on each other.";
+            return Saying.Of("fault.labels-overlap-across", ("width", Label.Width), ("pitch", PitchAcross));
         if (Rows > 1 && PitchDown < Label.Height)
-            return $"Labels {Label.Height} high that follow each other after {PitchDown} lie on each other.";
+            return Saying.Of("fault.labels-overlap-down", ("height", Label.Height), ("pitch", PitchDown));
         var last = Place(Count - 1);
         if (Left < Length.Zero || Top < Length.Zero || last.Right > Page.Width || last.Bottom > Page.Height)
-            return $"The labels run off a page of {Page}: the last one would end at {last.Right} and {last.Bottom}.";
-        return Label.Shorter < Length.Millimetres(12) ? $"A label of {Label} is too small for its code to be read." : null;
+            return Saying.Of("fault.labels-run-off", ("page", Page), ("right", last.Right), ("bottom", last.Bottom));
+        return Label.Shorter < Length.Millimetres(12) ? Saying.Of("fault.label-too-small", ("label", Label)) : null;
     }
 }

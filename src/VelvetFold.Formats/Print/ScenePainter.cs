@@ -36,7 +36,7 @@ public sealed class ScenePainter
             painter.Dimension(mark);
         foreach (var mark in scene.Marks.OfType<TextMark>())
             painter.Label(mark);
-        return new(Part.Picture, painter._marks, scene.Says);
+        return new(Part.Picture, painter._marks, scene.Says.ToString());
     }
 
     /// <summary>The size of a scene at that scale, in points.</summary>

@@ -2,6 +2,7 @@ using System.Globalization;
 using Microsoft.Net.Http.Headers;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 using VelvetFold.Formats.Json;
 
 namespace VelvetFold.Web.Endpoints;
@@ -33,7 +34,7 @@ internal static class Body
         {
             // The server stops at the limit by itself; a host without one must not fill the memory either.
             if (buffer.Length + read > most)
-                throw new BadHttpRequestException("Too large.", StatusCodes.Status413PayloadTooLarge);
+                throw new BadHttpRequestException(Saying.Of("problem.too-large").ToString(), StatusCodes.Status413PayloadTooLarge);
             buffer.Write(chunk, 0, read);
         }
         return buffer.ToArray();

@@ -6,6 +6,7 @@ using VelvetFold.Core.Kits;
 using VelvetFold.Core.Lines;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -80,7 +81,7 @@ internal static class ComputeEndpoints
             .MapDelete(
                 "/batch/{search:guid}",
                 (Guid search, PlanSearches searches) =>
-                    searches.Stop(search) ? Results.NoContent() : Results.Problem(statusCode: 404, detail: "No such search is under way.")
+                    searches.Stop(search) ? Results.NoContent() : Problems.Of(404, "problem.no-such-search-is")
             )
             .Produces(204)
             .ProducesProblem(404);
@@ -151,7 +152,7 @@ internal static class ComputeEndpoints
     }
 
     private static IResult NotSoMany(int kits) =>
-        Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 0 to {KitRules.MostKits}.");
+        Problems.Bad("kits", Saying.Of("problem.kits-cannot-be-planned", ("kits", kits), ("mostKits", KitRules.MostKits)));
 
     private static async Task<IResult> LayAsync(HttpRequest request)
     {
@@ -159,22 +160,19 @@ internal static class ComputeEndpoints
         if (reading.Value is not { } question)
             return Problems.Bad(reading.Faults);
         if (question.There.Count > 2_000)
-            return Problems.Bad("there", $"{question.There.Count} pieces do not lie on one sheet.");
+            return Problems.Bad("there", Saying.Of("problem.pieces-do-not-lie", ("there", question.There.Count)));
         if (question.Kit.Paper(question.Paper) is not { } paper)
-            return Problems.Bad("paper", $"There is no paper {question.Paper} in this kit.");
+            return Problems.Bad("paper", Saying.Of("problem.there-is-no-paper-2", ("paper", question.Paper)));
         try
         {
             var kits = Math.Clamp(question.Kits ?? question.Kit.Kits, 1, KitRules.MostKits);
             return KitAnswer.Lay(question.Kit, question.Mode, kits, question.Paper, question.There, question.Piece) is { } laid
                 ? Body.Json(laid, question.Kit.Unit)
-                : Problems.Bad("piece", $"{question.Piece} cannot be cut from a sheet of {paper.Name} with this trimmer.");
+                : Problems.Bad("piece", Saying.Of("problem.cannot-be-cut-from-2", ("piece", question.Piece), ("paper", paper.Name)));
         }
         catch (ArgumentException)
         {
-            return Problems.Bad(
-                "piece",
-                $"{question.Piece}, or a piece that lies there, is not among those cut from {paper.Name} in this way of cutting."
-            );
+            return Problems.Bad("piece", Saying.Of("problem.or-a-piece-that", ("piece", question.Piece), ("paper", paper.Name)));
         }
     }
 
@@ -192,11 +190,11 @@ internal static class ComputeEndpoints
         if (reading.Value is not { } question)
             return Problems.Bad(reading.Faults);
         if (question.Text.Length > 100_000)
-            return Problems.Bad("text", "The text is longer than 100000 characters.");
+            return Problems.Bad("text", Saying.Of("problem.the-text-is-longer"));
         var kit = question.Kit ?? MeasureLines.Blank();
         var layout = question.Layout ?? (kit.Layouts.Count > 0 ? kit.Layouts[0].Id : "L1");
         if (question.Layout is not null && kit.Layout(question.Layout) is null)
-            return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+            return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout)));
         var lines = MeasureLines.Read(question.Text, kit, layout, newPapers: question.Kit is null);
         return Body.Json(
             new LinesAnswer(
@@ -230,7 +228,7 @@ internal static class ComputeEndpoints
             return Problems.Bad([
                 .. unknown.Select(u => new Fault(
                     $"changes[{question.Changes.ToList().IndexOf(u)}]",
-                    $"There is no {u.Layout}-{u.Piece} in this kit of which that can be done."
+                    Saying.Of("problem.there-is-no-in", ("layout", u.Layout), ("piece", u.Piece))
                 )),
             ]);
         return Body.Json(
@@ -253,7 +251,7 @@ internal static class ComputeEndpoints
             return Problems.Bad(reading.Faults);
         var length = LengthPattern.Exact(question.Unit).Parse(question.Text);
         if (length.Fault is { } fault)
-            return Problems.Bad("text", fault.Message);
+            return Problems.Bad("text", fault.Says);
         var ruler = question.Ruler is { IsPositive: true } step ? step : Length.Sixteenth;
         return Body.Json(
             new LengthAnswer(length.OrThrow(), LengthPattern.ForReading(question.Unit, ruler).Format(length.OrThrow())),

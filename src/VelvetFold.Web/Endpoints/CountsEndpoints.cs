@@ -3,6 +3,7 @@ using VelvetFold.Core;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Wording;
 using VelvetFold.Formats;
 using VelvetFold.Store;
 
@@ -26,7 +27,7 @@ internal sealed record CountsQuestion(
 internal sealed record TallyEntry(string Text);
 
 /// <summary>Where a tally differs from what is counted here; nothing where they agree.</summary>
-internal sealed record TallyView(IReadOnlyList<string> Differences);
+internal sealed record TallyView(IReadOnlyList<Saying> Differences);
 
 /// <summary>Counts, shopping, cost, and whether the counts agree.</summary>
 internal static class CountsEndpoints
@@ -54,21 +55,21 @@ internal static class CountsEndpoints
             return Problems.Bad(reading.Faults);
         var (kit, faults) = (question.Kit, new List<Fault>());
         if (question.Kits is < 0 or > KitRules.MostKits)
-            faults.Add(new("kits", $"{question.Kits} kits cannot be counted; from 0 to {KitRules.MostKits} can."));
+            faults.Add(new("kits", Saying.Of("problem.kits-cannot-be-counted", ("kits", question.Kits), ("mostKits", KitRules.MostKits))));
         if (question.Fits?.Count > 1000)
-            faults.Add(new("fits", "A roster has at most 1000 guests."));
+            faults.Add(new("fits", Saying.Of("problem.a-roster-has-at")));
         foreach (var (now, i) in (question.OnHand ?? []).Select((now, i) => (now, i)))
         {
             if (kit.Paper(now.Id) is null && kit.PartSheet(now.Id) is null)
-                faults.Add(new($"onHand[{i}].id", $"There is no paper and there are no parts called '{now.Id}' in this kit."));
+                faults.Add(new($"onHand[{i}].id", Saying.Of("problem.there-is-no-paper-3", ("id", now.Id))));
             if (now.OnHand is < 0 or > 100_000)
-                faults.Add(new($"onHand[{i}].onHand", $"{now.OnHand} cannot be on hand; from 0 to 100000 can."));
+                faults.Add(new($"onHand[{i}].onHand", Saying.Of("problem.cannot-be-on-hand", ("onHand", now.OnHand))));
         }
         foreach (var (changes, i) in (question.Fits ?? []).Select((changes, i) => (changes, i)))
             faults.AddRange(
                 Adaptation
                     .Unknown(kit, changes)
-                    .Select(u => new Fault($"fits[{i}]", $"There is no {u.Layout}-{u.Piece} in this kit of which that can be done."))
+                    .Select(u => new Fault($"fits[{i}]", Saying.Of("problem.there-is-no-in", ("layout", u.Layout), ("piece", u.Piece))))
             );
         if (faults.Count > 0)
             return Problems.Bad(faults);
@@ -119,11 +120,7 @@ internal static class CountsEndpoints
             _ => null,
         };
         return table is null
-            ? Results.Problem(
-                statusCode: 404,
-                title: "No such table.",
-                detail: $"There is no table '{name}'; stock, counts, shopping and costs can be had."
-            )
+            ? Problems.Of(404, "problem.no-such-table", ("name", name))
             : Results.File(Encoding.UTF8.GetBytes(table), "text/csv; charset=utf-8", $"{slug}-{name}.csv");
     }
 }

@@ -3,6 +3,7 @@ using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -133,22 +134,32 @@ internal static class CutEndpoints
     {
         var faults = new List<Fault>();
         if (question.Sheets.Count is 0 or > CutPlanner.MostSheets)
-            faults.Add(new("sheets", $"{question.Sheets.Count} papers cannot be planned; from 1 to {CutPlanner.MostSheets} can."));
+            faults.Add(
+                new(
+                    "sheets",
+                    Saying.Of("problem.papers-cannot-be-planned", ("sheets", question.Sheets.Count), ("mostSheets", CutPlanner.MostSheets))
+                )
+            );
         var pieces = question.Pieces.Sum(p => (long)Math.Max(0, p.Quantity));
         if (pieces > CutPlanner.MostPieces || question.Pieces.Count > CutPlanner.MostPieces)
             faults.Add(
                 new(
                     "pieces",
-                    $"{Math.Max(pieces, question.Pieces.Count)} pieces are more than the {CutPlanner.MostPieces} that can be "
-                        + $"planned at once. Ask in parts."
+                    Saying.Of(
+                        "problem.pieces-are-more-than",
+                        ("pieces", Math.Max(pieces, question.Pieces.Count)),
+                        ("mostPieces", CutPlanner.MostPieces)
+                    )
                 )
             );
         if (question.BudgetMs is < 1 or > LargestBudget)
-            faults.Add(new("budgetMs", $"A search of {question.BudgetMs} ms cannot be asked for; from 1 to {LargestBudget} can."));
+            faults.Add(
+                new("budgetMs", Saying.Of("problem.a-search-of-ms", ("budgetMs", question.BudgetMs), ("largestBudget", LargestBudget)))
+            );
         if (question.Trimmer?.LongestCut is { IsPositive: false } cut)
-            faults.Add(new("trimmer.longestCut", $"A trimmer cannot cut {cut}; its longest cut is more than 0."));
+            faults.Add(new("trimmer.longestCut", Saying.Of("problem.a-trimmer-cannot-cut", ("cut", cut))));
         if (question.Trimmer?.Ruler is { IsPositive: false } ruler)
-            faults.Add(new("trimmer.ruler", $"A ruler cannot be read to {ruler}; its step is more than 0."));
+            faults.Add(new("trimmer.ruler", Saying.Of("problem.a-ruler-cannot-be", ("ruler", ruler))));
         if (faults.Count > 0)
             return faults;
         for (var i = 0; i < question.Sheets.Count; i++)
@@ -161,37 +172,37 @@ internal static class CutEndpoints
     private static void SheetFaults(List<Fault> faults, CutsQuestion question, int i)
     {
         var sheet = question.Sheets[i];
-        SideFault(faults, sheet.Width, $"sheets[{i}].width", $"The sheet {sheet.Id}");
-        SideFault(faults, sheet.Height, $"sheets[{i}].height", $"The sheet {sheet.Id}");
+        SideFault(faults, sheet.Width, $"sheets[{i}].width", Saying.Of("problem.the-sheet", ("sheet", sheet.Id)));
+        SideFault(faults, sheet.Height, $"sheets[{i}].height", Saying.Of("problem.the-sheet", ("sheet", sheet.Id)));
         if (sheet.OnHand is < 0)
-            faults.Add(
-                new($"sheets[{i}].onHand", $"{sheet.OnHand} sheets of {sheet.Id} cannot be on hand; the number is 0 or more, or left out.")
-            );
+            faults.Add(new($"sheets[{i}].onHand", Saying.Of("problem.sheets-of-cannot-be", ("onHand", sheet.OnHand), ("sheet", sheet.Id))));
         if (question.Sheets.Take(i).Any(s => s.Id == sheet.Id))
-            faults.Add(new($"sheets[{i}].id", $"Two sheets are called '{sheet.Id}'. Give one of them another name."));
+            faults.Add(new($"sheets[{i}].id", Saying.Of("problem.two-sheets-are-called", ("sheet", sheet.Id))));
     }
 
     private static void PieceFaults(List<Fault> faults, CutsQuestion question, int i)
     {
         var piece = question.Pieces[i];
         if (question.Pieces.Take(i).Any(p => p.Id == piece.Id))
-            faults.Add(new($"pieces[{i}].id", $"Two lines ask for '{piece.Id}'. Add them up, or give one of them another name."));
-        SideFault(faults, piece.Width, $"pieces[{i}].width", $"The piece {piece.Id}");
-        SideFault(faults, piece.Height, $"pieces[{i}].height", $"The piece {piece.Id}");
+            faults.Add(new($"pieces[{i}].id", Saying.Of("problem.two-lines-ask-for", ("piece", piece.Id))));
+        SideFault(faults, piece.Width, $"pieces[{i}].width", Saying.Of("problem.the-piece", ("piece", piece.Id)));
+        SideFault(faults, piece.Height, $"pieces[{i}].height", Saying.Of("problem.the-piece", ("piece", piece.Id)));
         if (piece.Quantity < 1)
-            faults.Add(new($"pieces[{i}].quantity", $"{piece.Quantity} of {piece.Id} cannot be cut; the number is 1 or more."));
+            faults.Add(
+                new($"pieces[{i}].quantity", Saying.Of("problem.of-cannot-be-cut", ("quantity", piece.Quantity), ("piece", piece.Id)))
+            );
         if (piece.Gut is { } gut && (!gut.IsPositive || gut * 2 >= Length.Min(piece.Width, piece.Height)))
-            faults.Add(new($"pieces[{i}].gut", $"A border of {gut} leaves nothing to cut out of {piece.Id}."));
+            faults.Add(new($"pieces[{i}].gut", Saying.Of("problem.a-border-of-leaves", ("gut", gut), ("piece", piece.Id))));
         if (question.Sheets.All(s => s.Id != piece.Sheet))
-            faults.Add(new($"pieces[{i}].sheet", $"{piece.Id} is to be cut from '{piece.Sheet}', which is not among the sheets."));
+            faults.Add(new($"pieces[{i}].sheet", Saying.Of("problem.is-to-be-cut", ("piece", piece.Id), ("sheet", piece.Sheet))));
     }
 
-    private static void SideFault(List<Fault> faults, Length side, string path, string what)
+    private static void SideFault(List<Fault> faults, Length side, string path, Saying what)
     {
         if (!side.IsPositive)
-            faults.Add(new(path, $"{what} is {side} here; it must be more than 0."));
+            faults.Add(new(path, Saying.Of("problem.is-here-it-must", ("what", what), ("side", side))));
         else if (side > KitRules.Largest)
-            faults.Add(new(path, $"{what} is {side} here, more than {KitRules.Largest}."));
+            faults.Add(new(path, Saying.Of("problem.is-here-more-than", ("what", what), ("side", side), ("largest", KitRules.Largest))));
     }
 
     private static Fault TooLarge(CutsQuestion question, int i)
@@ -205,13 +216,23 @@ internal static class CutEndpoints
         return fits
             ? new(
                 "trimmer.longestCut",
-                $"{piece.Id} cannot be cut from {sheet.Id} with a trimmer that cuts {question.Trimmer!.LongestCut}: the sheet "
-                    + $"is longer both ways the first cut could go. Use a longer trimmer, or leave the limit out and cut with a knife."
+                Saying.Of(
+                    "problem.cannot-be-cut-from",
+                    ("piece", piece.Id),
+                    ("sheet", sheet.Id),
+                    ("longestCut", question.Trimmer!.LongestCut)
+                )
             )
             : new(
                 $"pieces[{i}].{(piece.Width > sheet.Width ? "width" : "height")}",
-                $"{piece.Id} is {size}, larger than a sheet of {sheet.Id}, "
-                    + $"{new Size(sheet.Width, sheet.Height)}{(piece.Turn is Turn.None ? ", as it stands" : "")}."
+                Saying.Of(
+                    "problem.is-larger-than-a",
+                    ("piece", piece.Id),
+                    ("size", size),
+                    ("sheet", sheet.Id),
+                    ("of", new Size(sheet.Width, sheet.Height)),
+                    ("turn", piece.Turn is Turn.None ? "none" : "free")
+                )
             );
     }
 

@@ -1,6 +1,7 @@
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -31,9 +32,9 @@ internal sealed record FitsAnswer(
     IReadOnlyList<FitView> Fits,
     IReadOnlyList<GuestPhoto> Photos,
     bool IsExact,
-    string? Why,
+    Saying? Why,
     Fit? AsItStands,
-    IReadOnlyList<string> Says
+    IReadOnlyList<Saying> Says
 );
 
 /// <summary>Fits photos to layouts, without keeping anything.</summary>
@@ -53,7 +54,7 @@ internal static class FitEndpoints
             return Problems.Bad(reading.Faults);
         var (photos, unread) = question.Photos is { } listed ? (listed, []) : PhotoLine.Read(question.Text ?? "", question.Kit.Unit);
         if (unread.Count > 0)
-            return Problems.Bad([new("text", string.Join(' ', unread.Select(f => f.Says)))]);
+            return Problems.Bad([.. unread.Select(f => new Fault("text", f.Says))]);
         var faults = Faults(question, photos);
         if (faults.Count > 0)
             return Problems.Bad(faults);
@@ -84,33 +85,30 @@ internal static class FitEndpoints
     {
         var faults = new List<Fault>();
         if (question.Kit.Layout(question.Layout) is null)
-            faults.Add(new("layout", $"There is no layout {question.Layout} in this kit."));
+            faults.Add(new("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout))));
         if (question.Count is < 1 or > 10)
-            faults.Add(new("count", $"{question.Count} fits cannot be asked for; from 1 to 10 can."));
+            faults.Add(new("count", Saying.Of("problem.fits-cannot-be-asked", ("count", question.Count))));
         if (photos.Count > FitSearch.MostPhotos)
             faults.Add(
-                new(
-                    "photos",
-                    $"{photos.Count} photos are more than the {FitSearch.MostPhotos} that can be fitted on one layout. Ask for them on two."
-                )
+                new("photos", Saying.Of("problem.photos-are-more-than", ("photos", photos.Count), ("mostPhotos", FitSearch.MostPhotos)))
             );
         foreach (var (left, i) in (question.Leftovers ?? []).Select((left, i) => (left, i)))
         {
             if (question.Kit.Paper(left.Paper) is null)
-                faults.Add(new($"leftovers[{i}].paper", $"There is no paper {left.Paper} in this kit."));
+                faults.Add(new($"leftovers[{i}].paper", Saying.Of("problem.there-is-no-paper-2", ("paper", left.Paper))));
             else if (!left.Size.IsReal || !left.Size.FitsIn(question.Kit.Paper(left.Paper)!.Size))
-                faults.Add(new($"leftovers[{i}].size", $"{left.Size} is no leftover of a sheet of {left.Paper}."));
+                faults.Add(new($"leftovers[{i}].size", Saying.Of("problem.is-no-leftover-of", ("size", left.Size), ("paper", left.Paper))));
             if (left.Count is < 1 or > 10_000)
-                faults.Add(new($"leftovers[{i}].count", $"{left.Count} is no number of leftovers; from 1 to 10000 is."));
+                faults.Add(new($"leftovers[{i}].count", Saying.Of("problem.is-no-number-of", ("left", left.Count))));
         }
         foreach (var (photo, i) in photos.Select((photo, i) => (photo, i)))
         {
             if (!photo.Size.IsReal || photo.Size.Longer > KitRules.Largest)
-                faults.Add(new($"photos[{i}].size", $"{photo.Size} is no size of a photo."));
+                faults.Add(new($"photos[{i}].size", Saying.Of("problem.is-no-size-of", ("size", photo.Size))));
             if (photo.Id.Length is 0 or > 60)
-                faults.Add(new($"photos[{i}].id", "A photo goes by 1 to 60 characters."));
+                faults.Add(new($"photos[{i}].id", Saying.Of("problem.a-photo-goes-by")));
             if (photos.Take(i).Any(p => p.Id == photo.Id))
-                faults.Add(new($"photos[{i}].id", $"Two photos are called '{photo.Id}'. Give one of them another name."));
+                faults.Add(new($"photos[{i}].id", Saying.Of("problem.two-photos-are-called", ("photo", photo.Id))));
         }
         return faults;
     }

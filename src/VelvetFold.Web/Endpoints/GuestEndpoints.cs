@@ -5,6 +5,7 @@ using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Guides;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 using VelvetFold.Core.Workshops;
 using VelvetFold.Formats;
 using VelvetFold.Formats.Json;
@@ -135,7 +136,7 @@ internal static class GuestEndpoints
         if (await shelf.FindAsync(slug, null, cancel) is not { } stored || await list.ListAsync(slug, cancel) is not { } before)
             return Problems.NoKit(slug);
         if (roster.Text.Length > 500_000)
-            return Problems.Bad("text", "The table is longer than 500000 characters.");
+            return Problems.Bad("text", Saying.Of("problem.the-table-is-longer"));
         var (guests, faults) = RosterFile.Read(roster.Text, stored.Kit, before.Select(g => g.Name));
         if (faults.Count > 0)
             return Problems.Bad(faults);
@@ -148,11 +149,7 @@ internal static class GuestEndpoints
         {
             GuestOutcome.Done => await ListAsync(slug, list, cancel),
             GuestOutcome.NoKit => Problems.NoKit(slug),
-            _ => Results.Problem(
-                statusCode: 409,
-                title: "A name is taken.",
-                detail: "Somebody added a guest of one of these names meanwhile; nothing was added. Try again."
-            ),
+            _ => Problems.Of(409, "problem.a-name-is-taken"),
         };
     }
 
@@ -224,19 +221,22 @@ internal static class GuestEndpoints
     )
     {
         if (paper is not (null or "letter" or "a4"))
-            return Problems.Bad("paper", $"'{paper}' is no paper to print on; letter and a4 are.");
+            return Problems.Bad("paper", Saying.Of("problem.is-no-paper-to", ("paper", paper)));
         if (await OfAsync(slug, workshop, list, shelf, cancel) is not ({ } kit, var guests))
             return Problems.NoKit(slug);
         var chosen = guests.Where(g => guest is { } id ? g.Id == id : ChangesOf(g).Count > 0).ToList();
         if (chosen.Count == 0)
-            return guest is null
-                ? Results.Problem(statusCode: 404, title: "No card.", detail: "Every guest makes the kit as designed.")
-                : NoGuest();
+            return guest is null ? Problems.Of(404, "problem.no-card") : NoGuest();
         var onPaper = paper == "a4" ? PrintPaper.A4 : PrintPaper.Letter;
         var terms = new PlanTerms { Memory = memory, Cancel = cancel };
         var pages = chosen
             .SelectMany(g =>
-                SwapCard.Of(kit, KitAnswer.ForGuest(kit, Adaptation.Known(kit, ChangesOf(g)), terms, kit.Guide.Language), g.Name, onPaper)
+                SwapCard.Of(
+                    kit,
+                    KitAnswer.ForGuest(kit, Adaptation.Known(kit, ChangesOf(g)), terms, Words.In(kit.Guide.Language)),
+                    g.Name,
+                    onPaper
+                )
             )
             .ToList();
         return Results.File(PdfFile.Write(pages, kit.Name, Words.In(kit.Guide.Language).Language), "application/pdf", $"{slug}-cards.pdf");
@@ -255,14 +255,12 @@ internal static class GuestEndpoints
     )
     {
         if (paper is not (null or "letter" or "a4"))
-            return Problems.Bad("paper", $"'{paper}' is no paper to print on; letter and a4 are.");
+            return Problems.Bad("paper", Saying.Of("problem.is-no-paper-to", ("paper", paper)));
         if (await OfAsync(slug, workshop, list, shelf, cancel) is not ({ } kit, var guests))
             return Problems.NoKit(slug);
         var chosen = guests.Where(g => guest is null || g.Id == guest).ToList();
         if (chosen.Count == 0)
-            return guest is null
-                ? Results.Problem(statusCode: 404, title: "No guests.", detail: "There is nobody to print photos for.")
-                : NoGuest();
+            return guest is null ? Problems.Of(404, "problem.no-guests") : NoGuest();
         var onPaper = paper == "a4" ? PrintPaper.A4 : PrintPaper.Letter;
         var photos = chosen.SelectMany(g => GangSheets.Of(AdaptedFor(kit, g), g.Name)).ToList();
         var sheets = GangSheets.Of(
@@ -291,14 +289,14 @@ internal static class GuestEndpoints
         if (reading.Value is not { } entry)
             return (null, reading.Faults);
         if (string.IsNullOrWhiteSpace(entry.Name) || entry.Name.Length > 120)
-            return (null, [new("name", "A guest needs a name of 1 to 120 characters.")]);
+            return (null, [new("name", Saying.Of("problem.a-guest-needs-a"))]);
         if (entry.Photos is { } photos && (photos.Count > 100 || photos.Values.Any(p => p.Length > 1_000)))
-            return (null, [new("photos", "Photos are said for at most 100 layouts, in at most 1000 characters each.")]);
+            return (null, [new("photos", Saying.Of("problem.photos-are-said-for"))]);
         if (entry.Email is { Length: > 0 } email && (email.Length > 254 || !MailFile.IsAddress(email)))
-            return (null, [new("email", $"'{email}' is no mail address.")]);
+            return (null, [new("email", Saying.Of("problem.is-no-mail-address", ("email", email)))]);
         if (entry.Needs?.Length > 1000)
-            return (null, [new("needs", "What they need is said in at most 1000 characters.")]);
-        return entry.Changes.Count > 500 ? (null, [new("changes", "A guest has at most 500 changes.")]) : (entry, []);
+            return (null, [new("needs", Saying.Of("problem.what-they-need-is"))]);
+        return entry.Changes.Count > 500 ? (null, [new("changes", Saying.Of("problem.a-guest-has-at"))]) : (entry, []);
     }
 
     private static IResult Answer(HttpContext context, GuestRow guest, IReadOnlyDictionary<int, string> workshops, int status)
@@ -311,12 +309,8 @@ internal static class GuestEndpoints
         outcome switch
         {
             GuestOutcome.NoKit => Problems.NoKit(slug),
-            GuestOutcome.NameTaken => Results.Problem(
-                statusCode: 409,
-                title: "The name is taken.",
-                detail: $"Another guest of this kit is called '{name.Trim()}'. Add a surname or an initial."
-            ),
-            GuestOutcome.NoWorkshop => Problems.Bad("workshop", "There is no such workshop. It may have been removed."),
+            GuestOutcome.NameTaken => Problems.Of(409, "problem.the-name-is-taken", ("name", name.Trim())),
+            GuestOutcome.NoWorkshop => Problems.Bad("workshop", Saying.Of("problem.there-is-no-such")),
             GuestOutcome.LostRace => Problems.LostRace(null),
             _ => NoGuest(),
         };
@@ -324,8 +318,7 @@ internal static class GuestEndpoints
     /// <summary>The kit as that guest makes it; changes that name nothing in it any more are left aside.</summary>
     public static Kit AdaptedFor(Kit kit, GuestRow guest) => Bag.Adapted(kit, ChangesOf(guest));
 
-    public static IResult NoGuest() =>
-        Results.Problem(statusCode: 404, title: "No such guest.", detail: "The guest may have been removed meanwhile.");
+    public static IResult NoGuest() => Problems.Of(404, "problem.no-such-guest");
 
     public static IReadOnlyDictionary<string, string> PhotosOf(GuestRow guest) =>
         JsonSerializer.Deserialize<Dictionary<string, string>>(guest.Photos, JsonText.In(LengthUnit.Inch)) ?? [];

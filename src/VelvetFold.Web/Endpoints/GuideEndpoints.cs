@@ -4,6 +4,7 @@ using VelvetFold.Core;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Guides;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Wording;
 using VelvetFold.Formats.Print;
 using VelvetFold.Store;
 
@@ -130,9 +131,9 @@ internal static class GuideEndpoints
     )
     {
         if (!TryRead(form, GuideForm.Guide, out var asForm))
-            return Problems.Bad("form", $"'{form}' is no form of a guide; guide, large, wordless, card, booklet and templates are.");
+            return Problems.Bad("form", Saying.Of("problem.is-no-form-of", ("form", form)));
         if (!TryRead(paper, PrintPaper.Letter, out var onPaper))
-            return Problems.Bad("paper", $"'{paper}' is no paper to print on; letter and a4 are.");
+            return Problems.Bad("paper", Saying.Of("problem.is-no-paper-to", ("paper", paper)));
         // A guest of a workshop follows the revision that was handed out there.
         var row = guest is { } id ? await guests.FindAsync(slug, id, cancel) : null;
         var handedOut =
@@ -140,7 +141,7 @@ internal static class GuideEndpoints
         if (await shelf.FindAsync(slug, handedOut, cancel) is not { } stored)
             return Problems.NoKit(slug);
         if (!TryLanguage(language, stored.Kit, out var kit))
-            return Problems.Bad("language", $"There is no guide in '{language}'; en and de can be had.");
+            return Problems.Bad("language", Saying.Of("problem.there-is-no-guide", ("language", language)));
         var terms = new PlanTerms { Memory = memory, Cancel = cancel };
         var (answer, title, changed) = (KitAnswer.For(kit, 1, terms), kit.Name, default(IReadOnlySet<string>));
         if (guest is null)
@@ -187,7 +188,7 @@ internal static class GuideEndpoints
         if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
             return Problems.NoKit(slug);
         if (!TryLanguage(language, stored.Kit, out var kit))
-            return Problems.Bad("language", $"There is no guide in '{language}'; en and de can be had.");
+            return Problems.Bad("language", Saying.Of("problem.there-is-no-guide", ("language", language)));
         var html = GuideHtml.Write(
             kit,
             KitAnswer.For(kit, 1, new() { Memory = memory, Cancel = cancel }),

@@ -6,6 +6,7 @@ using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 using VelvetFold.Formats;
 using VelvetFold.Formats.Json;
 using VelvetFold.Store;
@@ -152,13 +153,13 @@ internal static class InvitationEndpoints
         if (reading.Value is not { } asked)
             return Problems.Bad(reading.Faults);
         if (!Uri.TryCreate(asked.Address, UriKind.Absolute, out var studio) || studio.Scheme is not ("http" or "https"))
-            return Problems.Bad("address", $"'{asked.Address}' is no address of this studio.");
+            return Problems.Bad("address", Saying.Of("problem.is-no-address-of", ("address", asked.Address)));
         if (await list.FindAsync(slug, id, cancel) is not { } guest)
             return GuestEndpoints.NoGuest();
         if (guest.WorkshopId is not { } at)
-            return Problems.Bad("workshop", $"{guest.Name} sits at no workshop yet. Choose one first: the link ends with it.");
+            return Problems.Bad("workshop", Saying.Of("problem.sits-at-no-workshop", ("guest", guest.Name)));
         if (asked.Mail && (guest.Email is null || !MailFile.IsAddress(guest.Email)))
-            return Problems.Bad("email", $"There is no mail address of {guest.Name} yet.");
+            return Problems.Bad("email", Saying.Of("problem.there-is-no-mail", ("guest", guest.Name)));
         var workshop = (await workshops.FindAsync((await list.WorkshopsAsync(cancel))[at], cancel))!;
         var (secret, row) = await invitations.MakeAsync(guest.Id, cancel);
         var address = new Uri(studio, $"/invite/{secret}").ToString();
@@ -254,14 +255,14 @@ internal static class InvitationEndpoints
             return Closed();
         var kit = (await shelf.FindAsync(invited.Kit, invited.Revision, cancel))!.Kit;
         if (answer.Needs?.Length > 1000)
-            return Problems.Bad("needs", "Please say it in at most 1000 characters.");
+            return Problems.Bad("needs", Saying.Of("problem.please-say-it-in"));
         var faults = new List<Fault>();
         foreach (var (layout, text) in answer.Photos ?? new Dictionary<string, string>())
         {
             if (kit.Layout(layout) is null)
-                faults.Add(new($"photos.{layout}", $"There is no page {layout}."));
+                faults.Add(new($"photos.{layout}", Saying.Of("problem.there-is-no-page", ("layout", layout))));
             else if (text.Length > 1000)
-                faults.Add(new($"photos.{layout}", "Please say it in at most 1000 characters."));
+                faults.Add(new($"photos.{layout}", Saying.Of("problem.please-say-it-in")));
             else
                 faults.AddRange(PhotoLine.Read(text, kit.Unit).Faults.Select(f => new Fault($"photos.{layout}", f.Says)));
         }
@@ -328,10 +329,10 @@ internal static class InvitationEndpoints
     )
     {
         if (kit.Layout(layout) is null)
-            return Problems.Bad("layout", $"There is no page {layout} in this kit.");
+            return Problems.Bad("layout", Saying.Of("problem.there-is-no-page-2", ("layout", layout)));
         var (read, fault) = PictureFile.Read(await Body.BytesAsync(request, PictureFile.LargestBytes + 1024));
         if (read is null)
-            return Problems.Bad("file", $"{Called(name)}: {fault}");
+            return Problems.Bad("file", Saying.Of("problem.of-a-file", ("name", Called(name)), ("says", fault)));
         var size = StandardSizes.PrintFor(read.PixelWidth, read.PixelHeight, kit.Unit);
         var row = new PictureRow
         {
@@ -345,7 +346,7 @@ internal static class InvitationEndpoints
         };
         return await pictures.AddAsync(row, cancel) is { } added
             ? Results.Json(View(added), statusCode: 201)
-            : Problems.Bad("file", $"{Pictures.MostOfAGuest} pictures are the most that one guest gives. Remove one first.");
+            : Problems.Bad("file", Saying.Of("problem.pictures-are-the-most", ("mostOfAGuest", Pictures.MostOfAGuest)));
     }
 
     private static string Called(string? name) =>
@@ -407,7 +408,7 @@ internal static class InvitationEndpoints
         if (faults.Count > 0)
             return Problems.Bad("said", faults[0].Says);
         if (photos.Count != 1 || said.Said.Length > 100)
-            return Problems.Bad("said", $"'{said.Said}' is not one photo: say its size and what it needs, such as 4 x 6 whole.");
+            return Problems.Bad("said", Saying.Of("problem.is-not-one-photo", ("said", said.Said)));
         if (await pictures.FindAsync(guest, id, cancel) is not { } picture)
             return NoPicture();
         await pictures.SayAsync(picture, said.Said.Trim(), cancel);
@@ -419,14 +420,8 @@ internal static class InvitationEndpoints
 
     public static PictureView View(PictureRow row) => new(row.Id, row.Layout, row.Name, row.Said, row.PixelWidth, row.PixelHeight);
 
-    private static IResult NoPicture() =>
-        Results.Problem(statusCode: 404, title: "No such picture.", detail: "The picture may have been removed meanwhile.");
+    private static IResult NoPicture() => Problems.Of(404, "problem.no-such-picture");
 
     // One answer for all that opens nothing: nobody learns which secrets there were.
-    private static IResult Closed() =>
-        Results.Problem(
-            statusCode: 404,
-            title: "This link opens nothing.",
-            detail: "It may have been withdrawn, or the workshop is over. Ask your host for a new one."
-        );
+    private static IResult Closed() => Problems.Of(404, "problem.this-link-opens-nothing");
 }

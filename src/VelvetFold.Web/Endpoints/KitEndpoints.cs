@@ -49,7 +49,7 @@ internal static class KitEndpoints
         await shelf.MarkPrintedAsync(slug, number, cancel) ? Results.NoContent() : NoRevision(slug, number);
 
     private static IResult NoRevision(string slug, int number) =>
-        Results.Problem(statusCode: 404, title: "No such revision.", detail: $"There is no revision {number} of '{slug}'.");
+        Problems.Of(404, "problem.no-such-revision", ("number", number), ("slug", slug));
 
     private static async Task<IResult> ListAsync(KitShelf shelf, CancellationToken cancel) =>
         Results.Ok((await shelf.ListAsync(cancel)).Select(OnShelf).ToList());

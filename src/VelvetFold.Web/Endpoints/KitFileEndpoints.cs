@@ -2,6 +2,7 @@ using VelvetFold.Core;
 using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Wording;
 using VelvetFold.Formats;
 using VelvetFold.Formats.Json;
 using VelvetFold.Store;
@@ -56,7 +57,7 @@ internal static class KitFileEndpoints
         if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
             return Problems.NoKit(slug);
         if (kits is < 1 or > KitRules.MostKits)
-            return Problems.Bad("kits", $"{kits} kits cannot be planned; the number is from 1 to {KitRules.MostKits}.");
+            return Problems.Bad("kits", Saying.Of("problem.kits-cannot-be-planned-2", ("kits", kits), ("mostKits", KitRules.MostKits)));
         var plan = kits is { } n
             ? KitAnswer.BatchOf(stored.Kit, n, new() { Memory = memory, Cancel = cancel })
             : KitAnswer.PlanOf(stored.Kit, CutMode.EachKit, 1, new() { Memory = memory, Cancel = cancel });

@@ -3,6 +3,7 @@ using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 using VelvetFold.Formats.Print;
 using VelvetFold.Store;
 
@@ -110,11 +111,7 @@ internal static class LabelEndpoints
             return fault!;
         return made.Value.Pages.ElementAtOrDefault(page - 1) is { } printed
             ? Results.File(LabelPrinter.Print(printed), "image/png")
-            : Results.Problem(
-                statusCode: 404,
-                title: "No such page.",
-                detail: $"There is no page {N(page)} of labels; there are {N(made.Value.Pages.Count)}."
-            );
+            : Problems.Of(404, "problem.no-such-page", ("page", page), ("pages", made.Value.Pages.Count));
     }
 
     private static async Task<((IReadOnlyList<PrintedPage> Pages, Kit Kit, int Labels)? Made, IResult? Fault)> MadeAsync(
@@ -132,9 +129,9 @@ internal static class LabelEndpoints
     )
     {
         if (of is not (null or "pieces" or "sleeves" or "bags"))
-            return (null, Problems.Bad("of", $"There are no labels of '{of}'; of pieces, sleeves and bags there are."));
+            return (null, Problems.Bad("of", Saying.Of("problem.there-are-no-labels", ("of", of))));
         if (skip is < 0 or > 1000)
-            return (null, Problems.Bad("skip", $"{skip} labels cannot be used up already."));
+            return (null, Problems.Bad("skip", Saying.Of("problem.labels-cannot-be-used", ("skip", skip))));
         var chosen = custom is null ? LabelSheet.Common.ElementAtOrDefault(sheet ?? 0) : Custom(custom);
         if (chosen is null)
             return (
@@ -142,9 +139,8 @@ internal static class LabelEndpoints
                 Problems.Bad(
                     custom is null ? "sheet" : "custom",
                     custom is null
-                        ? $"There is no label sheet {sheet}."
-                        : $"'{custom}' is no label sheet. Say ten measures: page width and height, label width and height, "
-                            + $"columns, rows, left and top margin, and from one label to the next across and down."
+                        ? Saying.Of("problem.there-is-no-label", ("sheet", sheet))
+                        : Saying.Of("problem.is-no-label-sheet", ("custom", custom))
                 )
             );
         if (chosen.WhyNot() is { } why)
@@ -165,7 +161,7 @@ internal static class LabelEndpoints
             _ => Pieces(kit, slug, studio),
         };
         return labels.Count > MostLabels
-            ? (null, Problems.Bad("of", $"{labels.Count} labels are more than the {MostLabels} that are printed at once."))
+            ? (null, Problems.Bad("of", Saying.Of("problem.labels-are-more-than", ("labels", labels.Count), ("mostLabels", MostLabels))))
             : ((LabelPages.Of(kit, chosen, labels, skip ?? 0), kit, labels.Count), null);
     }
 
@@ -228,7 +224,7 @@ internal static class LabelEndpoints
                         )
                         : new LabelText(
                             item.Label,
-                            [item.Stack, item.Says, $"{N(item.Count)} a kit"],
+                            [item.Stack.ToString(), item.Says.ToString(), $"{N(item.Count)} a kit"],
                             Code(studio, slug, item.Layout, item.Label),
                             item.Layout
                         )

@@ -3,6 +3,7 @@ using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 using VelvetFold.Formats;
 
 namespace VelvetFold.Web.Endpoints;
@@ -50,7 +51,7 @@ internal sealed record MeasuredFromQuestion(Kit Kit, string Layout, string Piece
 internal sealed record OutlineQuestion(string Path, Size Size);
 
 /// <summary>The outline's corners, and what was left out of the drawing.</summary>
-internal sealed record OutlineAnswer(Outline Shape, string? Note);
+internal sealed record OutlineAnswer(Outline Shape, Saying? Note);
 
 internal static class LayoutEndpoints
 {
@@ -86,11 +87,11 @@ internal static class LayoutEndpoints
             return Problems.Bad(reading.Faults);
         var kit = question.Kit;
         if (kit.Layout(question.Layout) is not { } layout)
-            return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+            return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout)));
         if (question.Do == LayoutDeed.Swap && (layout.Piece(question.Piece) is null || layout.Piece(question.With) is null))
             return Problems.Bad(
                 layout.Piece(question.Piece) is null ? "piece" : "with",
-                $"Two pieces of {layout.Id} change places; name both."
+                Saying.Of("problem.two-pieces-of-change", ("layout", layout.Id))
             );
         var free = Enumerable.Range(1, kit.Layouts.Count + 1).Select(n => $"L{n}").First(id => kit.Layout(id) is null);
         var (after, look) = question.Do switch
@@ -115,11 +116,11 @@ internal static class LayoutEndpoints
             return Problems.Bad(reading.Faults);
         var kit = question.Kit;
         if (kit.Layout(question.Layout) is not { } layout)
-            return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+            return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout)));
         if (layout.Piece(question.Piece) is not { } piece)
-            return Problems.Bad("piece", $"There is no piece {question.Piece} in {layout.Id}.");
+            return Problems.Bad("piece", Saying.Of("problem.there-is-no-piece", ("piece", question.Piece), ("layout", layout.Id)));
         if (Math.Abs((long)question.Across) > 10_000 || Math.Abs((long)question.Down) > 10_000)
-            return Problems.Bad("across", "A piece is moved by at most 10000 steps.");
+            return Problems.Bad("across", Saying.Of("problem.a-piece-is-moved"));
         return Body.Json(
             new LayoutWorkAnswer(
                 kit.With(Nudge.Move(layout, kit, piece, kit.Ruler * question.Across, kit.Ruler * question.Down)),
@@ -135,12 +136,12 @@ internal static class LayoutEndpoints
         if (reading.Value is not { } question)
             return Problems.Bad(reading.Faults);
         if (question.Kit.Layout(question.Layout) is not { } layout)
-            return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+            return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout)));
         var resolved = Resolver.Resolve(layout, question.Kit);
         if (resolved.Piece(question.From) is not { } from)
-            return Problems.Bad("from", $"{question.From} has no place in {layout.Id}.");
+            return Problems.Bad("from", Saying.Of("problem.has-no-place-in", ("from", question.From), ("layout", layout.Id)));
         if (resolved.Piece(question.To) is not { } to)
-            return Problems.Bad("to", $"{question.To} has no place in {layout.Id}.");
+            return Problems.Bad("to", Saying.Of("problem.has-no-place-in-2", ("to", question.To), ("layout", layout.Id)));
         return Body.Json(new DistancesAnswer(Distances.Between(from, to), Distances.Lines(question.Kit, from, to)), question.Kit.Unit);
     }
 
@@ -157,15 +158,19 @@ internal static class LayoutEndpoints
             return Problems.Bad(reading.Faults);
         var kit = question.Kit;
         if (kit.Layout(question.Layout) is not { } layout)
-            return Problems.Bad("layout", $"There is no layout {question.Layout} in this kit.");
+            return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout)));
         if (layout.Piece(question.Piece) is null)
-            return Problems.Bad("piece", $"There is no piece {question.Piece} in {layout.Id}.");
+            return Problems.Bad("piece", Saying.Of("problem.there-is-no-piece", ("piece", question.Piece), ("layout", layout.Id)));
         return MeasuredFrom.Edge(layout, kit, question.Piece, question.Edge, question.Of) is { } changed
             ? Body.Json(new LayoutWorkAnswer(kit.With(changed), layout.Id), kit.Unit)
             : Problems.Bad(
                 "of",
-                $"{question.Piece} cannot be measured from the {question.Edge.Word()} edge of {question.Of ?? "the page"}: "
-                    + $"that edge leans on it, has no place, or an arrangement places {question.Piece}."
+                Saying.Of(
+                    "problem.cannot-be-measured-from",
+                    ("piece", question.Piece),
+                    ("edge", question.Edge.Word()),
+                    ("of", question.Of ?? "page")
+                )
             );
     }
 

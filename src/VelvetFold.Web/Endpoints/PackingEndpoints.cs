@@ -1,5 +1,6 @@
 using System.Globalization;
 using VelvetFold.Core.Counting;
+using VelvetFold.Core.Wording;
 using VelvetFold.Store;
 
 namespace VelvetFold.Web.Endpoints;
@@ -37,7 +38,7 @@ internal sealed record Scan(string Code, bool TakeOut = false);
 
 /// <summary>What a scan did.</summary>
 /// <param name="Outcome">packed, twice, taken-out, not-here, elsewhere (it belongs to another page's or guest's bag) or unknown.</param>
-internal sealed record ScanAnswer(string Outcome, string Label, string Says, BagView Bag);
+internal sealed record ScanAnswer(string Outcome, string Label, Saying Says, BagView Bag);
 
 /// <summary>A bag is closed.</summary>
 /// <param name="Substitutions">What went in instead of something; needed where the bag is not as it should be.</param>
@@ -108,7 +109,7 @@ internal static class PackingEndpoints
             return Problems.NoKit(slug);
         var there = (await store.ListAsync(slug, cancel)).Count;
         if (wanted.More < 0 || there + wanted.More > BagShelf.MostBags)
-            return Problems.Bad("more", $"A kit has from 0 to {BagShelf.MostBags} bags; there are {there}.");
+            return Problems.Bad("more", Saying.Of("problem.a-kit-has-from", ("mostBags", BagShelf.MostBags), ("there", there)));
         var (workshops, handedOut) = (await list.WorkshopsAsync(cancel), await list.HandedOutAsync(slug, cancel));
         var chosen = wanted.Guests
             ? guests.Where(g => wanted.Workshop is null || (g.WorkshopId is { } at && workshops.GetValueOrDefault(at) == wanted.Workshop))
@@ -161,7 +162,7 @@ internal static class PackingEndpoints
         var items = await bags.ItemsAsync(bag);
         var code = LabelIn(scan.Code);
         if (code.Length is 0 or > 200)
-            return Problems.Bad("code", "Nothing was scanned.");
+            return Problems.Bad("code", Saying.Of("problem.nothing-was-scanned"));
         var packed = new Dictionary<string, int>(BagShelf.PackedIn(bag));
         var item = items.FirstOrDefault(i => string.Equals(i.Label, code, StringComparison.OrdinalIgnoreCase));
         var label = item?.Label ?? packed.Keys.FirstOrDefault(k => string.Equals(k, code, StringComparison.OrdinalIgnoreCase)) ?? code;
@@ -170,28 +171,33 @@ internal static class PackingEndpoints
             return Problems.LostRace(null);
         return Results.Ok(new ScanAnswer(outcome, label, says, await bags.ViewAsync(bag)));
 
-        (string, string) PutIn()
+        (string, Saying) PutIn()
         {
             if (item is null)
-                return ("unknown", $"{label} does not go into bag {N(number)}. Put it back on its stack.");
+                return ("unknown", Saying.Of("problem.does-not-go-into", ("label", label), ("number", number)));
             var there = packed.GetValueOrDefault(label);
             if (there >= item.Count)
                 return (
                     "twice",
                     item.Count == 1
-                        ? $"{label} is in the bag already. Is there one too many?"
-                        : $"All {N(item.Count)} of {label} are in the bag already."
+                        ? Saying.Of("problem.is-in-the-bag", ("label", label))
+                        : Saying.Of("problem.all-of-are-in", ("count", item.Count), ("label", label))
                 );
             packed[label] = there + 1;
-            return ("packed", item.Count == 1 ? $"{label}, {item.Says}" : $"{label}, {N(there + 1)} of {N(item.Count)}");
+            return (
+                "packed",
+                item.Count == 1
+                    ? Saying.Of("problem.put-in", ("label", label), ("says", item.Says))
+                    : Saying.Of("problem.put-in-of", ("label", label), ("n", there + 1), ("count", item.Count))
+            );
         }
 
-        (string, string) TakeOut()
+        (string, Saying) TakeOut()
         {
             if (packed.GetValueOrDefault(label) == 0)
-                return ("not-here", $"{label} is not in bag {N(number)}.");
+                return ("not-here", Saying.Of("problem.not-here", ("label", label), ("number", number)));
             packed[label]--;
-            return ("taken-out", $"{label} is out of the bag.");
+            return ("taken-out", Saying.Of("problem.taken-out", ("label", label)));
         }
     }
 
@@ -220,9 +226,9 @@ internal static class PackingEndpoints
         if (reading.Value is not { } closing)
             return Problems.Bad(reading.Faults);
         if (string.IsNullOrWhiteSpace(closing.By) || closing.By.Length > 120)
-            return Problems.Bad("by", "Who packed it? A name of 1 to 120 characters goes into the record.");
+            return Problems.Bad("by", Saying.Of("problem.who-packed-it-a"));
         if (closing.Substitutions?.Length > 1000)
-            return Problems.Bad("substitutions", "What went in instead is said in at most 1000 characters.");
+            return Problems.Bad("substitutions", Saying.Of("problem.what-went-in-instead"));
         if (await RunBags.OfAsync(slug, shelf, list, cancel) is not { } bags)
             return Problems.NoKit(slug);
         if (await store.FindAsync(slug, number, cancel) is not { } bag)
@@ -232,7 +238,7 @@ internal static class PackingEndpoints
         var state = (await bags.ViewAsync(bag)).State;
         var instead = string.IsNullOrWhiteSpace(closing.Substitutions) ? null : closing.Substitutions.Trim();
         if (!state.IsComplete && instead is null)
-            return Problems.Bad("substitutions", $"Bag {N(number)} {Differs(state)}. Pack it whole, or say what went in instead.");
+            return Problems.Bad("substitutions", Saying.Of("problem.bag-pack-it-whole", ("number", number), ("state", Differs(state))));
         return await store.CloseAsync(bag, closing.By.Trim(), instead, cancel)
             ? Results.Ok(await bags.ViewAsync(bag))
             : Problems.LostRace(null);
@@ -252,13 +258,13 @@ internal static class PackingEndpoints
         if (reading.Value is not { } opening)
             return Problems.Bad(reading.Faults);
         if (string.IsNullOrWhiteSpace(opening.Why) || opening.Why.Length > 300)
-            return Problems.Bad("why", "Say in 1 to 300 characters why the bag is opened.");
+            return Problems.Bad("why", Saying.Of("problem.say-in-to-characters-2"));
         if (await RunBags.OfAsync(slug, shelf, list, cancel) is not { } bags || await shelf.FindAsync(slug, null, cancel) is not { } stored)
             return Problems.NoKit(slug);
         if (await store.FindAsync(slug, number, cancel) is not { } bag)
             return NoBag(number);
         if (bag.ClosedAt is null)
-            return Results.Problem(statusCode: 409, title: "It is open.", detail: $"Bag {number} is open already.");
+            return Problems.Of(409, "problem.it-is-open", ("number", number));
         var handedOut = await list.HandedOutAsync(slug, cancel);
         var revision = bags.Guest(bag)?.WorkshopId is { } at && handedOut.TryGetValue(at, out var fixedAt) ? fixedAt : stored.Revision;
         return await store.OpenAsync(bag, opening.Why.Trim(), revision, cancel)
@@ -266,16 +272,18 @@ internal static class PackingEndpoints
             : Problems.LostRace(null);
     }
 
-    private static string Differs(BagState state) =>
+    private static Saying Differs(BagState state) =>
         state.Missing.Count > 0
-            ? $"lacks {string.Join(", ", state.Missing.Take(8).Select(m => m.Label))}{(state.Missing.Count > 8 ? " and more" : "")}"
-            : $"has {string.Join(", ", state.TakeOut.Take(8).Select(t => t.Label))} too many";
+            ? Saying.Of(
+                "problem.lacks",
+                ("list", state.Missing.Take(8).Select(m => m.Label)),
+                ("more", state.Missing.Count > 8 ? "yes" : "no")
+            )
+            : Saying.Of("problem.has-too-many", ("list", state.TakeOut.Take(8).Select(t => t.Label)));
 
-    private static IResult NoBag(int number) =>
-        Results.Problem(statusCode: 404, title: "No such bag.", detail: $"There is no bag {number} of this kit.");
+    private static IResult NoBag(int number) => Problems.Of(404, "problem.no-such-bag", ("number", number));
 
-    private static IResult Closed(int number) =>
-        Results.Problem(statusCode: 409, title: "The bag is closed.", detail: $"Bag {number} is closed. Open it first, and say why.");
+    private static IResult Closed(int number) => Problems.Of(409, "problem.the-bag-is-closed", ("number", number));
 
     private static string N(int n) => n.ToString(CultureInfo.InvariantCulture);
 }

@@ -3,6 +3,7 @@ using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 using VelvetFold.Formats;
 using VelvetFold.Store;
 
@@ -82,9 +83,9 @@ internal static class StockBookEndpoints
             return refused!;
         var (entry, stored) = ask;
         if (entry.Kits is < 1 or > KitRules.MostKits)
-            return Problems.Bad("kits", $"{entry.Kits} kits were not cut; from 1 to {KitRules.MostKits}.");
+            return Problems.Bad("kits", Saying.Of("problem.kits-were-not-cut", ("kits", entry.Kits), ("mostKits", KitRules.MostKits)));
         if (entry.What is not ("cut" or "packed"))
-            return Problems.Bad("what", $"'{entry.What}' is nothing a run can be; cut and packed are.");
+            return Problems.Bad("what", Saying.Of("problem.is-nothing-a-run", ("what", entry.What)));
         Func<KitStock, Booking> make = stock => Core.Counting.Booking.Packed(stored.Kit, entry.Kits, stock);
         if (entry.What == "cut")
         {
@@ -110,7 +111,7 @@ internal static class StockBookEndpoints
             return refused!;
         var (entry, stored) = ask;
         if (string.IsNullOrWhiteSpace(entry.Reason) || entry.Reason.Length > 180)
-            return Problems.Bad("reason", "Say in 1 to 180 characters why the count differs.");
+            return Problems.Bad("reason", Saying.Of("problem.say-in-to-characters"));
         return entry.Text is { } text
             ? await TableAsync(text, entry, stored, context, shelf, book)
             : await CountAsync(entry, stored, context, shelf, book);
@@ -126,18 +127,21 @@ internal static class StockBookEndpoints
     {
         var kit = stored.Kit;
         if (entry.Id is not { } id || (kit.Paper(id) is null && kit.PartSheet(id) is null))
-            return Problems.Bad("id", $"There is no paper and there are no parts called '{entry.Id}' in this kit.");
+            return Problems.Bad("id", Saying.Of("problem.there-is-no-paper", ("id", entry.Id)));
         if (entry.Offcut is { } size)
         {
             if (kit.Paper(id) is not { } paper)
-                return Problems.Bad("offcut", $"{id} is no paper, so there are no offcuts of it.");
+                return Problems.Bad("offcut", Saying.Of("problem.is-no-paper-so", ("id", id)));
             if (!size.IsReal || !size.FitsIn(paper.Size))
-                return Problems.Bad("offcut", $"An offcut of {size} does not come from a sheet of {paper.Name}, {paper.Size}.");
+                return Problems.Bad(
+                    "offcut",
+                    Saying.Of("problem.an-offcut-of-does", ("size", size), ("paper", paper.Name), ("sheet", paper.Size))
+                );
         }
         if (entry.Limited is null && entry.OnHand is null)
-            return Problems.Bad("onHand", "Say how many there are.");
+            return Problems.Bad("onHand", Saying.Of("problem.say-how-many-there"));
         if (entry.OnHand is < 0 or > 100_000)
-            return Problems.Bad("onHand", $"{entry.OnHand} cannot be on hand; from 0 to 100000 can.");
+            return Problems.Bad("onHand", Saying.Of("problem.cannot-be-on-hand", ("onHand", entry.OnHand)));
         var whole = kit.Paper(id) is null ? Pile.Parts(id) : Pile.Sheets(id);
         var pile = entry.Offcut is { } of ? Pile.Offcuts(id, of, entry.Face) : whole;
         Dictionary<Pile, bool>? limited = entry.Offcut is null ? new() { [whole] = entry.Limited ?? true } : null;
@@ -214,7 +218,7 @@ internal static class StockBookEndpoints
         if (faults.Count > 0)
             return Problems.Bad(faults);
         if (bought.Count == 0)
-            return Problems.Bad("text", "Nothing in this table was bought. Say how many packs in the column Bought.");
+            return Problems.Bad("text", Saying.Of("problem.nothing-in-this-table"));
         int Of(BoughtPacks b) => b.Packs * ((b.IsPaper ? stored.Kit.Paper(b.Id)?.Pack : stored.Kit.PartSheet(b.Id)?.Pack)?.Of ?? 1);
         var piles = bought.Select(b => (Pile: b.IsPaper ? Pile.Sheets(b.Id) : Pile.Parts(b.Id), Count: Of(b))).ToList();
         var booked = await book.BookAsync(
@@ -236,13 +240,13 @@ internal static class StockBookEndpoints
             return refused!;
         var (entry, stored) = ask;
         if (stored.Kit.Paper(entry.Sheet.Paper) is not { } paper)
-            return Problems.Bad("sheet.paper", $"There is no paper {entry.Sheet.Paper} in this kit.");
+            return Problems.Bad("sheet.paper", Saying.Of("problem.there-is-no-paper-2", ("paper", entry.Sheet.Paper)));
         if (entry.Cut is < 0 or > KitRules.MostKits)
-            return Problems.Bad("cut", $"{entry.Cut} sheets cannot be cut; from 0 to {KitRules.MostKits}.");
+            return Problems.Bad("cut", Saying.Of("problem.sheets-cannot-be-cut", ("cut", entry.Cut), ("mostKits", KitRules.MostKits)));
         if (entry.Sheet.Pieces.Count is 0 or > 2_000)
-            return Problems.Bad("sheet.pieces", "A sheet has from 1 to 2000 pieces.");
+            return Problems.Bad("sheet.pieces", Saying.Of("problem.a-sheet-has-from"));
         if (CutPlanner.PatternOf(paper, entry.Sheet, stored.Kit.LongestCut, stored.Kit.Ruler) is not { } pattern)
-            return Problems.Bad("sheet.pieces", $"These pieces cannot be parted by cuts from edge to edge of a sheet of {paper.Name}.");
+            return Problems.Bad("sheet.pieces", Saying.Of("problem.these-pieces-cannot-be", ("paper", paper.Name)));
         var reason = entry.Cut == 1 ? "1 sheet cut as it stands" : $"{entry.Cut} sheets cut as they stand";
         var booked = await book.BookAsync(
             slug,
@@ -252,7 +256,7 @@ internal static class StockBookEndpoints
             stock => Core.Counting.Booking.Marked(stored.Kit, entry.Sheet, pattern, entry.Cut - stock.CutLike(entry.Sheet), stock),
             context.RequestAborted
         );
-        return await AnswerAsync(stored, booked, context, shelf, "for so many sheets");
+        return await AnswerAsync(stored, booked, context, shelf, "sheets");
     }
 
     private static async Task<IResult> ConfirmAsync(string slug, HttpContext context, KitShelf shelf, StockBook book, PlanMemory memory)
@@ -262,7 +266,7 @@ internal static class StockBookEndpoints
             return refused!;
         var (entry, stored) = ask;
         if (entry.Kits is < 1 or > KitRules.MostKits)
-            return Problems.Bad("kits", $"A run of {entry.Kits} kits cannot be confirmed; from 1 to {KitRules.MostKits} can.");
+            return Problems.Bad("kits", Saying.Of("problem.a-run-of-kits", ("kits", entry.Kits), ("mostKits", KitRules.MostKits)));
         var work = new KitWork(stored.Kit, new() { Memory = memory, Cancel = context.RequestAborted });
         var run = work.Run(entry.Kits);
         var booked = await book.BookAsync(
@@ -305,22 +309,9 @@ internal static class StockBookEndpoints
         var back = await book.TakeBackAsync(id, entry.Key, cancel);
         return back.Outcome switch
         {
-            BookingOutcome.Short => Results.Problem(
-                statusCode: 409,
-                title: "It is used by now.",
-                detail: $"Of {back.Name} only {back.OnHand} are still there, so this cannot be taken back. Put the count right instead."
-            ),
-            BookingOutcome.Overtaken => Results.Problem(
-                statusCode: 409,
-                title: "A later booking stands on it.",
-                detail: "What it promised or marked as cut has been used, let go or booked with its run since. "
-                    + "Take the later booking back first."
-            ),
-            BookingOutcome.NotThere => Results.Problem(
-                statusCode: 404,
-                title: "Nothing to take back.",
-                detail: "There is no such booking, or it has been taken back already."
-            ),
+            BookingOutcome.Short => Problems.Of(409, "problem.it-is-used-by", ("name", back.Name), ("onHand", back.OnHand)),
+            BookingOutcome.Overtaken => Problems.Of(409, "problem.a-later-booking-stands"),
+            BookingOutcome.NotThere => Problems.Of(404, "problem.nothing-to-take-back"),
             _ => Results.NoContent(),
         };
     }
@@ -349,17 +340,12 @@ internal static class StockBookEndpoints
         Booked booked,
         HttpContext context,
         KitShelf shelf,
-        string what = "for this"
+        string what = "this"
     )
     {
         var now = await shelf.FindAsync(stored.Slug, null, context.RequestAborted);
         if (booked.Outcome == BookingOutcome.Short)
-            return Results.Problem(
-                statusCode: 409,
-                title: "Not enough of it.",
-                detail: $"There is not enough {booked.Name} on hand {what}: there are {booked.OnHand}. Nothing was booked: "
-                    + $"put the count right first, or book fewer."
-            );
+            return Problems.Of(409, "problem.not-enough-of-it", ("name", booked.Name), ("what", what), ("onHand", booked.OnHand));
         if (booked.Outcome == BookingOutcome.LostRace)
             return Problems.LostRace(now?.Revision);
         if (booked.Outcome == BookingOutcome.NoKit || now is null)

@@ -3,6 +3,7 @@ using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 using VelvetFold.Store;
 
 namespace VelvetFold.Web.Endpoints;
@@ -205,11 +206,7 @@ internal static class StockEndpoints
             return Problems.Bad("id", KitRules.NoId(entry.Id));
         return await things.UseAsync(slug, entry.Id, entry.Thing, cancel)
             ? Results.NoContent()
-            : Results.Problem(
-                statusCode: 409,
-                title: "It cannot be used.",
-                detail: $"There is no such kit or thing, '{entry.Id}' means something else there, or the kit uses it already."
-            );
+            : Problems.Of(409, "problem.it-cannot-be-used", ("id", entry.Id));
     }
 
     private static async Task<IResult> JoinAsync(int thing, HttpRequest request, Things things, CancellationToken cancel)
@@ -217,13 +214,7 @@ internal static class StockEndpoints
         var reading = await Body.ReadAsync<JoinEntry>(request);
         if (reading.Value is not { } entry)
             return Problems.Bad(reading.Faults);
-        return await things.JoinAsync(thing, entry.Into, cancel)
-            ? Results.NoContent()
-            : Results.Problem(
-                statusCode: 409,
-                title: "They cannot be joined.",
-                detail: "Only two things alike in name, size and faces are joined, and only where no kit uses both."
-            );
+        return await things.JoinAsync(thing, entry.Into, cancel) ? Results.NoContent() : Problems.Of(409, "problem.they-cannot-be-joined");
     }
 
     // What can be made from this: the pieces of all kits that come out of a rectangle of any paper, or of one that is named like it.
@@ -232,9 +223,9 @@ internal static class StockEndpoints
         var pattern = LengthPattern.Exact(LengthUnit.Inch);
         var (w, h) = (pattern.Parse(width), pattern.Parse(height));
         if ((w.Fault ?? h.Fault) is { } fault)
-            return Problems.Bad(w.Fault is not null ? "width" : "height", fault.Message);
+            return Problems.Bad(w.Fault is not null ? "width" : "height", fault.Says);
         if (w.OrThrow() <= Length.Zero || h.OrThrow() <= Length.Zero)
-            return Problems.Bad("width", "Paper has a width and a height of more than 0.");
+            return Problems.Bad("width", Saying.Of("problem.paper-has-a-width"));
         var size = new Size(w.OrThrow(), h.OrThrow());
         var found = new List<Makes>();
         foreach (var stored in await shelf.ListAsync(cancel))

@@ -1,3 +1,5 @@
+using System.Globalization;
+using VelvetFold.Core.Wording;
 using VelvetFold.Store;
 using VelvetFold.Web.Post;
 
@@ -39,7 +41,7 @@ internal static class WorkshopEndpoints
                 (string id, PostRoom post) =>
                     post.PathOf(id) is { } path
                         ? Results.File(path, "message/rfc822", $"{id}.eml")
-                        : Results.Problem(statusCode: 404, title: "No such message.")
+                        : Problems.Of(404, "problem.no-such-message")
             )
             .Produces<string>(200, "message/rfc822")
             .ProducesProblem(404);
@@ -56,9 +58,9 @@ internal static class WorkshopEndpoints
             Body.SetRevision(context, stored.Version);
             return Results.Json(stored, statusCode: 201);
         }
-        catch (ArgumentException unknown)
+        catch (UnknownKitException unknown)
         {
-            return Problems.Bad("kits", First(unknown));
+            return Problems.Bad("kits", Saying.Of("problem.there-is-no-kit", ("slug", unknown.Slug)));
         }
     }
 
@@ -76,9 +78,9 @@ internal static class WorkshopEndpoints
             Body.SetRevision(context, stored.Version);
             return Results.Json(stored);
         }
-        catch (ArgumentException unknown)
+        catch (UnknownKitException unknown)
         {
-            return Problems.Bad("kits", First(unknown));
+            return Problems.Bad("kits", Saying.Of("problem.there-is-no-kit", ("slug", unknown.Slug)));
         }
     }
 
@@ -95,15 +97,7 @@ internal static class WorkshopEndpoints
     private static async Task<IResult> TakeBackAsync(string slug, string kit, WorkshopShelf shelf, CancellationToken cancel) =>
         await shelf.HandOutAsync(slug, kit, false, cancel) ? Results.NoContent() : NotMade(slug, kit);
 
-    private static IResult NotMade(string slug, string kit) =>
-        Results.Problem(
-            statusCode: 404,
-            title: "Not made there.",
-            detail: $"The kit '{kit}' is not made at '{slug}'. Add it to the workshop first."
-        );
-
-    // The first sentence; the rest names a parameter.
-    private static string First(ArgumentException unknown) => unknown.Message.Split(" (Parameter", 2)[0];
+    private static IResult NotMade(string slug, string kit) => Problems.Of(404, "problem.not-made-there", ("kit", kit), ("slug", slug));
 
     private static async Task<(WorkshopEntry? Entry, IReadOnlyList<Core.Kits.Fault> Faults)> ReadAsync(HttpRequest request)
     {
@@ -111,11 +105,13 @@ internal static class WorkshopEndpoints
         if (reading.Value is not { } entry)
             return (null, reading.Faults);
         if (string.IsNullOrWhiteSpace(entry.Name) || entry.Name.Length > 120)
-            return (null, [new("name", "A workshop needs a name of 1 to 120 characters.")]);
+            return (null, [new("name", Saying.Of("problem.a-workshop-needs-a"))]);
         if (entry.Place?.Length > 200)
-            return (null, [new("place", "A place is said in at most 200 characters.")]);
+            return (null, [new("place", Saying.Of("problem.a-place-is-said"))]);
         if (entry.Starts is { } starts && entry.Ends is { } ends && ends <= starts)
-            return (null, [new("ends", $"It ends at {ends:HH\\:mm}, before it begins at {starts:HH\\:mm}.")]);
+            return (null, [new("ends", Saying.Of("problem.it-ends-at-before", ("ends", Clock(ends)), ("starts", Clock(starts))))]);
         return (entry with { Name = entry.Name.Trim() }, []);
     }
+
+    private static string Clock(TimeOnly time) => time.ToString("HH\\:mm", CultureInfo.InvariantCulture);
 }

@@ -2,6 +2,7 @@ using System.Globalization;
 using MailKit.Net.Smtp;
 using MailKit.Security;
 using MimeKit;
+using VelvetFold.Core.Wording;
 using VelvetFold.Formats;
 
 namespace VelvetFold.Web.Post;
@@ -103,8 +104,7 @@ internal sealed class PostRoom(PostSettings settings, TimeProvider clock)
                         or TimeoutException
             )
         {
-            return $"The mail server {host} did not take the message ({refused.Message.TrimEnd('.')}). It is in the outbox; "
-                + $"pass the link on by hand, or try again.";
+            return Saying.Of("problem.the-mail-server-did", ("host", host), ("why", refused.Message.TrimEnd('.'))).ToString();
         }
     }
 }

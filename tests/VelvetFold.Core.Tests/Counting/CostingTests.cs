@@ -79,12 +79,12 @@ public class CostingTests
         );
         Assert.Equal(
             [("plain", M("10.40"), M("2.60")), ("Dots", M("42.90"), null), ("Cutting", M("16.00"), null), ("Packing", M("24.00"), null)],
-            cost.Lines.Select(l => (l.What, l.Amount, l.Waste))
+            cost.Lines.Select(l => (l.What.ToString(), l.Amount, l.Waste))
         );
         Assert.Equal((M("93.30"), M("9.33"), M("13.07")), (cost.Total, cost.PerKit, cost.Price));
         Assert.Equal(["other"], cost.Unpriced);
-        Assert.Equal("13 sheets; a pack of 12 is 9.60, each 0.80.", cost.Lines[0].Made[0]);
-        Assert.Equal("120 cuts at 20 seconds are 40 min; an hour is 24.00.", cost.Lines[2].Made[0]);
+        Assert.Equal("13 sheets; a pack of 12 is 9.60, each 0.80.", cost.Lines[0].Made[0].ToString());
+        Assert.Equal("120 cuts at 20 seconds are 40 min; an hour is 24.00.", cost.Lines[2].Made[0].ToString());
     }
 
     // 30 are needed, 5 on hand, packs of 12: 25 missing are 3 packs, and 11 are left (by hand).

@@ -58,11 +58,11 @@ public class PartCountTests
         Assert.Equal((2, 6), (count.PerKit, count.Total)); // 4 E from sheets with 2
         Assert.Contains(
             Findings(With(letters, Part("T1", "s", "Kite weekend"))),
-            f => f.Code == "part-used-up" && f.Says.Contains("4 of E", StringComparison.Ordinal)
+            f => f.Code == "part-used-up" && f.Says.ToString().Contains("4 of E", StringComparison.Ordinal)
         );
         Assert.Contains(
             Findings(With(letters, Part("T1", "s", "Quilt"))),
-            f => f.Code == "no-part" && f.Says.Contains("has no Q, u, l for", StringComparison.Ordinal)
+            f => f.Code == "no-part" && f.Says.ToString().Contains("has no Q, u, l for", StringComparison.Ordinal)
         );
     }
 
@@ -116,7 +116,7 @@ public class PartCountTests
         var sheet = Sheet(PartKind.DieCuts, null, ("gull", 1)) with { Parts = [new() { Id = "gull", Layout = "L9" }] };
         Assert.Contains(
             Findings(With(sheet, Part("D1", "s", "whale"))),
-            f => f.Code == "no-part" && f.Says.Contains("It has gull", StringComparison.Ordinal)
+            f => f.Code == "no-part" && f.Says.ToString().Contains("It has gull", StringComparison.Ordinal)
         );
         Assert.Contains(Findings(With(sheet, Part("D1", "gone", "gull"))), f => f.Code == "no-part");
         Assert.Contains(Findings(With(sheet, Part("D1", "s", null))), f => f.Code == "no-part");
@@ -153,7 +153,7 @@ public class PartCountTests
         Assert.Empty(Revisions.Compare(before, after, MeasureLines.Write));
         Assert.Equal(
             "Sheet is no longer in the stock.",
-            Assert.Single(Revisions.Compare(before, before with { Parts = [] }, MeasureLines.Write)).Says
+            Assert.Single(Revisions.Compare(before, before with { Parts = [] }, MeasureLines.Write)).Says.ToString()
         );
     }
 }

@@ -174,7 +174,7 @@ public class StockMoveTests
         var finding = Assert.Single(KitAnswer.For(shown, 8).StockFindings);
         Assert.Equal(
             "plain is short: 8 kits take 8 sheets, 24 are on hand, 17 of them promised to other kits. They suffice for 7 kits; 1 more sheet is needed for all.",
-            finding.Says
+            finding.Says.ToString()
         );
         // What was promised here is used up by what is cut, and not promised any more.
         var mine = StockOf(kit) with

@@ -9,6 +9,7 @@ using VelvetFold.Core.Lines;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 using VelvetFold.Core.Workshops;
 using static VelvetFold.Core.Tests.Kits;
 
@@ -52,7 +53,7 @@ public class FillingsTests
         Assert.Equal(S("3", "4"), Assert.Single(answer.Counts.Photos).Size);
         Assert.Contains(answer.Steps, s => s.Text.StartsWith("Centre a placeholder card (4 x 6) on L1-P1 mat", StringComparison.Ordinal));
         Assert.Equal("1 x 4 x 6", answer.Materials.Single(m => m.Name == "Placeholder cards").Amount);
-        Assert.Contains("1 photo;", answer.Layouts[0].Summary, StringComparison.Ordinal);
+        Assert.Contains("1 photo;", answer.Layouts[0].Summary.ToString(), StringComparison.Ordinal);
     }
 
     [Theory]
@@ -73,7 +74,7 @@ public class FillingsTests
             Guide = new() { Language = language },
         };
         var answer = Answer(kit, Change("P1", OpeningMove.Placeholder), Change("P2", OpeningMove.Placeholder));
-        Assert.True(answer.Proof.Holds, string.Join('|', answer.Proof.Faults.Select(f => f.Says)));
+        Assert.True(answer.Proof.Holds, string.Join('|', answer.Proof.Faults.Select(f => f.Says.ToString())));
         Assert.Equal(2, answer.Steps.Count(s => s.Text.Contains(word, StringComparison.Ordinal)));
         // Nothing is trimmed: the card comes in the size that shows.
         Assert.DoesNotContain(answer.Steps, s => s.Kind == StepKind.Trim);
@@ -101,7 +102,7 @@ public class FillingsTests
         var fit = FitSearch.Find(Single, "L1", photos).Fits[0];
         Assert.Equal(100, fit.Score);
         Assert.Equal([("P1", OpeningMove.Placeholder)], fit.Changes.Select(c => (c.Piece, c.Move)));
-        Assert.Equal("Photo 1 is not printed yet: a placeholder card holds L1-P1.", Assert.Single(fit.Reasons).Says);
+        Assert.Equal("Photo 1 is not printed yet: a placeholder card holds L1-P1.", Assert.Single(fit.Reasons).Says.ToString());
         Assert.Equal(fit.Score, FitJudge.Of(Single, "L1", photos, fit.Changes).Score);
         // The host has the card ready and prints only the other photo.
         var totals = RosterTotals.Of(Single, [fit.Changes, []]);
@@ -124,7 +125,7 @@ public class FillingsTests
             Change("J1", OpeningMove.Patch, "plain"),
         ];
         Assert.Equal(none, Adaptation.Unknown(Single, none));
-        Assert.Equal("L1-P1 becomes a patch of plain.", FitJudge.Says(Single, Change("P1", OpeningMove.Patch, "plain B")));
+        Assert.Equal("L1-P1 becomes a patch of plain.", FitJudge.Says(Single, Change("P1", OpeningMove.Patch, "plain B")).ToString());
     }
 
     [Fact]
@@ -174,7 +175,7 @@ public class FillingsTests
         Assert.Equal([OpeningMove.Card, OpeningMove.Placeholder], own.Take(2).Select(f => f.Move));
         var patches = own.Where(f => f.Move == OpeningMove.Patch).ToList();
         Assert.Equal(["plain A", "other A", "plain B", "other B"], patches.Select(p => p.With));
-        Assert.Equal(["leftover 1, 7 x 5", "its own mat", null, null], patches.Select(p => p.Source));
+        Assert.Equal(["leftover 1, 7 x 5", "its own mat", null, null], patches.Select(p => p.Source?.ToString()));
         Assert.Equal(1, patches.Single(p => p.With == "other A").Contrast);
         Assert.Equal(["shapes Moon"], own.Where(f => f.Move == OpeningMove.Part).Select(f => f.With));
     }
@@ -247,7 +248,10 @@ public class FillingsTests
         var bag = Bag.With(Single, [new("plain", S("5", "7"), Face: SheetFace.B)]);
         var fit = FitSearch.Find(Single, "L1", [Brought("a", "4", "6")], 3, bag).Fits.First(f => f.Changes is [{ Piece: "P2" }]);
         Assert.Equal((OpeningMove.Patch, "plain B"), (fit.Changes[0].Move, fit.Changes[0].With));
-        Assert.Contains(fit.Reasons, r => r.Says == "L1-P2 becomes a patch of plain B, out of leftover 1, 5 x 7." && r.Points == 9);
+        Assert.Contains(
+            fit.Reasons,
+            r => r.Says.ToString() == "L1-P2 becomes a patch of plain B, out of leftover 1, 5 x 7." && r.Points == 9
+        );
         // Without a card to write on yet, it is that.
         var bare = Single.With(Single.Layouts[0] with { Pieces = Pieces[..3] });
         Assert.Contains(
@@ -267,10 +271,10 @@ public class FillingsTests
         // A mat that shows 1/16 is 3 1/8 x 4 1/8: just that lies there, and no strip of 4 1/4.
         var less = Added(new Leftover("other", S("3 1/8", "4 1/8")));
         Assert.Contains(less.Changes, c => c.Move == OpeningMove.Reveal && c.Gutter == L("1/16"));
-        Assert.DoesNotContain(less.Reasons, r => r.Says.Contains("to bring", StringComparison.Ordinal));
+        Assert.DoesNotContain(less.Reasons, r => r.Says.ToString().Contains("to bring", StringComparison.Ordinal));
         // A mat of the photo's own size is 3 x 4.
         Assert.Contains(Added(new Leftover("other", S("3", "4"))).Changes, c => c.Move == OpeningMove.School);
-        Assert.Contains(Added().Reasons, r => r.Says.EndsWith("other to bring.", StringComparison.Ordinal));
+        Assert.Contains(Added().Reasons, r => r.Says.ToString().EndsWith("other to bring.", StringComparison.Ordinal));
     }
 
     // A 10 x 10 panel under an 9 x 9 one hides 8 x 8, and 1/2 of lap all round: that is where a new piece of its paper comes from, with
@@ -325,10 +329,11 @@ public class FillingsTests
     {
         var adapted = Bag.Adapted(Single, [Change("P1", OpeningMove.Placeholder), Change("P2", OpeningMove.Pocket)]);
         var items = Packing.Of(adapted);
-        Assert.Contains(new PackItem("L1-P1 card", "L1", "placeholder cards", "4 x 6", 1), items);
-        Assert.Contains(new PackItem("L1-P2K", "L1", "ready-made", "Hinged pocket, 3 x 4", 1), items);
+        var said = items.Select(i => (i.Label, i.Layout, i.Stack.ToString(), i.Says.ToString(), i.Count));
+        Assert.Contains(("L1-P1 card", "L1", "placeholder cards", "4 x 6", 1), said);
+        Assert.Contains(("L1-P2K", "L1", "ready-made", "Hinged pocket, 3 x 4", 1), said);
         Assert.Equal(items.Count, items.Select(i => i.Label).Distinct().Count());
-        Assert.DoesNotContain(Packing.Of(Single), i => i.Stack is "placeholder cards" or "ready-made");
+        Assert.DoesNotContain(Packing.Of(Single), i => i.Stack.ToString() is "placeholder cards" or "ready-made");
     }
 
     // Two pockets on two openings, or two splits of two, are one idea: the fits that are offered differ in what is done, not only in where.
@@ -355,8 +360,9 @@ public class FillingsTests
     [Fact]
     public void A_sentence_begins_with_a_capital_and_a_sign_stays_as_it_is()
     {
-        Assert.Equal("Photo 3 is turned.", new FitReason(1, "photo 3 is turned.").Says);
-        Assert.Equal("a loses 11 %.", new FitReason(1, "a loses 11 %.").Says);
-        Assert.Equal("p1 loses 11 %.", new FitReason(1, "p1 loses 11 %.").Says);
+        static string Printed(string photo) => Saying.Of("fit.is-printed-at", ("photo", photo), ("at", "4 x 6")).ToString();
+        Assert.Equal("Photo 3 is printed at 4 x 6.", Printed("photo 3"));
+        Assert.Equal("a is printed at 4 x 6.", Printed("a"));
+        Assert.Equal("p1 is printed at 4 x 6.", Printed("p1"));
     }
 }

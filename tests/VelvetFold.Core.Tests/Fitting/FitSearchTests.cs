@@ -50,7 +50,7 @@ public class FitSearchTests
     {
         var best = Find(Brought("a", "4", "3"), Brought("b", "4", "6"), Brought("c", "3", "4")).Fits[0];
         Assert.Equal((OpeningMove.Turn, 97m), (Assert.Single(best.Changes).Move, best.Score));
-        Assert.Contains("is turned", Assert.Single(best.Reasons).Says, StringComparison.Ordinal);
+        Assert.Contains("is turned", Assert.Single(best.Reasons).Says.ToString(), StringComparison.Ordinal);
     }
 
     // A card in line with the opening's left edge that keeps to the foot of the page: a turned opening would run under it.
@@ -98,7 +98,10 @@ public class FitSearchTests
         Assert.Equal(S("5", "7"), Assert.Single(Find(Brought("a", "5", "7", once: true)).Fits).Changes[0].Size);
         var none = Find(Brought("a", "10", "11", once: true));
         Assert.Empty(none.Fits);
-        Assert.Equal("a (10 x 11) must not be cropped and is larger than every opening: allow a crop, or print a smaller copy.", none.Why);
+        Assert.Equal(
+            "a (10 x 11) must not be cropped and is larger than every opening: allow a crop, or print a smaller copy.",
+            none.Why?.ToString()
+        );
     }
 
     // 4 x 6 to the shape of 3 x 4: 3 : 4 of 2 : 3 are 8/9, by hand, so that 1/9 is lost.
@@ -107,7 +110,7 @@ public class FitSearchTests
     {
         var fit = Find(Brought("a", "4", "6"), Brought("b", "4", "6"), Brought("c", "3", "4")).Fits[0];
         Assert.Equal(0.111m, fit.Places.Single(p => p.Lost > 0).Lost);
-        Assert.Contains(fit.Reasons, r => r.Says.Contains("loses 11 %", StringComparison.Ordinal));
+        Assert.Contains(fit.Reasons, r => r.Says.ToString().Contains("loses 11 %", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -116,7 +119,7 @@ public class FitSearchTests
         var fits = FitSearch
             .Find(Page, "L1", [Brought("a", "4", "6"), Brought("b", "3", "4") with { Focal = true }, Brought("c", "3", "4")])
             .Fits;
-        Assert.Contains(fits[0].Reasons, r => r.Says == "b (3 x 4), the focal photo, is not in the focal opening.");
+        Assert.Contains(fits[0].Reasons, r => r.Says.ToString() == "b (3 x 4), the focal photo, is not in the focal opening.");
         var facing = FitSearch
             .Find(
                 Page,
@@ -134,7 +137,7 @@ public class FitSearchTests
                 ]
             )
             .Fits[0];
-        Assert.Equal("The people in a (4 x 6) look off the page.", Assert.Single(facing.Reasons).Says);
+        Assert.Equal("The people in a (4 x 6) look off the page.", Assert.Single(facing.Reasons).Says.ToString());
     }
 
     [Fact]
@@ -151,7 +154,7 @@ public class FitSearchTests
         );
         Assert.Equal(
             "12 photos are more than L1 can hold, which is 10, made twice as a spread: use another layout as well.",
-            FitSearch.Find(small, "L1", [.. Enumerable.Range(0, 12).Select(i => Brought($"p{i}", "1", "1"))]).Why
+            FitSearch.Find(small, "L1", [.. Enumerable.Range(0, 12).Select(i => Brought($"p{i}", "1", "1"))]).Why?.ToString()
         );
         Assert.Throws<ArgumentException>(() =>
             FitSearch.Find(small, "L1", [.. Enumerable.Range(0, 13).Select(i => Brought($"p{i}", "1", "1"))])
@@ -204,7 +207,7 @@ public class FitSearchTests
                         g => Assert.InRange(g.Count(), 1, resolved.Piece(g.Key[3..])!.Piece.Kind == PieceKind.DieCut ? 4 : 1)
                     );
                     var kit = KitAnswer.For(adapted, 1);
-                    Assert.True(kit.Proof.Holds, string.Join("\n", kit.Proof.Faults.Select(f => f.Says)));
+                    Assert.True(kit.Proof.Holds, string.Join("\n", kit.Proof.Faults.Select(f => f.Says.ToString())));
                 }
             },
             iter: 60

@@ -29,6 +29,6 @@ public class PhotoLineTests
         var (photos, faults) = PhotoLine.Read("4 x 6, four by six, 4 x six, 0 of 3 x 4", LengthUnit.Inch);
         Assert.Empty(photos);
         Assert.Equal([2, 3, 4], faults.Select(f => f.Entry));
-        Assert.StartsWith("'four by six' is no photo", faults[0].Says, StringComparison.Ordinal);
+        Assert.StartsWith("'four by six' is no photo", faults[0].Says.ToString(), StringComparison.Ordinal);
     }
 }

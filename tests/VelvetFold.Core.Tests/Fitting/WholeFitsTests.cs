@@ -30,7 +30,7 @@ public class WholeFitsTests
         GuestPhoto[] photos = [Brought("a", "4", "6") with { Facing = Facing.Left }, Brought("b", "3", "4") with { Facing = Facing.Left }];
         var fits = FitSearch.Find(Single, "L1", photos).Fits;
         var mirrored = Assert.Single(fits, f => f.Changes is [{ Move: OpeningMove.Mirror }]);
-        Assert.DoesNotContain(mirrored.Reasons, r => r.Says.StartsWith("The people in a", StringComparison.Ordinal));
+        Assert.DoesNotContain(mirrored.Reasons, r => r.Says.ToString().StartsWith("The people in a", StringComparison.Ordinal));
         var after = Resolver.Resolve(Adaptation.Apply(Single, mirrored.Changes).Layouts[0], Single);
         Assert.Equal(L("12") - L("1"), after.Piece("P1")!.Box.Right + L("1/8") - L("1/8"));
     }
@@ -242,7 +242,12 @@ public class WholeFitsTests
                         );
                         Assert.True(
                             answer.Proof.Holds || !proved,
-                            string.Join('|', answer.Proof.Faults.Select(f => f.Says).Concat(fit.Changes.Select(c => FitJudge.Says(kit, c))))
+                            string.Join(
+                                '|',
+                                answer
+                                    .Proof.Faults.Select(f => f.Says.ToString())
+                                    .Concat(fit.Changes.Select(c => FitJudge.Says(kit, c).ToString()))
+                            )
                         );
                     }
                 },
@@ -278,11 +283,11 @@ public class WholeFitsTests
             FitSearch.Find(Single, "L1", [Brought("a", "4", "6"), Brought("b", "3", "4"), Brought("c", "3", "4")], 3, Bag.With(Single, []))
         );
         // A turned mat is the same piece of paper.
-        Assert.DoesNotContain(with.Fits[0].Reasons, r => r.Says.Contains("bag", StringComparison.Ordinal));
+        Assert.DoesNotContain(with.Fits[0].Reasons, r => r.Says.ToString().Contains("bag", StringComparison.Ordinal));
         var added = without.Fits.First(f => f.Changes.Any(c => c.Move == OpeningMove.Add));
         Assert.Contains(
             added.Reasons,
-            r => r.Points == 3 && r.Says.EndsWith("does not come out of the bag: other to bring.", StringComparison.Ordinal)
+            r => r.Points == 3 && r.Says.ToString().EndsWith("does not come out of the bag: other to bring.", StringComparison.Ordinal)
         );
     }
 
@@ -297,13 +302,13 @@ public class WholeFitsTests
         // One photo more than there are openings, and one fewer.
         Assert.Contains(
             FitJudge.Of(Single, "L1", [.. photos, Brought("c", "3", "4")], found.Changes).Reasons,
-            r => r.Says == "c (3 x 4) finds no opening."
+            r => r.Says.ToString() == "c (3 x 4) finds no opening."
         );
-        Assert.Contains(FitJudge.Of(Single, "L1", [photos[0]], []).Reasons, r => r.Says == "L1-P2 has no photo.");
+        Assert.Contains(FitJudge.Of(Single, "L1", [photos[0]], []).Reasons, r => r.Says.ToString() == "L1-P2 has no photo.");
         // Moved under the title.
         Assert.Contains(
             FitJudge.Of(Single, "L1", photos, [new("L1", "P1", OpeningMove.Shift, At: new(Length.Zero, L("4")))]).Reasons,
-            r => r.Says.StartsWith("Something lies on", StringComparison.Ordinal)
+            r => r.Says.ToString().StartsWith("Something lies on", StringComparison.Ordinal)
         );
     }
 
@@ -321,7 +326,7 @@ public class WholeFitsTests
         var grey = Single with { Papers = [Paper("plain"), Paper("other") with { FaceA = new() { Colour = "#8a8a8a" } }] };
         Assert.Contains(
             FitSearch.Find(grey, "L1", [Brought("a", "4", "6") with { BlackAndWhite = true }, Brought("b", "3", "4")]).Fits[0].Reasons,
-            r => r.Says.Contains("is grey", StringComparison.Ordinal)
+            r => r.Says.ToString().Contains("is grey", StringComparison.Ordinal)
         );
         var covered = Single.With(
             Single.Layouts[0] with
@@ -331,11 +336,11 @@ public class WholeFitsTests
         );
         Assert.Contains(
             FitSearch.Find(covered, "L1", [Brought("a", "4", "6") with { Room = Edge.Right }, Brought("b", "3", "4")]).Fits[0].Reasons,
-            r => r.Says == "L1-D1 lies on a where it is not empty."
+            r => r.Says.ToString() == "L1-D1 lies on a where it is not empty."
         );
         Assert.DoesNotContain(
             FitSearch.Find(covered, "L1", [Brought("a", "4", "6") with { Room = Edge.Left }, Brought("b", "3", "4")]).Fits[0].Reasons,
-            r => r.Says.Contains("not empty", StringComparison.Ordinal)
+            r => r.Says.ToString().Contains("not empty", StringComparison.Ordinal)
         );
     }
 }

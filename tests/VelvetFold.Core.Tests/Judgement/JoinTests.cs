@@ -27,7 +27,7 @@ public class JoinTests
             Findings(Kit(Layout(LayoutKind.Spread, Strip with { Joins = [L("9")] }, cover))),
             f => f.Code == "join-not-covered"
         );
-        Assert.Contains("joined 9 from its left end", told.Says, StringComparison.Ordinal);
+        Assert.Contains("joined 9 from its left end", told.Says.ToString(), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -46,8 +46,8 @@ public class PageCheckTests
         );
         var finding = Assert.Single(Check(kit));
         Assert.Equal("stack-too-long", finding.Code);
-        Assert.Contains("5 + 4 + 2 tall", finding.Says, StringComparison.Ordinal);
-        Assert.Contains("Shorten B1 to 4½", finding.Says, StringComparison.Ordinal);
+        Assert.Contains("5 + 4 + 2 tall", finding.Says.ToString(), StringComparison.Ordinal);
+        Assert.Contains("Shorten B1 to 4½", finding.Says.ToString(), StringComparison.Ordinal);
         Assert.Empty(Mended(kit, finding));
     }
 
@@ -166,7 +166,7 @@ public class PageCheckTests
         var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "12", "12", Left("0"), Top("0")) with { Tilt = 2 }));
         Assert.Contains(
             "reaches 3/16 over the page",
-            Assert.Single(Check(kit)).Says.Replace("³⁄₁₆", "3/16", StringComparison.Ordinal),
+            Assert.Single(Check(kit)).Says.ToString().Replace("³⁄₁₆", "3/16", StringComparison.Ordinal),
             StringComparison.Ordinal
         );
         OneThatItsMendMends("tilted-off-page", kit);

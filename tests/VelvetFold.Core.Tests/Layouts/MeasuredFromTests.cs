@@ -83,7 +83,7 @@ public class MeasuredFromTests
         );
         Assert.Equal(L("2"), MeasureLines.Read("panel 2 wide plain A, circle", kit, "L1").Layout.Pieces[0].Size.Height);
         var fault = Assert.Single(MeasureLines.Read("strip 2 wide plain A", kit, "L1").Faults);
-        Assert.Contains("by its width alone", fault.Says, StringComparison.Ordinal);
+        Assert.Contains("by its width alone", fault.Says.ToString(), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -117,12 +117,12 @@ public class MeasuredFromTests
         Assert.Equal(text, MeasureLines.Write(read.Kit, read.Layout));
         Assert.Contains(
             "There are: Twine, Weather stickers.",
-            Assert.Single(MeasureLines.Read("sticker 1 x 1, part \"gone\" \"sun\"", kit, "L1").Faults).Says,
+            Assert.Single(MeasureLines.Read("sticker 1 x 1, part \"gone\" \"sun\"", kit, "L1").Faults).Says.ToString(),
             StringComparison.Ordinal
         );
         Assert.Contains(
             "joins lie inside it",
-            Assert.Single(MeasureLines.Read("S1 joined at 12", kit, "L1").Faults).Says,
+            Assert.Single(MeasureLines.Read("S1 joined at 12", kit, "L1").Faults).Says.ToString(),
             StringComparison.Ordinal
         );
     }

@@ -105,7 +105,7 @@ public class ShapeTests
         IReadOnlyList<Finding> Of(Piece piece) => KitAnswer.Pages(Kit(Layout(LayoutKind.Single, trimmed, piece)))[0].Findings;
         Assert.Contains(
             Of(Piece("S1", "11", "1", Left("1", "B1"), Top("2"))),
-            f => f.Code == "past-the-base" && f.Says.Contains("½ past the trimmed edge of L1-B1", StringComparison.Ordinal)
+            f => f.Code == "past-the-base" && f.Says.ToString().Contains("½ past the trimmed edge of L1-B1", StringComparison.Ordinal)
         );
         Assert.DoesNotContain(Of(Piece("S1", "10", "1", Left("1", "B1"), Top("2"))), f => f.Code == "past-the-base");
         Assert.DoesNotContain(Of(Piece("S1", "12", "1", Left("0"), Top("2"))), f => f.Code == "past-the-base");
@@ -375,7 +375,7 @@ public class ShapeTests
         };
         Assert.Equal(
             ["The number of kits went from 0 to 12.", "Strip (L1-B2) went from 1½ to 1¼ high.", "L1-B4 is new: 2 x 2.", "L1-B3 is gone."],
-            Revisions.Compare(kit, after, MeasureLines.Write).Select(c => c.Says)
+            Revisions.Compare(kit, after, MeasureLines.Write).Select(c => c.Says.ToString())
         );
         Assert.Empty(Revisions.Compare(kit, kit, MeasureLines.Write));
     }

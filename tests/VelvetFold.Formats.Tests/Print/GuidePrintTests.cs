@@ -291,7 +291,7 @@ public class GuidePrintTests
                         && boxes[j].X < boxes[i].X + boxes[i].W
                         && boxes[i].Y < boxes[j].Y + boxes[j].H
                         && boxes[j].Y < boxes[i].Y + boxes[i].H,
-                    scene.Says
+                    scene.Says.ToString()
                 );
         }
     }

@@ -80,7 +80,7 @@ public class LabelPagesTests
             Assert.Throws<ArgumentException>(() => LabelPages.Of(Kit, tight, [Label(1)])).Message,
             StringComparison.Ordinal
         );
-        Assert.Contains("run off a page", (LabelSheet.Common[0] with { Rows = 11 }).WhyNot(), StringComparison.Ordinal);
+        Assert.Contains("run off a page", (LabelSheet.Common[0] with { Rows = 11 }).WhyNot()?.ToString(), StringComparison.Ordinal);
     }
 
     // Debian's zbar reads every code of a printed page.

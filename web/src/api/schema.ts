@@ -4888,7 +4888,7 @@ export interface components {
         /** @description One change between two revisions: what it is about (L1-B2, a paper's or a layout's id), and a sentence. */
         Change: {
             about: string;
-            says: string;
+            says: components["schemas"]["Saying"];
         };
         /**
          * @description The plan of one paper that somebody chose after a longer search, in place of the canonical one. It holds as long as what is cut and what
@@ -4961,7 +4961,7 @@ export interface components {
         };
         /** @description One figure of the costs, and what it is made of. */
         CostLine: {
-            what: string;
+            what: components["schemas"]["Saying"];
             amount: components["schemas"]["Money"];
             waste: null | components["schemas"]["Money"];
             /** @description How it comes about, in sentences. */
@@ -5274,9 +5274,9 @@ export interface components {
             /** @description Which paper and face, or which sheet and part; as in the change that does it. */
             with: null | string;
             /** @description What it is, without an article: one of a list, found by its first letters. */
-            says: string;
+            says: components["schemas"]["Saying"];
             /** @description The paper in the bag it comes out of; none where nothing has to be cut, or paper has to be brought. */
-            source?: null | string;
+            source?: string;
             /**
              * Format: double
              * @description Of a patch: against the opening's own mat paper, 1 to 21 (WCAG 2.2).
@@ -5292,7 +5292,7 @@ export interface components {
             layout: null | string;
             /** @description The ids of the pieces it is about, the one to change first. */
             pieces: string[];
-            says: string;
+            says: components["schemas"]["Saying"];
             mend?: null | components["schemas"]["Mend"];
             /** @description Why the designer lets it stand; null where nobody has said so. */
             accepted?: null | string;
@@ -5314,8 +5314,7 @@ export interface components {
         FitReason: {
             /** Format: double */
             points: number;
-            /** @description A sentence; a photo's own name at its beginning (photo 3) is written large, a sign (p3) as it is. */
-            says: string;
+            says: components["schemas"]["Saying"];
         };
         /** @description A fit with the layout as it then is, the kit document with it, and the paper its new pieces come out of. */
         FitView: {
@@ -5330,7 +5329,7 @@ export interface components {
             /** @description The photos as they were read. */
             photos: components["schemas"]["GuestPhoto"][];
             isExact: boolean;
-            why: null | string;
+            why: null | components["schemas"]["Saying"];
             asItStands: null | components["schemas"]["Fit"];
             /** @description What that is, change by change. */
             says: string[];
@@ -5833,7 +5832,7 @@ export interface components {
         /** @description A layout as computed: its pieces in place, their words and dimension lines, the picture, and what does not add up. */
         LayoutAnswer: {
             id: string;
-            summary: string;
+            summary: components["schemas"]["Saying"];
             pieces: components["schemas"]["PieceAnswer"][];
             /** @description The gaps of pieces spread evenly. */
             gaps: components["schemas"]["SpreadGaps"][];
@@ -5911,7 +5910,7 @@ export interface components {
             line: number;
             /** Format: int32 */
             column: number;
-            says: string;
+            says: components["schemas"]["Saying"];
             suggestion: null | string;
         };
         /** @description What measure lines make. */
@@ -6045,7 +6044,7 @@ export interface components {
          *     layer changes.
          */
         Mend: {
-            says: string;
+            says: components["schemas"]["Saying"];
             piece: components["schemas"]["Piece"];
             behind?: null | string;
         };
@@ -6250,7 +6249,7 @@ export interface components {
         /** @description The outline's corners, and what was left out of the drawing. */
         OutlineAnswer: {
             shape: components["schemas"]["Outline"];
-            note: null | string;
+            note: null | components["schemas"]["Saying"];
         };
         /**
          * @description The kind of an outline.
@@ -6283,9 +6282,9 @@ export interface components {
             /** @description The page it belongs to; none for what serves all. */
             layout: null | string;
             /** @description Where it is taken from: the stack of its paper and face, or the parts. */
-            stack: string;
+            stack: components["schemas"]["Saying"];
             /** @description Its size, or how much of it. */
-            says: string;
+            says: components["schemas"]["Saying"];
             /** Format: int32 */
             count: number;
         };
@@ -6528,7 +6527,7 @@ export interface components {
             id: string;
             label: string;
             /** @description Where it lies, in words. */
-            place: string;
+            place: components["schemas"]["Saying"];
             placed: null | components["schemas"]["PlacedPiece"];
             dimensions: components["schemas"]["Mark"][];
             /** @description Its hidden middles, which may be cut out for other pieces. */
@@ -6670,7 +6669,7 @@ export interface components {
             step: null | number;
             /** @description The kind, in small words joined by dashes; stable, for programs. */
             code: string;
-            says: string;
+            says: components["schemas"]["Saying"];
         };
         /** @description What came of following a guide on a virtual table. */
         ProofResult: {
@@ -6817,6 +6816,11 @@ export interface components {
             /** @description Whether the kit still takes what it was confirmed for; else it asks to be confirmed anew. */
             isCurrent: boolean;
         };
+        /**
+         * @description Something said to people, as a value: which sentence of the word files, and what fills its blanks. It becomes text where it leaves
+         *     the application, in the language asked for there, so that no rule can depend on how it is worded.
+         */
+        Saying: string;
         /** @description What was scanned or typed. */
         Scan: {
             code: string;
@@ -6831,13 +6835,13 @@ export interface components {
             /** @description packed, twice, taken-out, not-here, elsewhere (it belongs to another page's or guest's bag) or unknown. */
             outcome: string;
             label: string;
-            says: string;
+            says: components["schemas"]["Saying"];
             bag: components["schemas"]["BagView"];
         };
         /** @description A picture to scale: its size, its marks from back to front, and the same in words for who cannot see it. */
         Scene: {
             size: components["schemas"]["Size"];
-            says: string;
+            says: components["schemas"]["Saying"];
             marks: components["schemas"]["Mark"][];
         };
         /** @description How an edge of a box is worked. */
