@@ -8,6 +8,7 @@ public class Architecture
 {
     private static readonly string[] Stages =
     [
+        "Wording",
         "Measures",
         "Drawing",
         "Stock",

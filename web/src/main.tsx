@@ -6,6 +6,7 @@ import { ApiError } from './api/client';
 import './index.css';
 import { applyLight } from './parts/light';
 import { router } from './router';
+import './words/words';
 
 applyLight();
 

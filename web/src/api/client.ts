@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { language } from '../words/words';
 import type { components, paths } from './schema';
 
 type Schemas = components['schemas'];
@@ -58,6 +59,14 @@ export class ApiError extends Error {
 }
 
 export const api = createClient<paths>({ baseUrl: '' });
+
+// The server speaks the language of the screen, whatever the browser prefers.
+api.use({
+  onRequest({ request }) {
+    request.headers.set('Accept-Language', language());
+    return request;
+  },
+});
 
 interface Answer {
   data?: unknown;

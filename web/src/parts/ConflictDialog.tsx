@@ -1,4 +1,6 @@
+import { useTranslation } from 'react-i18next';
 import type { Kit, KitView } from '../api/client';
+import { locale } from '../words/words';
 import { Dialog } from './Dialog';
 
 interface Props {
@@ -12,19 +14,21 @@ const size = (kit: Kit) => (kit.layouts ?? []).reduce((n, l) => n + (l.pieces?.l
 
 /** The choice when somebody else saved the kit first. Whatever is chosen, the other stays among the revisions. */
 export function ConflictDialog({ mine, theirs, onKeepMine, onTakeTheirs }: Props) {
-  const when = new Date(theirs.savedAt).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' });
+  const { t } = useTranslation();
+  const { revision } = theirs;
+  const when = new Date(theirs.savedAt).toLocaleTimeString(locale(), { hour: '2-digit', minute: '2-digit' });
   return (
-    <Dialog open title="Somebody saved this kit before you" onClose={() => undefined}>
+    <Dialog open title={t('saving.conflict.title')} onClose={() => undefined}>
       <p>
-        Revision {theirs.revision} was saved at {when} ({size(theirs.kit)} pieces). Yours, on this screen, has {size(mine)}{' '}
-        pieces. Nothing has been overwritten. Whichever you choose, revision {theirs.revision} stays in the kit’s history.
+        {t('saving.conflict.theirs', { revision, when, count: size(theirs.kit) })}{' '}
+        {t('saving.conflict.mine', { count: size(mine) })} {t('saving.conflict.stays', { revision })}
       </p>
       <div className="mt-6 flex flex-wrap gap-3">
         <button type="button" className="press-first" onClick={onKeepMine}>
-          Keep mine as the newest
+          {t('saving.conflict.keepMine')}
         </button>
         <button type="button" className="press" onClick={() => onTakeTheirs(theirs)}>
-          Take theirs, drop mine
+          {t('saving.conflict.takeTheirs')}
         </button>
       </div>
     </Dialog>

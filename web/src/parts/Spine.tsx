@@ -1,14 +1,16 @@
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { Link, NavLink } from 'react-router';
 import type { Kit, KitAnswer } from '../api/client';
+import { switchLanguage } from '../words/words';
 import { currentLight, switchLight } from './light';
 import type { SaveState } from './saving/kitSaver';
 
 interface Stage {
-  path: string;
-  name: string;
-  /** Why the stage needs a look, or null. */
-  look: (answer: KitAnswer) => string | null;
+  path: 'stock' | 'pages' | 'cuts' | 'guide' | 'guests' | 'packing' | 'ledger';
+  /** Why the stage needs a look, where it does. */
+  look?: { why: 'stock' | 'pages' | 'cuts'; when: (answer: KitAnswer) => boolean };
 }
 
 const faults = (answer: KitAnswer) => answer.layouts.flatMap((l) => l.findings).filter((f) => f.gravity === 'fault').length;
@@ -18,26 +20,22 @@ const isUncut = ({ code }: { code: string }) => ['larger-than-sheet', 'no-paper'
 
 /** The stages in working order. */
 export const stages: readonly Stage[] = [
-  { path: 'stock', name: 'Stock', look: (a) => (a.stockFindings.length ? 'a paper is short' : null) },
-  { path: 'pages', name: 'Pages', look: (a) => (faults(a) ? 'something does not add up' : null) },
-  {
-    path: 'cuts',
-    name: 'Cuts',
-    look: (a) => (a.layouts.some((l) => l.findings.some(isUncut)) ? 'not every piece can be cut' : null),
-  },
-  { path: 'guide', name: 'Guide', look: () => null },
-  { path: 'guests', name: 'Guests', look: () => null },
-  { path: 'packing', name: 'Packing', look: () => null },
-  { path: 'ledger', name: 'Ledger', look: () => null },
+  { path: 'stock', look: { why: 'stock', when: (a) => a.stockFindings.length > 0 } },
+  { path: 'pages', look: { why: 'pages', when: (a) => faults(a) > 0 } },
+  { path: 'cuts', look: { why: 'cuts', when: (a) => a.layouts.some((l) => l.findings.some(isUncut)) } },
+  { path: 'guide' },
+  { path: 'guests' },
+  { path: 'packing' },
+  { path: 'ledger' },
 ];
 
-const saying: Record<SaveState, string> = {
-  saved: 'Saved',
-  waiting: 'Saving…',
-  saving: 'Saving…',
-  failed: 'Not saved',
-  conflict: 'Not saved',
-};
+const saying = {
+  saved: 'saved',
+  waiting: 'saving',
+  saving: 'saving',
+  failed: 'failed',
+  conflict: 'failed',
+} as const satisfies Record<SaveState, string>;
 
 interface Props {
   slug: string;
@@ -56,28 +54,31 @@ interface Props {
 
 /** The slim spine: the kit at hand at its head, then the stages in working order. */
 export function Spine({ slug, kit, answer, state, trouble, onRetry, onUndo, onRedo, onSettings, onHistory, onKeys }: Props) {
+  const { t } = useTranslation();
+  const queries = useQueryClient();
   const [light, setLight] = useState(currentLight);
   return (
     <nav
-      aria-label="Stages"
+      aria-label={t('stages.label')}
       className="no-print flex shrink-0 items-center gap-1 border-line bg-linen px-3 py-2 max-md:overflow-x-auto max-md:border-b md:w-26 md:flex-col md:items-stretch md:border-r md:px-0 md:py-5"
     >
-      <Link to="/" title="All kits" className="shrink-0 px-2 md:mb-4 md:px-4">
-        <img src="/favicon.svg" alt="All kits" className="size-6" />
+      <Link to="/" title={t('stages.all')} className="shrink-0 px-2 md:mb-4 md:px-4">
+        <img src="/favicon.svg" alt={t('stages.all')} className="size-6" />
         <span className="mt-2 line-clamp-3 font-serif text-[15px] leading-5 font-medium max-md:sr-only">{kit.name}</span>
       </Link>
       {stages.map((stage, i) => {
-        const look = answer && stage.look(answer);
+        const name = t(`stages.${stage.path}`);
+        const look = answer && stage.look?.when(answer) ? t(`stages.look.${stage.look.why}`) : null;
         return (
           <NavLink
             key={stage.path}
             to={`/kits/${slug}/${stage.path}`}
-            title={`${stage.name} (Alt+${i + 1})${look ? `: ${look}` : ''}`}
+            title={`${name} (Alt+${i + 1})${look ? `: ${look}` : ''}`}
             className={({ isActive }) =>
               `flex items-center gap-2 px-3 py-1.5 text-[15px] max-md:border-b-2 md:border-l-3 md:px-4 ${isActive ? 'border-velvet font-semibold text-velvet' : 'border-transparent text-ink hover:text-velvet'}`
             }
           >
-            {stage.name}
+            {name}
             {look && <span role="img" aria-label={look} className="size-1.5 rounded-full bg-rust" />}
           </NavLink>
         );
@@ -88,18 +89,18 @@ export function Spine({ slug, kit, answer, state, trouble, onRetry, onUndo, onRe
           className={`text-[13px] leading-4 whitespace-nowrap ${trouble || state === 'conflict' ? 'text-rust' : 'text-soft'}`}
           title={trouble ?? undefined}
         >
-          {saying[state]}
+          {t(`saving.${saying[state]}`)}
         </span>
         {state === 'failed' && (
           <button type="button" className="quiet -ml-1 text-[13px]" onClick={onRetry}>
-            Try again
+            {t('saving.again')}
           </button>
         )}
         {[
-          ['Undo', 'Ctrl+Z', onUndo] as const,
-          ['Redo', 'Ctrl+Shift+Z', onRedo] as const,
-          ['History', 'H', onHistory] as const,
-          ['This kit', 'K', onSettings] as const,
+          ['undo', 'Ctrl+Z', onUndo] as const,
+          ['redo', 'Ctrl+Shift+Z', onRedo] as const,
+          ['history', 'H', onHistory] as const,
+          ['kit', 'K', onSettings] as const,
         ].map(([name, key, does]) => (
           <button
             key={name}
@@ -109,14 +110,21 @@ export function Spine({ slug, kit, answer, state, trouble, onRetry, onUndo, onRe
             disabled={!does}
             onClick={() => does?.()}
           >
-            {name}
+            {t(`spine.${name}`)}
           </button>
         ))}
         <button type="button" className="quiet -ml-1 text-[13px]" onClick={onKeys}>
-          Keys
+          {t('spine.keys')}
         </button>
         <button type="button" className="quiet -ml-1 text-[13px]" onClick={() => setLight(switchLight())}>
-          {light === 'day' ? 'Dusk' : 'Day'}
+          {t(light === 'day' ? 'spine.dusk' : 'spine.day')}
+        </button>
+        <button
+          type="button"
+          className="quiet -ml-1 text-[13px]"
+          onClick={() => void switchLanguage().then(() => queries.invalidateQueries())}
+        >
+          {t('language.switch')}
         </button>
       </div>
     </nav>

@@ -1,4 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
+import i18next from 'i18next';
 import { useState } from 'react';
 import { ApiError, type KitView } from '../api/client';
 import { useKit } from './kitContext';
@@ -13,7 +14,7 @@ export function useBooking<Entry>(send: (entry: Entry, key: string, revision: nu
   const booking = useMutation({
     mutationFn: async (entry: Entry) => {
       const revision = await saveNow();
-      if (revision === null) throw new ApiError(0, 'What you typed is not saved yet, so nothing was booked. Save it first.');
+      if (revision === null) throw new ApiError(0, i18next.t('saving.notBooked'));
       return send(entry, key, revision);
     },
     // Where the answer got lost, the next press has the same key: what was booked after all is not booked again.

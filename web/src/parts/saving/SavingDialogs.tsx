@@ -1,4 +1,6 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { locale } from '../../words/words';
 import { Dialog } from '../Dialog';
 import { draftOf, dropDraft, type Draft } from './drafts';
 import type { KitSaver } from './kitSaver';
@@ -7,19 +9,19 @@ import type { useSavedBefore } from './useSavedBefore';
 
 /** Said where somebody wants to go on and what they typed cannot be saved. */
 export function StuckDialog({ trouble, before }: { trouble: string | null; before: ReturnType<typeof useSavedBefore> }) {
+  const { t } = useTranslation();
   return (
-    <Dialog open={before.stuck} title="This is not saved yet" onClose={before.stay}>
+    <Dialog open={before.stuck} title={t('saving.stuck.title')} onClose={before.stay}>
       <p>
-        {trouble ?? 'Somebody else saved the kit before you; choose first which to keep.'} What you typed is still here, and on
-        this device: it is offered when you open the kit again.
+        {trouble ?? t('saving.stuck.conflict')} {t('saving.stuck.kept')}
       </p>
       <div className="mt-6 flex flex-wrap gap-3">
         <button type="button" className="press-first" onClick={before.stay}>
-          Stay here
+          {t('saving.stuck.stay')}
         </button>
         {before.go && (
           <button type="button" className="press" onClick={before.go}>
-            Go all the same
+            {t('saving.stuck.go')}
           </button>
         )}
       </div>
@@ -27,10 +29,11 @@ export function StuckDialog({ trouble, before }: { trouble: string | null; befor
   );
 }
 
-const when = (at: number) => new Date(at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
+const when = (at: number) => new Date(at).toLocaleString(locale(), { dateStyle: 'medium', timeStyle: 'short' });
 
 /** Offers an edit that was not saved when the kit was last left on this device. */
 export function DraftDialog({ saver }: { saver: KitSaver }) {
+  const { t } = useTranslation();
   const [draft, setDraft] = useState<Draft | null>(() => {
     const found = draftOf(saver.slug);
     return found && !sameKit(found.kit, saver.editing().saved) ? found : null;
@@ -39,11 +42,10 @@ export function DraftDialog({ saver }: { saver: KitSaver }) {
   const { revision } = saver.editing();
   const end = () => setDraft(null);
   return (
-    <Dialog open title="An edit was not saved" onClose={() => undefined}>
+    <Dialog open title={t('saving.draft.title')} onClose={() => undefined}>
       <p>
-        On {when(draft.at)} this kit was changed on this device, and left before that was saved.
-        {draft.revision !== revision &&
-          ` Since then revision ${revision} was saved elsewhere; it stays in the kit’s history whatever you choose.`}
+        {t('saving.draft.left', { when: when(draft.at) })}
+        {draft.revision !== revision && ` ${t('saving.draft.since', { revision })}`}
       </p>
       <div className="mt-6 flex flex-wrap gap-3">
         <button
@@ -54,7 +56,7 @@ export function DraftDialog({ saver }: { saver: KitSaver }) {
             end();
           }}
         >
-          Take it up
+          {t('saving.draft.take')}
         </button>
         <button
           type="button"
@@ -64,7 +66,7 @@ export function DraftDialog({ saver }: { saver: KitSaver }) {
             end();
           }}
         >
-          Drop it
+          {t('saving.draft.drop')}
         </button>
       </div>
     </Dialog>

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { ApiError, type ChosenPlan, type Kit, type PlanAnswer } from '../../api/client';
+import { language } from '../../words/words';
 import type { Mode } from './keeping';
 
 /** How a search goes: for each paper the fewest sheets so far, and how few are possible at all. */
@@ -58,7 +59,7 @@ async function follow(
   const response = await fetch(`/api/compute/batch?search=${name}`, {
     method: 'POST',
     body: JSON.stringify(question),
-    headers: { 'Content-Type': 'application/json' },
+    headers: { 'Content-Type': 'application/json', 'Accept-Language': language() },
   });
   if (!response.ok || !response.body) throw new ApiError(response.status, `The server answered ${response.status}.`);
   for await (const line of linesOf<Line>(response.body)) {

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import type { PictureView } from '../../api/client';
 import { TextField } from '../../parts/TextField';
+import { language } from '../../words/words';
 
 interface Props {
   layout: string;
@@ -27,7 +28,10 @@ export function PictureRow({ layout, pictures, address, onChange, large = false 
 
   const ask = async (path: string, init: RequestInit) => {
     try {
-      const response = await fetch(`${address}/pictures${path}`, init);
+      const response = await fetch(`${address}/pictures${path}`, {
+        ...init,
+        headers: { ...init.headers, 'Accept-Language': language() },
+      });
       return response.ok ? null : await problem(response);
     } catch {
       return 'The studio did not answer. Nothing was taken; try again.';

@@ -1,14 +1,14 @@
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { useBooking } from '../../parts/useBooking';
-
-const kitsOf = (n: number) => (n === 1 ? '1 kit' : `${n} kits`);
 
 /**
  * The run of this kit: confirmed, it has its sheets and parts promised, so that no other kit plans with them; a draft promises
  * nothing.
  */
 export function RunLine() {
+  const { t } = useTranslation();
   const { kit, slug, stock } = useKit();
   const kits = Math.max(1, kit.kits ?? 1);
   const path = { slug };
@@ -24,7 +24,7 @@ export function RunLine() {
   const release = useBooking(async (_: null, _key, revision) =>
     unwrap(await api.DELETE('/api/kits/{slug}/stock/run', { params: { path }, headers: { 'If-Match': `"${revision}"` } })),
   );
-  if (!stock || stock.things.every((t) => t.onHand === null)) return null;
+  if (!stock || stock.things.every((thing) => thing.onHand === null)) return null;
   const { run } = stock;
   const busy = confirm.isPending || release.isPending;
   const error = confirm.error ?? release.error;
@@ -36,22 +36,20 @@ export function RunLine() {
     <div className="px-6 text-[15px]">
       <p className="flex flex-wrap items-baseline gap-x-3">
         {!run ? (
-          <span className="text-soft">The run of {kitsOf(kits)} is a draft: nothing is promised to it.</span>
+          <span className="text-soft">{t('run.draft', { count: kits })}</span>
         ) : run.isCurrent ? (
-          <span className="text-moss">{kitsOf(run.kits)} confirmed; what they take is promised to this kit.</span>
+          <span className="text-moss">{t('run.confirmed', { count: run.kits })}</span>
         ) : (
-          <span className="text-brass">
-            {kitsOf(run.kits)} were confirmed, and the kit has changed since revision {run.revision}.
-          </span>
+          <span className="text-brass">{t('run.changed', { count: run.kits, revision: run.revision })}</span>
         )}
         {!run?.isCurrent && (
           <button type="button" className="press" disabled={busy} onClick={() => press(confirm)}>
-            {run ? `Confirm ${kitsOf(kits)} anew` : 'Confirm the run'}
+            {run ? t('run.anew', { count: kits }) : t('run.confirm')}
           </button>
         )}
         {run && (
           <button type="button" className="quiet" disabled={busy} onClick={() => press(release)}>
-            Let it go
+            {t('run.release')}
           </button>
         )}
       </p>
