@@ -1,3 +1,4 @@
+using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Wording;
@@ -17,7 +18,7 @@ public static class FitJudge
     public static Fit Of(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, IReadOnlyList<OpeningChange> changes)
     {
         var (known, adapted, judged) = Judged(kit, layoutId, photos, changes);
-        var reasons = known.Select(c => new FitReason(Cost(c), Says(kit, c)) { Of = c }).ToList();
+        var reasons = known.Select(c => new FitReason(ChangeKind.Of(c.Move).Cost(c), c.Says(kit)) { Of = c }).ToList();
         reasons.AddRange(judged.Given.SelectMany(g => g.Reasons));
         foreach (var slot in judged.Empty)
             reasons.Add(new(EmptyOpening, Saying.Of("fit.has-no-photo", ("layout", layoutId), ("piece", slot.Piece))));
@@ -149,65 +150,5 @@ public static class FitJudge
         given.Reverse();
         empty.Reverse();
         return (given, empty, homeless);
-    }
-
-    // As the search weighs them, where it weighs them alone.
-    private static decimal Cost(OpeningChange change) =>
-        change.Move switch
-        {
-            OpeningMove.Turn => 3,
-            OpeningMove.Split => 4 + 2 * (change.Rows ?? 1) * (change.Columns ?? 1),
-            OpeningMove.Join => 6,
-            OpeningMove.Card or OpeningMove.Patch or OpeningMove.Part or OpeningMove.Remove => 9,
-            // Asked for by a photo that is not printed yet, or only waiting for one.
-            OpeningMove.Placeholder => change.Photos is { Count: > 0 } ? 0 : 11,
-            OpeningMove.LeaveEmpty => 14,
-            OpeningMove.Pocket => 14,
-            OpeningMove.Add => 7,
-            OpeningMove.Paper or OpeningMove.Reveal or OpeningMove.School or OpeningMove.Frame or OpeningMove.Shift or OpeningMove.Mirror =>
-                2,
-            OpeningMove.OnePage => 16,
-            OpeningMove.TwoPages => 18,
-            _ => 4,
-        };
-
-    /// <summary>A change in a few words.</summary>
-    public static Saying Says(Kit kit, OpeningChange change)
-    {
-        ArgumentNullException.ThrowIfNull(kit);
-        ArgumentNullException.ThrowIfNull(change);
-        var (label, reading) = ($"{change.Layout}-{change.Piece}", kit.Reading());
-        string? Paper() => kit.Paper(change.With?.Split(' ')[0])?.Name ?? change.With;
-        string Size() => change.Size is { } size ? reading.Format(size) : "";
-        return change.Move switch
-        {
-            OpeningMove.Turn => Saying.Of("fit.is-turned", ("label", label)),
-            OpeningMove.LeaveEmpty => Saying.Of("fit.stays-empty", ("label", label)),
-            OpeningMove.Resize => Saying.Of("fit.is-made", ("label", label), ("size", Size())),
-            OpeningMove.Split => Saying.Of("fit.is-split-into", ("label", label), ("n", (change.Rows ?? 1) * (change.Columns ?? 1))),
-            OpeningMove.Join => Saying.Of("fit.joined-with", ("label", label), ("layout", change.Layout), ("with", change.With)),
-            OpeningMove.Card => Saying.Of("fit.becomes-a-card-to", ("label", label)),
-            OpeningMove.Placeholder => Saying.Of("fit.holds-a-placeholder-card", ("label", label)),
-            OpeningMove.Patch => Saying.Of("fit.becomes-a-patch-of", ("label", label), ("paper", Paper())),
-            OpeningMove.Part => Saying.Of("fit.becomes-a-patch-with", ("label", label), ("part", change.With?.Split(' ', 2)[^1])),
-            OpeningMove.Pocket => Saying.Of("fit.a-hinged-pocket-lies", ("label", label)),
-            OpeningMove.Frame => Saying.Of("fit.gets-a-frame-of-2", ("label", label)),
-            OpeningMove.Paper => Saying.Of("fit.is-cut-from", ("label", label), ("paper", Paper())),
-            OpeningMove.Reveal => Saying.Of(
-                "fit.shows-of-its-mat-2",
-                ("label", label),
-                ("shown", change.Gutter is { } shown ? reading.Format(shown) : "")
-            ),
-            OpeningMove.School => Saying.Of("fit.is-matted-the-other", ("label", label)),
-            OpeningMove.Place => Saying.Of("fit.is-laid-anew", ("label", label), ("size", Size())),
-            OpeningMove.Add => Saying.Of("fit.is-added", ("label", label), ("size", Size())),
-            OpeningMove.Remove => Saying.Of("fit.is-taken-out", ("label", label)),
-            OpeningMove.Shift => Saying.Of("fit.moves", ("label", label)),
-            OpeningMove.Mirror => change.With is { } page
-                ? Saying.Of("fit.the-page-of-is-2", ("page", page), ("layout", change.Layout))
-                : Saying.Of("fit.is-mirrored", ("layout", change.Layout)),
-            OpeningMove.OnePage => Saying.Of("fit.only-the-page-of-2", ("with", change.With), ("layout", change.Layout)),
-            _ => Saying.Of("fit.is-made-twice-as-2", ("layout", change.Layout)),
-        };
     }
 }

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
@@ -76,21 +77,11 @@ public static class FitSearch
         return [.. kinds.Concat(ranked.Except(kinds).Take(count - kinds.Count)).OrderByDescending(f => f.Score)];
     }
 
-    // What is done, wherever it is done; what only follows from it (room made, paper found, a card that holds a place) makes no other kind.
+    // What is done, wherever it is done.
     private static string Kind(Fit fit) =>
         string.Join(
             ' ',
-            fit.Changes.Where(c =>
-                    c.Move
-                        is not (
-                            OpeningMove.Shift
-                            or OpeningMove.Placeholder
-                            or OpeningMove.Frame
-                            or OpeningMove.Reveal
-                            or OpeningMove.School
-                            or OpeningMove.Paper
-                        )
-                )
+            fit.Changes.Where(c => !ChangeKind.Of(c.Move).OnlyFollows)
                 .Select(c =>
                     $"{c.Move}{c.Rows}{c.Columns}{(c.IsWhole ? c.With : "")}{(c.Move == OpeningMove.Pocket ? c.Photos?.Count : null)}"
                 )

@@ -17,6 +17,9 @@ internal sealed class LayoutSearch
 
     private const int FewOpenings = 3;
 
+    /// <summary>Of so many photos every order is tried where the cheapest is refused.</summary>
+    private const int FewPhotos = 4;
+
     /// <summary>How many of the arrangements that the page refuses as they are get their collisions mended.</summary>
     private const int MostMended = 40;
 
@@ -64,29 +67,44 @@ internal sealed class LayoutSearch
     {
         Fit? best = null;
         foreach (var chosen in Combined(Changed).Where(c => c.Sum(o => o.Slots.Count) == _photos.Count))
-        {
-            var slots = chosen.SelectMany(o => o.Slots).ToList();
-            foreach (var order in Orders(_photos.Count))
-            {
-                var given = order.Select((photo, slot) => _giving.Given(slots[slot])[photo]).ToList();
-                if (given.Contains(null))
-                    continue;
-                var cost = chosen.Sum(o => o.Cost) + given.Sum(g => g!.Cost);
-                if (best is not null && 100 - cost <= best.Score)
-                    continue;
-                if (Made(chosen, new(cost, given!)) is { } fit && (best is null || fit.Score > best.Score))
+        foreach (var assigned in Orders(chosen))
+            if (best is null || 100 - chosen.Sum(o => o.Cost) - assigned.Cost > best.Score)
+                if (Made(chosen, assigned) is { } fit && (best is null || fit.Score > best.Score))
                     best = fit;
-            }
-        }
         return best;
+    }
 
-        static IEnumerable<int[]> Orders(int n) =>
+    // The photos in every order in which all of them can be given.
+    private IEnumerable<Assigned> Orders(IReadOnlyList<Option> chosen)
+    {
+        var slots = chosen.SelectMany(o => o.Slots).ToList();
+        return Of(_photos.Count)
+            .Select(order => order.Select((photo, slot) => _giving.Given(slots[slot])[photo]).ToList())
+            .Where(given => !given.Contains(null))
+            .Select(given => new Assigned(given.Sum(g => g!.Cost), given!));
+
+        static IEnumerable<int[]> Of(int n) =>
             n == 0
                 ?
                 [
                     [],
                 ]
-                : Orders(n - 1).SelectMany(order => Enumerable.Range(0, n).Select(at => (int[])[.. order[..at], n - 1, .. order[at..]]));
+                : Of(n - 1).SelectMany(order => Enumerable.Range(0, n).Select(at => (int[])[.. order[..at], n - 1, .. order[at..]]));
+    }
+
+    // Where the page refuses the cheapest order of few photos, or something has to move for it, a dearer order may be better.
+    private Fit? MadeBest(IReadOnlyList<Option> chosen, Assigned assigned)
+    {
+        var own = chosen.Sum(o => o.Cost);
+        var best = Made(chosen, assigned);
+        if (_photos.Count > FewPhotos || best?.Score >= 100 - own - assigned.Cost)
+            return best;
+        foreach (var other in Orders(chosen).OrderBy(a => a.Cost))
+            if (best is not null && 100 - own - other.Cost <= best.Score)
+                break;
+            else if (Made(chosen, other) is { } fit && (best is null || fit.Score > best.Score))
+                best = fit;
+        return best;
     }
 
     /// <summary>The best fits, and whether no better one is possible with these moves.</summary>
@@ -152,7 +170,7 @@ internal sealed class LayoutSearch
             var known = found.GetValueOrDefault(kind);
             if (alike.Count >= count && known is not null && 100 - cost <= known.Score)
                 continue;
-            if (Made(chosen, assigned) is not { } fit)
+            if (MadeBest(chosen, assigned) is not { } fit)
             {
                 _refused |= found.Count == 0;
                 continue;

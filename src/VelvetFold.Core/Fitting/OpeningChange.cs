@@ -1,5 +1,8 @@
 using System.Text.Json.Serialization;
+using VelvetFold.Core.Fitting.Changes;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -120,5 +123,8 @@ public sealed record OpeningChange(
 {
     /// <summary>Whether it speaks of the whole layout.</summary>
     [JsonIgnore]
-    public bool IsWhole => Move is OpeningMove.Mirror or OpeningMove.OnePage or OpeningMove.TwoPages;
+    public bool IsWhole => ChangeKind.Of(Move).IsWhole;
+
+    /// <summary>It in a few words.</summary>
+    public Saying Says(Kit kit) => ChangeKind.Of(Move).Says(kit, this);
 }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
@@ -23,9 +24,18 @@ internal sealed class OpeningOptions(Kit kit, ResolvedLayout resolved, IReadOnly
         OpeningChange Change(OpeningMove move) => new(_layout.Id, piece.Id, move);
         List<Option> options = [new(null, [new(piece.Id, piece.Size, piece.Opening!.Focal, box)], 0, null)];
         if (piece.Opening.Mats.Count > 0)
-            options.Add(new(Change(OpeningMove.Card), [], 9, Saying.Of("fit.becomes-a-card-to", ("label", label))));
+            options.Add(
+                new(Change(OpeningMove.Card), [], Cost(Change(OpeningMove.Card)), Saying.Of("fit.becomes-a-card-to", ("label", label)))
+            );
         else
-            options.Add(new(Change(OpeningMove.LeaveEmpty), [], 14, Saying.Of("fit.stays-empty", ("label", label))));
+            options.Add(
+                new(
+                    Change(OpeningMove.LeaveEmpty),
+                    [],
+                    Cost(Change(OpeningMove.LeaveEmpty)),
+                    Saying.Of("fit.stays-empty", ("label", label))
+                )
+            );
         foreach (var (rows, columns) in new[] { (1, 2), (2, 1), (1, 3), (3, 1), (2, 2) })
         {
             var change = new OpeningChange(_layout.Id, piece.Id, OpeningMove.Split, rows, columns, gutter);
@@ -36,7 +46,7 @@ internal sealed class OpeningOptions(Kit kit, ResolvedLayout resolved, IReadOnly
                 new(
                     change,
                     [.. cells.Select(c => new Slot(c.Id, cell, c.Opening!.Focal, box, Fixed: true))],
-                    4 + 2 * n,
+                    Cost(change),
                     Saying.Of("fit.is-split-into-of", ("label", label), ("n", n), ("cell", kit.Reading().Format(cell)))
                 )
             );
@@ -51,7 +61,7 @@ internal sealed class OpeningOptions(Kit kit, ResolvedLayout resolved, IReadOnly
                 new(
                     change,
                     [new(piece.Id, joined.Size, piece.Opening.Focal || other.Piece.Opening!.Focal, box, Fixed: true)],
-                    6,
+                    Cost(change),
                     Saying.Of("fit.joined", ("label", label), ("with", _layout.Label(other.Piece))),
                     other.Piece.Id
                 )
@@ -85,9 +95,9 @@ internal sealed class OpeningOptions(Kit kit, ResolvedLayout resolved, IReadOnly
         {
             if (Room(size) is not { } room)
                 continue;
-            var name = Adaptation.Free(_layout, room.Like.Id, "N");
+            var name = Making.Free(_layout, room.Like.Id, "N");
             while (!names.Add(name))
-                name = Adaptation.Free(_layout, room.Like.Id, $"N{names.Count.ToString(CultureInfo.InvariantCulture)}");
+                name = Making.Free(_layout, room.Like.Id, $"N{names.Count.ToString(CultureInfo.InvariantCulture)}");
             var change = new OpeningChange(
                 _layout.Id,
                 name,
@@ -102,7 +112,7 @@ internal sealed class OpeningOptions(Kit kit, ResolvedLayout resolved, IReadOnly
                 new(
                     change,
                     [new(name, size, false, room.Box, Fixed: true)],
-                    7,
+                    Cost(change),
                     Saying.Of("fit.is-added-where-there", ("layout", _layout.Id), ("name", name), ("size", kit.Reading().Format(size)))
                 ),
             ];
@@ -149,6 +159,8 @@ internal sealed class OpeningOptions(Kit kit, ResolvedLayout resolved, IReadOnly
         }
         return null;
     }
+
+    private static decimal Cost(OpeningChange change) => ChangeKind.Of(change.Move).Cost(change);
 
     // The pieces that a change brings into being.
     private IReadOnlyList<Piece> Made(OpeningChange change) =>

@@ -1,4 +1,5 @@
 using System.Globalization;
+using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
@@ -148,7 +149,7 @@ internal sealed class Retile(Kit kit, LayoutSearch search, IReadOnlyList<GuestPh
     private string Fresh(string like, HashSet<string> made)
     {
         for (var n = 0; ; n++)
-            if (Adaptation.Free(_layout, like, $"N{n.ToString(CultureInfo.InvariantCulture)}") is var name && made.Add(name))
+            if (Making.Free(_layout, like, $"N{n.ToString(CultureInfo.InvariantCulture)}") is var name && made.Add(name))
                 return name;
     }
 }

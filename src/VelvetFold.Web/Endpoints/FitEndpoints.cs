@@ -69,7 +69,7 @@ internal static class FitEndpoints
                 answer.IsExact,
                 answer.Why,
                 stands,
-                [.. (stands?.Changes ?? []).Select(c => FitJudge.Says(kit, c))]
+                [.. (stands?.Changes ?? []).Select(c => c.Says(kit))]
             ),
             kit.Unit
         );

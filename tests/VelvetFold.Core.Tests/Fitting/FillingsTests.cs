@@ -125,7 +125,7 @@ public class FillingsTests
             Change("J1", OpeningMove.Patch, "plain"),
         ];
         Assert.Equal(none, Adaptation.Unknown(Single, none));
-        Assert.Equal("L1-P1 becomes a patch of plain.", FitJudge.Says(Single, Change("P1", OpeningMove.Patch, "plain B")).ToString());
+        Assert.Equal("L1-P1 becomes a patch of plain.", Change("P1", OpeningMove.Patch, "plain B").Says(Single).ToString());
     }
 
     [Fact]

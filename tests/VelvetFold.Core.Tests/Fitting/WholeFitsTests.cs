@@ -244,9 +244,7 @@ public class WholeFitsTests
                             answer.Proof.Holds || !proved,
                             string.Join(
                                 '|',
-                                answer
-                                    .Proof.Faults.Select(f => f.Says.ToString())
-                                    .Concat(fit.Changes.Select(c => FitJudge.Says(kit, c).ToString()))
+                                answer.Proof.Faults.Select(f => f.Says.ToString()).Concat(fit.Changes.Select(c => c.Says(kit).ToString()))
                             )
                         );
                     }

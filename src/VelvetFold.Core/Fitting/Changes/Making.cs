@@ -1,0 +1,118 @@
+using System.Globalization;
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Matting;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Core.Fitting.Changes;
+
+/// <summary>What several kinds of change have in common.</summary>
+internal static class Making
+{
+    public static bool IsMember(Piece piece) => piece.Across is Member || piece.Down is Member;
+
+    public static Length Shown(Piece piece) => piece.Opening!.Mats.Aggregate(Length.Zero, (sum, mat) => sum + mat.Reveal);
+
+    public static bool Grows(Kit kit, Piece piece) => (piece.Opening!.School ?? kit.Matting.School) == MatSchool.GrowMat;
+
+    // What is made anew is called by the first letters of what it comes from, and letters that say why.
+    public static string Free(Layout layout, string from, string letters)
+    {
+        var wish = $"{from[..Math.Min(6, from.Length)]}{letters}";
+        for (var n = 0; ; n++)
+        {
+            var name = n == 0 ? wish : $"{wish}{n.ToString(CultureInfo.InvariantCulture)}";
+            if (IsFree(layout, name))
+                return name;
+        }
+    }
+
+    public static bool IsFree(Layout layout, string name) =>
+        name.Length > 0 && layout.Piece(name) is null && layout.Arrangement(name) is null;
+
+    // sand, or sand B.
+    public static (string Paper, SheetFace Face)? PaperIn(Kit kit, OpeningChange change)
+    {
+        if (change.With?.Split(' ') is not { } words || kit.Paper(words[0]) is not { } paper)
+            return null;
+        SheetFace? face = words switch
+        {
+            [_] or [_, "A"] => SheetFace.A,
+            [_, "B"] => SheetFace.B,
+            _ => null,
+        };
+        return face is { } one && paper[one] is not null ? (paper.Id, one) : null;
+    }
+
+    public static Piece InPaper(Piece piece, (string Paper, SheetFace Face) to) =>
+        piece.Opening is { Mats.Count: > 0 } opening
+            ? piece with
+            {
+                Opening = opening with { Mats = [.. opening.Mats.SkipLast(1), opening.Mats[^1] with { Paper = to.Paper, Face = to.Face }] },
+            }
+            : piece with
+            {
+                Paper = to.Paper,
+                Face = to.Face,
+            };
+
+    public static (FromEdge Across, FromEdge Down, PageSide Side) OnPage(Layout layout, Offset at)
+    {
+        var side = layout.Kind == LayoutKind.Spread && at.Across >= layout.Page.Width ? PageSide.Right : PageSide.Left;
+        return (new(Edge.Left, at.Across - layout.PageBox(side).X), new(Edge.Top, at.Down), side);
+    }
+
+    // Out of the arrangement it belonged to; one that is left without members goes.
+    public static Layout Without(Layout layout, string id) =>
+        layout with
+        {
+            Arrangements =
+            [
+                .. layout.Arrangements.Select(a => a with { Members = [.. a.Members.Where(m => m != id)] }).Where(a => a.Members.Count > 0),
+            ],
+        };
+
+    public static Layout Leaning(Layout layout, string from, string to) =>
+        layout with
+        {
+            Pieces =
+            [
+                .. layout.Pieces.Select(p =>
+                    p.Id == to
+                        ? p
+                        : p with
+                        {
+                            Across = p.Across.LeansOn == from ? p.Across.Leaning(to) : p.Across,
+                            Down = p.Down.LeansOn == from ? p.Down.Leaning(to) : p.Down,
+                        }
+                ),
+            ],
+            Arrangements =
+            [
+                .. layout.Arrangements.Select(a =>
+                    a.Id == to
+                        ? a
+                        : a with
+                        {
+                            Over = a.Over == from ? to : a.Over,
+                            Across = a.Across?.LeansOn == from ? a.Across.Leaning(to) : a.Across,
+                            Down = a.Down?.LeansOn == from ? a.Down.Leaning(to) : a.Down,
+                        }
+                ),
+            ],
+        };
+
+    public static string? CardPaper(Piece piece) => piece.Opening?.Mats is [.., var outer] ? outer.Paper : null;
+
+    // As large as its mats; in their paper until another is said.
+    public static Piece Patch(Kit kit, Piece piece) =>
+        piece with
+        {
+            Kind = PieceKind.Panel,
+            Name = "Patch",
+            Size = piece.Stack(kit.Matting)?.Outer ?? piece.Size,
+            Paper = CardPaper(piece),
+            Face = piece.Opening!.Mats is [.., var outer] ? outer.Face : SheetFace.A,
+            Opening = null,
+        };
+}

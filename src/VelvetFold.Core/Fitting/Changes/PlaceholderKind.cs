@@ -1,0 +1,20 @@
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Wording;
+
+namespace VelvetFold.Core.Fitting.Changes;
+
+/// <summary>A card as large as the photo holds its place until that is printed; its mats are cut.</summary>
+internal sealed class PlaceholderKind : OpeningKind
+{
+    public override OpeningMove Move => OpeningMove.Placeholder;
+
+    public override bool OnlyFollows => true;
+
+    protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
+        layout.With(piece with { Opening = piece.Opening! with { Use = OpeningUse.Placeholder } });
+
+    // Asked for by a photo that is not printed yet, or only waiting for one.
+    public override decimal Cost(OpeningChange change) => change.Photos is { Count: > 0 } ? 0 : 11;
+
+    public override Saying Says(Kit kit, OpeningChange change) => Saying.Of("fit.holds-a-placeholder-card", ("label", Label(change)));
+}

@@ -1,0 +1,37 @@
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
+
+namespace VelvetFold.Core.Fitting.Changes;
+
+/// <summary>So much of its outer mat shows on every side.</summary>
+internal sealed class RevealKind : OpeningKind
+{
+    public override OpeningMove Move => OpeningMove.Reveal;
+
+    public override bool OnlyFollows => true;
+
+    protected override bool CanApply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
+        piece.Opening!.Mats.Count > 0 && change.Gutter is { IsPositive: true } shown && Shows(piece, shown).Stack(kit.Matting) is not null;
+
+    protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
+        layout.With(Shows(piece, change.Gutter!.Value));
+
+    public override decimal Cost(OpeningChange change) => 2;
+
+    public override Saying Says(Kit kit, OpeningChange change) =>
+        Saying.Of(
+            "fit.shows-of-its-mat-2",
+            ("label", Label(change)),
+            ("shown", change.Gutter is { } shown ? kit.Reading().Format(shown) : "")
+        );
+
+    private static Piece Shows(Piece piece, Length reveal) =>
+        piece with
+        {
+            Opening = piece.Opening! with
+            {
+                Mats = [.. piece.Opening.Mats.SkipLast(1), piece.Opening.Mats[^1] with { Reveal = reveal, Frame = null, Gut = null }],
+            },
+        };
+}
