@@ -230,7 +230,7 @@ public class FitSearchTests
                     // Changes of the whole layout come on top, and only where they are better.
                     Assert.True((FitSearch.Find(kit, "L1", few).Fits is [var top, ..] ? top.Score : 0) >= (best?.Score ?? 0));
                 },
-                iter: 3000
+                iter: 120
             );
 
     // Splits and joins by themselves: the outer edges stay, to the ruler's step.
