@@ -182,7 +182,7 @@ public static class CutList
     {
         if (kit.Paper(layer.Mat.Paper) is not { } paper)
             yield break;
-        var label = $"{placed.Label} mat{(placed.Stack.Layers.Count > 1 ? $" {i + 1}" : "")}";
+        var label = MatStack.LabelOf(placed.Label, i, placed.Stack.Layers.Count);
         if (layer.Mat.Frame is not { } width)
         {
             yield return Cut(label, layout, placed.Piece, paper, layer.Mat.Face, layer.Size, turned: false, layer.Mat.Gut);

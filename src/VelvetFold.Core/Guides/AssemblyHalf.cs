@@ -107,12 +107,11 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout)
     // The inner mat first.
     private void WriteMats(PlacedPiece placed)
     {
-        var many = placed.Stack.Layers.Count > 1;
         var sentences = placed
             .Stack.Layers.Select(
                 (layer, i) =>
                 {
-                    var mat = $"{placed.Label} mat{(many ? $" {i + 1}" : "")}";
+                    var mat = MatStack.LabelOf(placed.Label, i, placed.Stack.Layers.Count);
                     var blanks = new (string, Phrase)[]
                     {
                         ("mat", mat),

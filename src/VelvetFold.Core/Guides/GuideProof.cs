@@ -2,6 +2,7 @@ using System.Text.Json.Serialization;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
@@ -269,7 +270,7 @@ public sealed class GuideProof
                 Use(step, piece.Label);
             foreach (var (layer, i) in placed.Stack.Layers.Select((layer, i) => (layer, i)))
             {
-                var mat = $"{label} mat{(placed.Stack.Layers.Count > 1 ? $" {i + 1}" : "")}";
+                var mat = MatStack.LabelOf(label, i, placed.Stack.Layers.Count);
                 Sizes(step, placed, mat, layer.Size);
                 if (
                     step.Facts.FirstOrDefault(f => f.Kind == FactKind.Reveal && f.Piece == mat) is { } reveal

@@ -1,6 +1,7 @@
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
 
@@ -19,7 +20,7 @@ public static class MatPicture
             .Select(
                 (layer, i) =>
                     (
-                        Label: $"{placed.Label} mat{(placed.Stack.Layers.Count > 1 ? $" {placed.Stack.Layers.Count - i}" : "")}",
+                        Label: MatStack.LabelOf(placed.Label, placed.Stack.Layers.Count - 1 - i, placed.Stack.Layers.Count),
                         layer.Size,
                         Mat: (Matting.Mat?)layer.Mat
                     )

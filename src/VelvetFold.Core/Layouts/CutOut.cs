@@ -1,4 +1,5 @@
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Layouts;
@@ -22,7 +23,15 @@ public sealed record CutOut(string Layout, string Piece, int? Mat, string Label,
             {
                 var border = layer.Mat.Reveal + lap;
                 if (layer.Mat is { Gut: null, Frame: null } && layer.Size.Grown(-border) is { } inside && inside.Shorter >= Hidden.Smallest)
-                    yield return new(id, piece.Id, i, Hidden.MatLabel(placed, i), layer.Mat.Paper, border, inside);
+                    yield return new(
+                        id,
+                        piece.Id,
+                        i,
+                        MatStack.LabelOf(placed.Label, i, placed.MatBoxes.Count),
+                        layer.Mat.Paper,
+                        border,
+                        inside
+                    );
             }
         }
         else if (

@@ -1,4 +1,5 @@
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Layouts;
@@ -85,12 +86,9 @@ public static class Hidden
         {
             var over = i == 0 ? placed.PhotoBox : placed.MatBoxes[i - 1];
             if (over?.Inset(lap) is { } middle && IsWorth(middle))
-                yield return new(MatLabel(placed, i), middle);
+                yield return new(MatStack.LabelOf(placed.Label, i, placed.MatBoxes.Count), middle);
         }
     }
-
-    /// <summary>What a mat is called: by its piece, and by its number where there are more.</summary>
-    internal static string MatLabel(PlacedPiece placed, int mat) => $"{placed.Label} mat{(placed.MatBoxes.Count > 1 ? $" {mat + 1}" : "")}";
 
     private static bool IsWorth(Box box) => box.Size.Shorter >= Smallest;
 }

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
@@ -50,6 +51,13 @@ public sealed record MatLayer(Mat Mat, Size Size);
 /// </summary>
 public sealed record MatStack(Size Photo, IReadOnlyList<MatLayer> Layers)
 {
+    /// <summary>What a mat is called on sheets, bags and in guides: L1-P1 mat, or mat 1 (the inner one) and mat 2 where there are
+    /// two.</summary>
+    /// <param name="photo">The photo's label, L1-P1.</param>
+    /// <param name="mat">Which, from 0, the inner one first; and of how <paramref name="many"/>.</param>
+    public static string LabelOf(string photo, int mat, int many) =>
+        many > 1 ? string.Create(CultureInfo.InvariantCulture, $"{photo} mat {mat + 1}") : $"{photo} mat";
+
     /// <summary>The size of the whole stack as it lies on the page.</summary>
     public Size Outer => Layers.Count == 0 ? Photo : Layers[^1].Size;
 
