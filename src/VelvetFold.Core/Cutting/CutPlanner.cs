@@ -164,6 +164,12 @@ public static class CutPlanner
         var plan = FromSheets(sheet, left, order.LongestCut, budget, terms);
         if (FromExtras(sheet, left, order.LongestCut, budget, terms, plan) is { } saving)
             plan = saving;
+        else if (sheet.Remnants.Count > 0)
+            // That this filling of what is there saves nothing proves nothing: another may.
+            plan = plan with
+            {
+                LowerBound = LeastWith(sheet, sheet.Remnants, left, plan, order.LongestCut, budget, terms),
+            };
         if (FromTearStrips(sheet, left, order.LongestCut, budget, terms, plan) is { } better)
             plan = better;
         if (knife.Count > 0)
