@@ -172,6 +172,8 @@ public static class CutPlanner
             };
         if (FromTearStrips(sheet, left, order.LongestCut, budget, terms, plan) is { } better)
             plan = better;
+        else if (TearStripsOf(sheet, plan.SheetsUsed - 1) is { Count: > 0 } strips)
+            plan = plan with { LowerBound = LeastWith(sheet, [.. sheet.Remnants, strips], left, plan, order.LongestCut, budget, terms) };
         if (knife.Count > 0)
         {
             var byKnife = FromSheets(sheet, knife, null, budget, terms);
@@ -281,7 +283,7 @@ public static class CutPlanner
     }
 
     // None of it is larger than a sheet, so that each can stand for one sheet at most; and what fits none of it needs its sheets
-    // whatever is there.
+    // whatever is there; nor does paper grow.
     private static int LeastWith(
         StockSheet sheet,
         IReadOnlyList<Remnant> extras,
@@ -297,7 +299,12 @@ public static class CutPlanner
             apart.Count == pieces.Count
                 ? without.LowerBound
                 : FromSheets(sheet, apart, longestCut, budget, terms with { Progress = null }).LowerBound;
-        return Math.Max(alone, without.LowerBound - extras.Sum(e => e.Count));
+        var area =
+            pieces.Aggregate(Int128.Zero, (sum, p) => sum + p.Size.Area * p.Quantity)
+            - extras.Aggregate(Int128.Zero, (sum, e) => sum + e.Size.Area * e.Count);
+        var sheetArea = Usable(sheet).Size.Area;
+        var byArea = area <= 0 ? 0 : (int)((area + sheetArea - 1) / sheetArea);
+        return Math.Min(without.LowerBound, Math.Max(Math.Max(alone, byArea), without.LowerBound - extras.Sum(e => e.Count)));
     }
 
     // Every sheet that is cut gives its tear strip. Used where that saves a sheet, or where a piece is as wide as the strip, so that
@@ -311,21 +318,20 @@ public static class CutPlanner
         SheetPlan without
     )
     {
-        if (sheet.TearStripFace is not { } face || sheet.Trims.TearStrip is not { } tear)
+        if (TearStripsOf(sheet, 1) is not { } one)
             return null;
         IReadOnlyList<Demand> left =
         [
             .. pieces.Select(d => d with { Quantity = d.Quantity - CutFromExtras(without, d) }).Where(d => d.Quantity > 0),
         ];
-        var size = tear.Edge.Axis() == Axis.Across ? new Size(tear.Width, sheet.Size.Height) : new Size(sheet.Size.Width, tear.Width);
         for (var sheets = without.SheetsUsed - 1; sheets >= Math.Max(1, without.SheetsUsed - 2); sheets--)
             if (With(left, sheets) is { } saving && saving.SheetsUsed <= sheets)
                 return saving;
-        return With([.. left.Where(d => d.Size.Shorter == tear.Width)], without.SheetsUsed);
+        return With([.. left.Where(d => d.Size.Shorter == one.Size.Shorter)], without.SheetsUsed);
 
         SheetPlan? With(IReadOnlyList<Demand> fitting, int sheets)
         {
-            var strip = new Remnant(PaperPart.TearStrip, size, sheets, face);
+            var strip = one with { Count = sheets };
             var (cut, _) = Fill(sheet, [strip], fitting, longestCut);
             if (cut.Count == 0)
                 return null;
@@ -349,6 +355,17 @@ public static class CutPlanner
             };
         }
     }
+
+    // The tear strips of so many sheets; none where sheets have none that is used.
+    private static Remnant? TearStripsOf(StockSheet sheet, int sheets) =>
+        sheet.TearStripFace is { } face && sheet.Trims.TearStrip is { } tear
+            ? new(
+                PaperPart.TearStrip,
+                tear.Edge.Axis() == Axis.Across ? new Size(tear.Width, sheet.Size.Height) : new Size(sheet.Size.Width, tear.Width),
+                sheets,
+                face
+            )
+            : null;
 
     private static int CutFromExtras(SheetPlan plan, Demand demand) =>
         plan.Patterns.Where(p => p.From is not null).Sum(p => p.Times * p.Placements.Count(q => q.Piece == demand.Id));
