@@ -10,6 +10,25 @@ internal static class Csv
     public static CsvConfiguration Writing { get; } =
         new(CultureInfo.InvariantCulture) { NewLine = "\r\n", InjectionOptions = InjectionOptions.Escape };
 
+    /// <summary>The row, from 1, in which a quotation mark opens that is never closed; null where all are (RFC 4180, 2.5 to 2.7).</summary>
+    public static int? Unclosed(string text)
+    {
+        var (row, opened, isOpen, starts) = (1, 1, false, true);
+        foreach (var c in text)
+        {
+            if (c == '"' && (isOpen || starts))
+            {
+                isOpen = !isOpen;
+                opened = isOpen ? row : opened;
+            }
+            // A mark within a cell that does not begin with one stands for itself.
+            starts = !isOpen && (c is ',' or ';' or '\t' or '\n' or '\r' || (starts && c is ' ' or '"') || c == '"');
+            if (c == '\n')
+                row++;
+        }
+        return isOpen ? opened : null;
+    }
+
     /// <summary>Tabs, semicolons or commas part the columns, whichever the first row has.</summary>
     public static CsvConfiguration Reading(string text)
     {

@@ -27,6 +27,8 @@ public static class RosterFile
         ArgumentNullException.ThrowIfNull(kit);
         var (guests, faults) = (new List<RosterEntry>(), new List<Fault>());
         var names = taken.ToHashSet(StringComparer.OrdinalIgnoreCase);
+        if (Csv.Unclosed(text) is { } open)
+            return ([], [At(open, 0, Saying.Of("fault.quote-not-closed", ("row", open)))]);
         using var csv = new CsvReader(new StringReader(text), Csv.Reading(text));
         if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { Length: > 0 } columns)
             return ([], [new("text", Saying.Of("fault.the-table-is-empty-2"))]);

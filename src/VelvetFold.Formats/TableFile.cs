@@ -260,7 +260,12 @@ public static class TableFile
                 row.Fault("Width", wide.Says);
             if (h.Fault is { } high)
                 row.Fault("Height", high.Says);
-            return (w.Fault ?? h.Fault) is null ? new Size(w.OrThrow(), h.OrThrow()) : null;
+            if ((w.Fault ?? h.Fault) is not null)
+                return null;
+            var size = Size.Of(w.OrThrow(), h.OrThrow());
+            if (size is null)
+                row.Fault("Width", Saying.Of("fault.x-is-no-size", ("width", w.OrThrow()), ("height", h.OrThrow())));
+            return size;
         }
     }
 

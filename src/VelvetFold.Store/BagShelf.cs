@@ -28,6 +28,8 @@ public sealed class BagShelf(StudioContext context, TimeProvider clock)
         CancellationToken cancel
     )
     {
+        // One writer at a time, so that two who put out bags at once number them one after the other.
+        await using var whole = await context.Database.BeginTransactionAsync(cancel);
         var kit = await context.Kits.Where(k => k.Slug == slug).Select(k => k.Id).SingleAsync(cancel);
         var there = await Of(slug).AsNoTracking().ToListAsync(cancel);
         var number = there.Count == 0 ? 0 : there.Max(b => b.Number);
@@ -55,6 +57,7 @@ public sealed class BagShelf(StudioContext context, TimeProvider clock)
         ];
         context.Bags.AddRange(bags);
         await context.SaveChangesAsync(cancel);
+        await whole.CommitAsync(cancel);
         return bags.Count;
     }
 
@@ -108,6 +111,8 @@ public sealed class BagShelf(StudioContext context, TimeProvider clock)
         }
         catch (DbUpdateConcurrencyException)
         {
+            // Whoever tries again reads it anew.
+            context.Entry(bag).State = EntityState.Detached;
             return false;
         }
     }

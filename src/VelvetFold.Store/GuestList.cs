@@ -81,6 +81,8 @@ public sealed class GuestList(StudioContext context)
         if (await context.Kits.AsNoTracking().SingleOrDefaultAsync(k => k.Slug == slug, cancel) is not { } kit)
             return GuestOutcome.NoKit;
         var seat = await SeatAsync(workshop, cancel);
+        if (seat is null && !string.IsNullOrEmpty(workshop))
+            return GuestOutcome.NoWorkshop;
         context.Guests.AddRange(
             guests.Select(g => new GuestRow
             {
@@ -123,10 +125,12 @@ public sealed class GuestList(StudioContext context)
         return await WriteAsync(guest, cancel);
     }
 
-    /// <summary>Removes a guest.</summary>
-    /// <returns>Whether there was one.</returns>
-    public async Task<bool> RemoveAsync(string slug, int id, CancellationToken cancel) =>
-        await Of(slug).Where(g => g.Id == id).ExecuteDeleteAsync(cancel) == 1;
+    /// <summary>Removes a guest whose version was seen.</summary>
+    /// <returns>Whether it is done; where not, there is no such guest, or somebody changed it meanwhile.</returns>
+    public async Task<GuestOutcome> RemoveAsync(string slug, int id, int seen, CancellationToken cancel) =>
+        await Of(slug).Where(g => g.Id == id && g.Version == seen).ExecuteDeleteAsync(cancel) == 1 ? GuestOutcome.Done
+        : await Of(slug).AnyAsync(g => g.Id == id, cancel) ? GuestOutcome.LostRace
+        : GuestOutcome.NoGuest;
 
     private async Task<int?> SeatAsync(string? workshop, CancellationToken cancel) =>
         string.IsNullOrEmpty(workshop)

@@ -74,16 +74,27 @@ public sealed class Invitations(StudioContext context, TimeProvider clock)
         return new(guest, kit.Slug, revision, workshop);
     }
 
-    /// <summary>Keeps what a guest has answered.</summary>
-    public async Task AnswerAsync(GuestRow guest, string? photos, string? needs, CancellationToken cancel)
+    /// <summary>Keeps what a guest has answered, in place of what they saw.</summary>
+    /// <returns>Whether nobody else has changed the guest since.</returns>
+    public async Task<bool> AnswerAsync(GuestRow guest, int seen, string? photos, string? needs, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(guest);
+        if (guest.Version != seen)
+            return false;
         if (photos is not null)
             guest.Photos = photos;
         if (needs is not null)
             guest.Needs = needs.Length == 0 ? null : needs;
         (guest.AnsweredAt, guest.Version) = (clock.GetUtcNow().UtcDateTime, guest.Version + 1);
-        await context.SaveChangesAsync(cancel);
+        try
+        {
+            await context.SaveChangesAsync(cancel);
+            return true;
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            return false;
+        }
     }
 
     private static string Hash(string secret) => Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(secret)));

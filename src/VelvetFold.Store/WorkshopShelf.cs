@@ -76,6 +76,8 @@ public sealed class WorkshopShelf(StudioContext context, TimeProvider clock)
     public async Task<StoredWorkshop> AddAsync(WorkshopEntry entry, CancellationToken cancel)
     {
         var kits = await KitsAsync(entry.Kits ?? [], cancel);
+        // One writer at a time from here on, so that an address that is free stays free.
+        await using var whole = await context.Database.BeginTransactionAsync(cancel);
         var wish = Slug.Of(entry.Name, "workshop");
         var taken = await context.Workshops.Where(w => w.Slug.StartsWith(wish)).Select(w => w.Slug).ToHashSetAsync(cancel);
         var row = new WorkshopRow
@@ -91,6 +93,7 @@ public sealed class WorkshopShelf(StudioContext context, TimeProvider clock)
         row.Kits.AddRange(kits.Select(k => new WorkshopKitRow { KitId = k.Id }));
         context.Workshops.Add(row);
         await context.SaveChangesAsync(cancel);
+        await whole.CommitAsync(cancel);
         return (await FindAsync(row.Slug, cancel))!;
     }
 

@@ -29,6 +29,8 @@ internal static class Application
             await Console.Error.WriteLineAsync(why);
             return 1;
         }
+        // By another name a page from elsewhere would be of the same origin as the studio (a name that is bound anew to this machine).
+        builder.Configuration["AllowedHosts"] = "localhost;127.0.0.1;[::1]";
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.AddServerHeader = false;
@@ -70,7 +72,7 @@ internal static class Application
         builder.Services.ConfigureHttpJsonOptions(json => JsonText.Configure(json.SerializerOptions, LengthUnit.Inch));
         builder.Services.AddProblemDetails();
         builder.Services.AddExceptionHandler<Problems.BadRequestHandler>();
-        builder.Services.AddOpenApi("api", MeasureSchemas.Describe);
+        builder.Services.AddOpenApi("openapi", MeasureSchemas.Describe);
     }
 
     private static void Map(WebApplication app)
@@ -78,6 +80,7 @@ internal static class Application
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.Use(Headers);
+        app.Use(OwnPagesOnly);
         app.UseRequestLocalization(Languages());
         app.UseStaticFiles(FrontEnd.Files(app.Environment));
         var api = app.MapGroup("/api");
@@ -95,7 +98,7 @@ internal static class Application
         api.MapFits();
         api.MapCounts();
         api.MapStudio();
-        app.MapOpenApi("/api/openapi.json").ExcludeFromDescription();
+        app.MapOpenApi("/api/{documentName}.json").ExcludeFromDescription();
         app.MapFallback("/api/{**rest}", () => Problems.Of(404, "problem.there-is-nothing-at")).ExcludeFromDescription();
         app.MapFallback(FrontEnd.Page).ExcludeFromDescription();
     }
@@ -131,6 +134,14 @@ internal static class Application
         await StudioDatabase.PrepareAsync(scope.ServiceProvider.GetRequiredService<StudioContext>());
         if (start.Demo)
             await scope.ServiceProvider.GetRequiredService<DemoStudio>().OpenAsync(default);
+    }
+
+    // A page from elsewhere may neither write nor, where the browser tells where it comes from, read.
+    private static Task OwnPagesOnly(HttpContext context, RequestDelegate next)
+    {
+        var origin = context.Request.Headers.Origin.ToString();
+        var isOwn = origin.Length == 0 || origin == $"{context.Request.Scheme}://{context.Request.Host}";
+        return isOwn ? next(context) : Problems.Of(403, "problem.foreign-page", ("origin", origin)).ExecuteAsync(context);
     }
 
     // The application loads nothing from elsewhere, and no other page may frame it.

@@ -33,6 +33,26 @@ public class RosterFileTests
         Assert.Equal("4 x 6 once", Assert.Single(guests[1].Photos).Value);
     }
 
+    // RFC 4180, 2.5 to 2.7: a cell in marks may hold commas and line breaks, and a mark of its own written twice.
+    [Theory]
+    [InlineData("name,L1\nWren,\"4 x 6\nAsh,3 x 4\n", 2)]
+    [InlineData("name,L1\nWren,4 x 6\n\"Ash,3 x 4", 3)]
+    [InlineData("name,L1\n\"Wren \"\"W\"\" Ash\",\"4 x 6, 3 x 4\"\n", null)]
+    [InlineData("name,L1\nWren 6\" tall,4 x 6\n", null)]
+    [InlineData("name,L1\n\"Wren\nof the hill\",4 x 6\n", null)]
+    public void A_mark_that_is_not_closed_is_told_with_its_row(string text, int? row)
+    {
+        var (guests, faults) = RosterFile.Read(text, Kit, []);
+        if (row is null)
+            Assert.Equal((1, 0), (guests.Count, faults.Count));
+        else
+            Assert.StartsWith(
+                $"Row {row}, column 1: In row {row} a quotation mark opens",
+                Assert.Single(faults).Says.ToString(),
+                StringComparison.Ordinal
+            );
+    }
+
     [Fact]
     public void Every_fault_is_told_by_row_and_column_and_nothing_is_taken()
     {

@@ -57,9 +57,22 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
         Assert.DoesNotContain("Wren", view.ToJsonString(), StringComparison.Ordinal);
 
         // What cannot be read is told by page, and nothing is kept.
-        var (bad, faults) = await Ask(HttpMethod.Put, link, """{"photos":{"L1":"four"}}""");
+        var seen = (int)view["version"]!;
+        Assert.Equal(HttpStatusCode.PreconditionRequired, (await Ask(HttpMethod.Put, link, """{"photos":{}}""")).Status);
+        var (bad, faults) = await Ask(HttpMethod.Put, link, """{"photos":{"L1":"four"}}""", seen);
         Assert.Equal((HttpStatusCode.BadRequest, true), (bad, faults!["errors"]!.AsObject().ContainsKey("photos.L1")));
-        await Ask(HttpMethod.Put, link, """{"photos":{"L1":"2 of 4 x 6 whole"},"needs":"a seat by the window"}""");
+        // The host writes a line meanwhile: a stale leaf does not erase it.
+        await Ask(
+            HttpMethod.Put,
+            $"{Guests}/{guest["id"]}",
+            """{"name":"Zinnia","changes":[],"photos":{"L2":"3 x 4"}}""",
+            (int)guest["version"]!
+        );
+        const string answer = """{"photos":{"L1":"2 of 4 x 6 whole"},"needs":"a seat by the window"}""";
+        Assert.Equal(HttpStatusCode.PreconditionFailed, (await Ask(HttpMethod.Put, link, answer, seen)).Status);
+        var (_, now) = await Ask(HttpMethod.Get, link);
+        Assert.Equal("3 x 4", (string?)now!["photos"]!["L2"]);
+        Assert.Equal(HttpStatusCode.OK, (await Ask(HttpMethod.Put, link, answer, (int)now["version"]!)).Status);
         var mine = (await Ask(HttpMethod.Get, Guests)).Answer!.AsArray().Single(g => (string?)g!["name"] == "Zinnia")!;
         Assert.Equal(
             ("2 of 4 x 6 whole", "a seat by the window", true),

@@ -234,6 +234,19 @@ public sealed class KitApiTests : IDisposable
         Assert.Equal(HttpStatusCode.PreconditionFailed, await Save(1));
         var list = (await Read(await _http.GetAsync(guests))).AsArray();
         Assert.Equal("Marta B", (string?)Assert.Single(list)!["name"]);
-        Assert.Equal(HttpStatusCode.NoContent, (await _http.DeleteAsync($"{guests}/{(int?)added["id"]}")).StatusCode);
+
+        // Somebody who saw the guest before the change does not remove it.
+        async Task<HttpStatusCode> Remove(string? seen)
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Delete, $"{guests}/{(int?)added["id"]}");
+            if (seen is not null)
+                request.Headers.TryAddWithoutValidation("If-Match", seen);
+            return (await _http.SendAsync(request)).StatusCode;
+        }
+
+        Assert.Equal(HttpStatusCode.PreconditionRequired, await Remove(null));
+        Assert.Equal(HttpStatusCode.PreconditionFailed, await Remove("\"1\""));
+        Assert.Equal(HttpStatusCode.NoContent, await Remove("\"2\""));
+        Assert.Equal(HttpStatusCode.NotFound, await Remove("\"2\""));
     }
 }

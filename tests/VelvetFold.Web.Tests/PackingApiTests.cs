@@ -97,6 +97,16 @@ public sealed class PackingApiTests(Studio studio) : IClassFixture<Studio>
             "not-here",
             (string?)(await Ask(HttpMethod.Post, $"{bags}/1/scans", """{"code":"L1-A2","takeOut":true}""")).Answer!["outcome"]
         );
+        // Scans of different things at once all count.
+        var labels = bag!["items"]!
+            .AsArray()
+            .Where(i => (int)i!["count"]! == 1)
+            .Select(i => (string)i!["label"]!)
+            .Skip(3)
+            .Take(12)
+            .ToList();
+        var scans = await Task.WhenAll(labels.Select(l => Ask(HttpMethod.Post, $"{bags}/1/scans", $$"""{"code":"{{l}}"}""")));
+        Assert.All(scans, s => Assert.Equal((HttpStatusCode.OK, "packed"), (s.Status, (string?)s.Answer!["outcome"])));
         // Not whole: it is not closed without a word about it.
         var (refused, why) = await Ask(HttpMethod.Post, $"{bags}/1/closing", """{"by":"Ada"}""");
         Assert.Equal((HttpStatusCode.BadRequest, true), (refused, why!["errors"]!.AsObject().ContainsKey("substitutions")));

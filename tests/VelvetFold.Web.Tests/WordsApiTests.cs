@@ -126,12 +126,12 @@ public sealed class WordsApiTests(Studio studio) : IClassFixture<Studio>
                 (await Do(HttpMethod.Post, "/api/compute/kit", new JsonObject { ["kit"] = kit.DeepClone(), ["kits"] = 1 }.ToJsonString()))![
                     "cutList"
                 ]![0]!["label"]!;
-            await Do(HttpMethod.Put, $"/api/kits/{slug}/bags", """{"more":2}""");
+            await Do(HttpMethod.Post, $"/api/kits/{slug}/bags", """{"guests":false,"more":2}""");
             await Do(HttpMethod.Get, $"/api/kits/{slug}/bags");
             foreach (var code in new[] { label, label, "Z9", "" })
                 await Do(HttpMethod.Post, $"/api/kits/{slug}/bags/1/scans", $$"""{"code":"{{code}}"}""");
-            await Do(HttpMethod.Post, $"/api/kits/{slug}/bags/1/close", """{"by":"A"}""");
-            await Do(HttpMethod.Post, $"/api/kits/{slug}/bags/9/close", """{"by":"A"}""");
+            await Do(HttpMethod.Post, $"/api/kits/{slug}/bags/1/closing", """{"by":"A"}""");
+            await Do(HttpMethod.Post, $"/api/kits/{slug}/bags/9/closing", """{"by":"A"}""");
             await Do(HttpMethod.Get, "/api/kits/nothing");
             await Do(HttpMethod.Delete, $"/api/kits/{slug}");
             return answers;

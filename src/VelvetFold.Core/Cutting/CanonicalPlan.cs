@@ -7,14 +7,17 @@ namespace VelvetFold.Core.Cutting;
 /// that it is the same on every machine and in any order of asking; every screen, file and print shows it.
 /// </summary>
 /// <remarks>
-/// Beside what the search finds for n kits itself stand the plan for one kit fewer and one kit by itself, and the plans for more kits with
-/// what is too much left out: so n kits never take more than n times one, nor more than n - 1 and one, nor more than a larger number of
-/// kits. Plans that are proved need none of that.
+/// Beside what the search finds for n kits itself stand the plans for a few kits fewer with so many kits by themselves, and those for a few
+/// more with what is too much left out: so n kits never take more than n - 1 and one, nor more than a larger number of kits. Plans that are
+/// proved need none of that.
 /// </remarks>
 public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMode mode, PlanTerms terms)
 {
-    /// <summary>How many numbers of kits above the one that is asked for are looked at.</summary>
-    private const int MostAbove = 8;
+    /// <summary>How many numbers of kits above and below the one that is asked for are looked at; of a run of more than
+    /// <see cref="LargeRun"/> kits the next ones alone.</summary>
+    private const int MostBeside = 8;
+
+    private const int LargeRun = 60;
 
     // By the number of kits; 0 stands for one kit more.
     private readonly Dictionary<(string Paper, int Key), SheetPlan?> _found = [];
@@ -110,34 +113,50 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
     {
         for (
             var more = kits + 1;
-            more <= kits + MostAbove && more <= KitRules.MostKits && !best.Proved && AreaBound(paper, more) < best.SheetsUsed;
+            more <= kits + Beside(kits) && more <= KitRules.MostKits && !best.Proved && AreaBound(paper, more) < best.SheetsUsed;
             more++
         )
+        {
+            // What more kits cannot do with fewer sheets, still more cannot either.
+            if (Found(paper, more) is not { } other || other.LowerBound >= best.SheetsUsed)
+                break;
             if (
-                Found(paper, more) is { } other
-                && other.SheetsUsed < best.SheetsUsed
+                other.SheetsUsed < best.SheetsUsed
                 && PlanSums.Without(other, Only(Order(kits), paper)) is { } less
                 && less.SheetsUsed < best.SheetsUsed
             )
                 best = less with { LowerBound = best.LowerBound, Stale = best.Stale };
+        }
         return best;
     }
 
+    // A plan for fewer kits and so many kits by themselves. Plans are put together from what the search finds, not from each other, so
+    // that none asks for all the numbers below it.
     private SheetPlan Below(string paper, int kits, SheetPlan best)
     {
-        if (kits < 2 || best.Proved || OneMore(paper) is not { } one || AreaBound(paper, kits - 1) + one.SheetsUsed >= best.SheetsUsed)
+        if (kits < 2 || best.Proved || OneMore(paper) is not { } one)
             return best;
-        return
-            Least(paper, kits - 1) is { } fewer
-            && fewer.SheetsUsed + one.SheetsUsed < best.SheetsUsed
-            && PlanSums.Of(fewer, one, Only(Order(kits), paper)) is { } sum
-            ? sum with
-            {
-                LowerBound = best.LowerBound,
-                Stale = best.Stale,
-            }
-            : best;
+        for (var by = 1; by <= Beside(kits) && by < kits && !best.Proved; by++)
+            if (
+                AreaBound(paper, kits - by) + by * one.SheetsUsed < best.SheetsUsed
+                && Found(paper, kits - by) is { } fewer
+                && fewer.SheetsUsed + by * one.SheetsUsed < best.SheetsUsed
+                && Sum(paper, fewer, one, kits, by) is { } sum
+            )
+                best = sum with { LowerBound = best.LowerBound, Stale = best.Stale };
+        return best;
     }
+
+    private SheetPlan? Sum(string paper, SheetPlan fewer, SheetPlan one, int kits, int by)
+    {
+        SheetPlan? sum = fewer;
+        for (var n = kits - by + 1; n <= kits && sum is not null; n++)
+            sum = PlanSums.Of(sum, one, Only(Order(n), paper));
+        return sum;
+    }
+
+    // Of a large run one kit more or less is a small share, and each plan takes long.
+    private static int Beside(int kits) => kits <= LargeRun ? MostBeside : 1;
 
     // What the area alone asks for, remnants given away.
     private int AreaBound(string paper, int kits)

@@ -48,9 +48,8 @@ public static partial class PhotoLine
                 faults.Add(new(i, Saying.Of("fit.in-entry", ("entry", entry), ("says", fault.Says))));
                 continue;
             }
-            var size = new Size(width.OrThrow(), height.OrThrow());
             var count = match.Groups["count"].Success ? int.Parse(match.Groups["count"].Value, CultureInfo.InvariantCulture) : 1;
-            if (!size.IsReal || count is 0 or > 99)
+            if (Size.Of(width.OrThrow(), height.OrThrow()) is not { IsReal: true } size || count is 0 or > 99)
             {
                 faults.Add(new(i, Saying.Of("fit.cannot-be-sizes-are", ("entry", entry))));
                 continue;

@@ -34,11 +34,7 @@ internal static class Joins
                     Y = box.Y + join - Lap,
                     Height = Lap * 2,
                 };
-        var covers = layout
-            .Pieces.SkipWhile(p => p.Id != placed.Id)
-            .Skip(1)
-            .Where(p => p.Piece.Kind is not (PieceKind.Tie or PieceKind.Printed));
-        return Layouts.Uncovered.Rectangles(seen, covers.Select(c => c.Box)).Count == 0;
+        return Layouts.Uncovered.Rectangles(seen, Holes.Front(layout, placed).Select(Holes.Cover).OfType<Box>()).Count == 0;
     }
 
     /// <summary>The first place, by the ruler's step, where a piece can be joined so that no part is longer than the paper and the join

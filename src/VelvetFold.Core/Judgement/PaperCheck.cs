@@ -162,6 +162,26 @@ internal static class PaperCheck
                     )
                 ));
 
+    /// <summary>A mitred frame whose strips cannot hold the photo, or leave no opening between them.</summary>
+    public static IEnumerable<Finding> FrameOfTheWrongWidth(Kit kit, ResolvedLayout layout) =>
+        from placed in layout.Pieces
+        where placed.Piece.HoldsPhoto
+        from layer in placed.Stack.Layers
+        where layer.Mat.Frame is { } width && (width <= layer.Mat.Reveal || width * 2 >= layer.Size.Shorter)
+        select new Finding(
+            "frame-width",
+            Gravity.Fault,
+            layout.Layout.Id,
+            [placed.Id],
+            Saying.Of(
+                layer.Mat.Frame <= layer.Mat.Reveal ? "finding.frame-too-narrow" : "finding.frame-too-wide",
+                ("piece", placed.Label),
+                ("width", kit.Reading().Format(layer.Mat.Frame!.Value)),
+                ("reveal", kit.Reading().Format(layer.Mat.Reveal)),
+                ("size", kit.Reading().Format(layer.Size))
+            )
+        );
+
     /// <summary>A mat whose middle is cut out where it shows.</summary>
     public static IEnumerable<Finding> GuttedWhereItShows(Kit kit, ResolvedLayout layout) =>
         from placed in layout.Pieces

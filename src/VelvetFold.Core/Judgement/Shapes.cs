@@ -8,6 +8,25 @@ namespace VelvetFold.Core.Judgement;
 /// <summary>Is a shape what its name says?</summary>
 internal static class Shapes
 {
+    /// <summary>A template with a corner outside the piece that is cut for it.</summary>
+    public static IEnumerable<Finding> OutsideItsPiece(Kit kit, ResolvedLayout layout) =>
+        from placed in layout.Pieces
+        where placed.Piece.Shape?.Kind == OutlineKind.Template
+        let bounds = Outline.Bounds(placed.Piece.Shape!.Points)
+        where !new Box(default, default, placed.Piece.Size).Contains(bounds)
+        select new Finding(
+            "outline-outside",
+            Gravity.Fault,
+            layout.Layout.Id,
+            [placed.Id],
+            Saying.Of(
+                "finding.outline-outside",
+                ("piece", placed.Label),
+                ("size", kit.Reading().Format(placed.Piece.Size)),
+                ("outline", $"{kit.Reading().Format(bounds.Right)} x {kit.Reading().Format(bounds.Bottom)}")
+            )
+        );
+
     /// <summary>A hexagon or a circle whose height does not follow from its width: the gutters of a field would not be equal.</summary>
     public static IEnumerable<Finding> Regular(Kit kit, ResolvedLayout layout)
     {

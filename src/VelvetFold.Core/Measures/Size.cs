@@ -11,6 +11,9 @@ public readonly record struct Size
         (Width, Height) = (width, height);
     }
 
+    /// <summary>What was typed as a width and a height; null where one of them is negative, so that nobody has to catch it.</summary>
+    public static Size? Of(Length width, Length height) => width < Length.Zero || height < Length.Zero ? null : new(width, height);
+
     /// <summary>From the left edge to the right.</summary>
     public Length Width { get; }
 

@@ -87,7 +87,7 @@ internal static class GuestEndpoints
         guests.MapGet("/totals", TotalsAsync).Produces<RosterTotals>().ProducesProblem(404);
         guests.MapGet("/cards.pdf", CardsAsync).Produces<string>(200, "application/pdf").ProducesProblem(400).ProducesProblem(404);
         guests.MapGet("/prints.pdf", PrintsAsync).Produces<string>(200, "application/pdf").ProducesProblem(400).ProducesProblem(404);
-        guests.MapDelete("/{id:int}", RemoveAsync).Produces(204).ProducesProblem(404);
+        guests.MapDelete("/{id:int}", RemoveAsync).Produces(204).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428);
     }
 
     private static async Task<IResult> ListAsync(string slug, GuestList list, CancellationToken cancel) =>
@@ -149,6 +149,7 @@ internal static class GuestEndpoints
         {
             GuestOutcome.Done => await ListAsync(slug, list, cancel),
             GuestOutcome.NoKit => Problems.NoKit(slug),
+            GuestOutcome.NoWorkshop => Problems.Bad("workshop", Saying.Of("problem.there-is-no-such")),
             _ => Problems.Of(409, "problem.a-name-is-taken"),
         };
     }
@@ -280,8 +281,11 @@ internal static class GuestEndpoints
         );
     }
 
-    private static async Task<IResult> RemoveAsync(string slug, int id, GuestList list, CancellationToken cancel) =>
-        await list.RemoveAsync(slug, id, cancel) ? Results.NoContent() : NoGuest();
+    private static async Task<IResult> RemoveAsync(string slug, int id, HttpRequest request, GuestList list, CancellationToken cancel) =>
+        Body.SeenRevision(request) is not { } seen ? Problems.NotSeen()
+        : await list.RemoveAsync(slug, id, seen, cancel) is var outcome && outcome == GuestOutcome.Done ? Results.NoContent()
+        : outcome == GuestOutcome.LostRace ? Problems.LostRace(null)
+        : NoGuest();
 
     private static async Task<(GuestEntry? Entry, IReadOnlyList<Fault> Faults)> ReadAsync(HttpRequest request)
     {

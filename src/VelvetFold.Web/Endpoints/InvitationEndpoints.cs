@@ -30,7 +30,8 @@ internal sealed record InvitedLayout(string Id, string Name, Scene Picture, IRea
 /// <summary>A picture a guest has given.</summary>
 internal sealed record PictureView(int Id, string Layout, string Name, string Said, int PixelWidth, int PixelHeight);
 
-/// <summary>What a guest sees behind their link: the workshop, the kit's pages, and what they have said themselves.</summary>
+/// <summary>What a guest sees behind their link: the workshop, the kit's pages, and what they have said themselves. The version goes into
+/// If-Match of an answer.</summary>
 internal sealed record InvitationView(
     string Guest,
     string Workshop,
@@ -45,7 +46,8 @@ internal sealed record InvitationView(
     IReadOnlyDictionary<string, string> Photos,
     string? Needs,
     IReadOnlyList<PictureView> Pictures,
-    DateTime? AnsweredAt
+    DateTime? AnsweredAt,
+    int Version
 );
 
 /// <summary>What a guest says.</summary>
@@ -103,7 +105,9 @@ internal static class InvitationEndpoints
             .Accepts<InvitationAnswer>("application/json")
             .Produces<InvitationView>()
             .ProducesProblem(400)
-            .ProducesProblem(404);
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
         open.MapPost("/pictures", GuestPictureAsync)
             .WithMetadata(Large)
             .Accepts<byte[]>("application/octet-stream", "image/jpeg", "image/png", "image/webp")
@@ -234,7 +238,8 @@ internal static class InvitationEndpoints
                 GuestEndpoints.PhotosOf(guest),
                 guest.Needs,
                 [.. guest.Pictures.OrderBy(p => p.Id).Select(View)],
-                guest.AnsweredAt
+                guest.AnsweredAt,
+                guest.Version
             ),
             kit.Unit
         );
@@ -248,6 +253,8 @@ internal static class InvitationEndpoints
         CancellationToken cancel
     )
     {
+        if (Body.SeenRevision(request) is not { } seen)
+            return Problems.NotSeen();
         var reading = await Body.ReadAsync<InvitationAnswer>(request);
         if (reading.Value is not { } answer)
             return Problems.Bad(reading.Faults);
@@ -268,13 +275,14 @@ internal static class InvitationEndpoints
         }
         if (faults.Count > 0)
             return Problems.Bad(faults);
-        await invitations.AnswerAsync(
+        var isKept = await invitations.AnswerAsync(
             invited.Guest,
+            seen,
             answer.Photos is { } photos ? JsonSerializer.Serialize(photos, JsonText.In(LengthUnit.Inch)) : null,
             answer.Needs,
             cancel
         );
-        return await ViewAsync(invited, shelf, cancel);
+        return isKept ? await ViewAsync(invited, shelf, cancel) : Problems.Of(412, "problem.changed-meanwhile");
     }
 
     private static async Task<IResult> GuestPictureAsync(

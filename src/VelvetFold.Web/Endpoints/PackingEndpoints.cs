@@ -50,6 +50,9 @@ internal sealed record Opening(string Why);
 /// <summary>The packing run: bags and scans.</summary>
 internal static class PackingEndpoints
 {
+    /// <summary>How often a scan is tried where others scan into the same bag at once.</summary>
+    private const int MostScanned = 60;
+
     public static void MapPacking(this RouteGroupBuilder api)
     {
         var bags = api.MapGroup("/kits/{slug}/bags").WithTags("Packing");
@@ -155,50 +158,64 @@ internal static class PackingEndpoints
             return Problems.Bad(reading.Faults);
         if (await RunBags.OfAsync(slug, shelf, list, cancel) is not { } bags)
             return Problems.NoKit(slug);
-        if (await store.FindAsync(slug, number, cancel) is not { } bag)
-            return NoBag(number);
-        if (bag.ClosedAt is not null)
-            return Closed(number);
-        var items = await bags.ItemsAsync(bag);
         var code = LabelIn(scan.Code);
         if (code.Length is 0 or > 200)
             return Problems.Bad("code", Saying.Of("problem.nothing-was-scanned"));
-        var packed = new Dictionary<string, int>(BagShelf.PackedIn(bag));
+        // Scans of different things do not disturb each other: whoever comes second scans into what the first one left.
+        for (var attempt = 1; attempt <= MostScanned; attempt++)
+        {
+            if (await store.FindAsync(slug, number, cancel) is not { } bag)
+                return NoBag(number);
+            if (bag.ClosedAt is not null)
+                return Closed(number);
+            var scanned = Scanned(code, scan.TakeOut, number, await bags.ItemsAsync(bag), BagShelf.PackedIn(bag));
+            if (scanned.Packed is null || await store.PackAsync(bag, scanned.Packed, cancel))
+                return Results.Ok(new ScanAnswer(scanned.Outcome, scanned.Label, scanned.Says, await bags.ViewAsync(bag)));
+            await Task.Delay(Random.Shared.Next(10 * attempt), cancel);
+        }
+        return Problems.LostRace(null);
+    }
+
+    // What a scan does to a bag: what lies there then, where it changes anything.
+    private static (string Outcome, string Label, Saying Says, IReadOnlyDictionary<string, int>? Packed) Scanned(
+        string code,
+        bool takeOut,
+        int number,
+        IReadOnlyList<PackItem> items,
+        IReadOnlyDictionary<string, int> before
+    )
+    {
+        var packed = new Dictionary<string, int>(before);
         var item = items.FirstOrDefault(i => string.Equals(i.Label, code, StringComparison.OrdinalIgnoreCase));
         var label = item?.Label ?? packed.Keys.FirstOrDefault(k => string.Equals(k, code, StringComparison.OrdinalIgnoreCase)) ?? code;
-        var (outcome, says) = scan.TakeOut ? TakeOut() : PutIn();
-        if (outcome is "packed" or "taken-out" && !await store.PackAsync(bag, packed, cancel))
-            return Problems.LostRace(null);
-        return Results.Ok(new ScanAnswer(outcome, label, says, await bags.ViewAsync(bag)));
-
-        (string, Saying) PutIn()
+        var there = packed.GetValueOrDefault(label);
+        if (takeOut && there == 0)
+            return ("not-here", label, Saying.Of("problem.not-here", ("label", label), ("number", number)), null);
+        if (takeOut)
         {
-            if (item is null)
-                return ("unknown", Saying.Of("problem.does-not-go-into", ("label", label), ("number", number)));
-            var there = packed.GetValueOrDefault(label);
-            if (there >= item.Count)
-                return (
-                    "twice",
-                    item.Count == 1
-                        ? Saying.Of("problem.is-in-the-bag", ("label", label))
-                        : Saying.Of("problem.all-of-are-in", ("count", item.Count), ("label", label))
-                );
-            packed[label] = there + 1;
+            packed[label] = there - 1;
+            return ("taken-out", label, Saying.Of("problem.taken-out", ("label", label)), packed);
+        }
+        if (item is null)
+            return ("unknown", label, Saying.Of("problem.does-not-go-into", ("label", label), ("number", number)), null);
+        if (there >= item.Count)
             return (
-                "packed",
+                "twice",
+                label,
                 item.Count == 1
-                    ? Saying.Of("problem.put-in", ("label", label), ("says", item.Says))
-                    : Saying.Of("problem.put-in-of", ("label", label), ("n", there + 1), ("count", item.Count))
+                    ? Saying.Of("problem.is-in-the-bag", ("label", label))
+                    : Saying.Of("problem.all-of-are-in", ("count", item.Count), ("label", label)),
+                null
             );
-        }
-
-        (string, Saying) TakeOut()
-        {
-            if (packed.GetValueOrDefault(label) == 0)
-                return ("not-here", Saying.Of("problem.not-here", ("label", label), ("number", number)));
-            packed[label]--;
-            return ("taken-out", Saying.Of("problem.taken-out", ("label", label)));
-        }
+        packed[label] = there + 1;
+        return (
+            "packed",
+            label,
+            item.Count == 1
+                ? Saying.Of("problem.put-in", ("label", label), ("says", item.Says))
+                : Saying.Of("problem.put-in-of", ("label", label), ("n", there + 1), ("count", item.Count)),
+            packed
+        );
     }
 
     // A code is the address of the bench view with the piece in it, or the label itself.

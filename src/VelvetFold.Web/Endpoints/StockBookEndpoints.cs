@@ -98,7 +98,8 @@ internal static class StockBookEndpoints
             await book.BookAsync(slug, stored.Revision, reason, entry.Key, make, context.RequestAborted),
             context,
             shelf,
-            $"for {Kits(entry.Kits)}"
+            "run",
+            entry.Kits
         );
     }
 
@@ -340,12 +341,20 @@ internal static class StockBookEndpoints
         Booked booked,
         HttpContext context,
         KitShelf shelf,
-        string what = "this"
+        string what = "this",
+        int kits = 0
     )
     {
         var now = await shelf.FindAsync(stored.Slug, null, context.RequestAborted);
         if (booked.Outcome == BookingOutcome.Short)
-            return Problems.Of(409, "problem.not-enough-of-it", ("name", booked.Name), ("what", what), ("onHand", booked.OnHand));
+            return Problems.Of(
+                409,
+                "problem.not-enough-of-it",
+                ("name", booked.Name),
+                ("what", what),
+                ("kits", kits),
+                ("onHand", booked.OnHand)
+            );
         if (booked.Outcome == BookingOutcome.LostRace)
             return Problems.LostRace(now?.Revision);
         if (booked.Outcome == BookingOutcome.NoKit || now is null)

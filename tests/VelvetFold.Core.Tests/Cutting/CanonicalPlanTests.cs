@@ -95,7 +95,7 @@ public class CanonicalPlanTests
                         Assert.True(own <= less + one && own <= kits * one, $"{own} for {kits}, {less} for one fewer, {one} for one");
                     }
                 },
-                iter: 60
+                iter: 400
             );
 
     [Fact]

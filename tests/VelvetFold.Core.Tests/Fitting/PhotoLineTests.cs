@@ -23,6 +23,17 @@ public class PhotoLineTests
         Assert.Empty(PhotoLine.Read("  ", LengthUnit.Inch).Photos);
     }
 
+    [Theory]
+    [InlineData("-4 x 6")]
+    [InlineData("4 x -6")]
+    [InlineData("0 x 6")]
+    public void A_size_of_less_than_something_is_told_and_breaks_nothing(string text)
+    {
+        var (photos, faults) = PhotoLine.Read($"4 x 6, {text}", LengthUnit.Inch);
+        Assert.Empty(photos);
+        Assert.Equal(2, Assert.Single(faults).Entry);
+    }
+
     [Fact]
     public void What_cannot_be_read_is_told_entry_by_entry_and_nothing_is_taken()
     {

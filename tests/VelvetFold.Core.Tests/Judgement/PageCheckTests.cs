@@ -193,4 +193,63 @@ public class PageCheckTests
         Assert.Equal("a shingled look", findings.Single(f => f.Code == "unasked-overlap").Accepted);
         Assert.Null(findings.Single(f => f.Code == "off-page").Accepted);
     }
+
+    // Common practice, no source: what is cut out of a panel must lie under something.
+    [Theory]
+    [InlineData("1", "6", 1)]
+    [InlineData("1", "9", 0)]
+    [InlineData("2", "6", 0)]
+    public void A_hole_that_shows_is_told(string border, string cover, int holes)
+    {
+        var found = Check(
+            Piece("B1", "9", "9", Left("1"), Top("1")) with
+            {
+                Gut = L(border),
+            },
+            Piece("B2", cover, cover, new Centred("B1"), new Centred("B1"))
+        );
+        Assert.Equal(holes, found.Count(f => f.Code == "hole-not-covered"));
+    }
+
+    // A circle covers less than its box: 0.707 of it surely (the square within a circle).
+    [Theory]
+    [InlineData(OutlineKind.Rectangle, 0)]
+    [InlineData(OutlineKind.Circle, 1)]
+    public void A_circle_covers_no_corners(OutlineKind kind, int holes)
+    {
+        var found = Check(
+            Piece("B1", "9", "9", Left("1"), Top("1")) with
+            {
+                Gut = L("2"),
+            },
+            Piece("B2", "5", "5", new Centred("B1"), new Centred("B1")) with
+            {
+                Shape = new() { Kind = kind },
+            }
+        );
+        Assert.Equal(holes, found.Count(f => f.Code == "hole-not-covered"));
+    }
+
+    [Theory]
+    [InlineData("1/8", 1)]
+    [InlineData("1/4", 1)]
+    [InlineData("5/16", 0)]
+    [InlineData("2 1/8", 0)]
+    [InlineData("2 1/4", 1)]
+    public void A_frame_holds_its_photo_and_leaves_an_opening(string width, int faults)
+    {
+        var photo = Photo("P1", "4", "6", Left("1"), Top("1"), ("plain", "1/4"));
+        photo = photo with { Opening = photo.Opening! with { Mats = [photo.Opening.Mats[0] with { Frame = L(width) }] } };
+        Assert.Equal(faults, Check(photo).Count(f => f.Code == "frame-width"));
+    }
+
+    [Fact]
+    public void A_template_lies_within_its_piece()
+    {
+        Outline To(string x, string y) =>
+            new() { Kind = OutlineKind.Template, Points = [new(L("0"), L("0")), new(L(x), L("0")), new(L("0"), L(y))] };
+        var piece = Piece("B1", "3", "4", Left("1"), Top("1"));
+        Assert.DoesNotContain(Check(piece with { Shape = To("3", "4") }), f => f.Code == "outline-outside");
+        Assert.Contains(Check(piece with { Shape = To("3", "4 1/8") }), f => f.Code == "outline-outside");
+    }
 }

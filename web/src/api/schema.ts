@@ -1790,6 +1790,24 @@ export interface paths {
                         "application/problem+json": components["schemas"]["ProblemDetails"];
                     };
                 };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
             };
         };
         options?: never;
@@ -2766,6 +2784,24 @@ export interface paths {
                 };
                 /** @description Not Found */
                 404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -5558,7 +5594,10 @@ export interface components {
             /** Format: date-time */
             mailedAt: null | string;
         };
-        /** @description What a guest sees behind their link: the workshop, the kit's pages, and what they have said themselves. */
+        /**
+         * @description What a guest sees behind their link: the workshop, the kit's pages, and what they have said themselves. The version goes into
+         *         If-Match of an answer.
+         */
         InvitationView: {
             guest: string;
             workshop: string;
@@ -5580,6 +5619,8 @@ export interface components {
             pictures: components["schemas"]["PictureView"][];
             /** Format: date-time */
             answeredAt: null | string;
+            /** Format: int32 */
+            version: number;
         };
         /** @description A layout as a guest sees it before the workshop. */
         InvitedLayout: {

@@ -45,6 +45,51 @@ test('a renamed piece takes along what leans on it', () => {
   expect(renamed.layouts?.[0]?.pieces?.[1]).toMatchObject({ across: { of: 'A1' }, down: { in: 'A1' } });
 });
 
+test('a renamed piece is renamed wherever the kit names it', () => {
+  const [layout] = kit.layouts ?? [];
+  if (!layout) throw new Error('no layout');
+  const named: Kit = {
+    ...kit,
+    layouts: [
+      {
+        ...layout,
+        arrangements: [
+          {
+            id: 'G',
+            kind: 'evenly',
+            members: ['B3'],
+            over: 'B1',
+            across: { rule: 'from', edge: 'left', of: 'B1', distance: '1 in' },
+          },
+        ],
+        accepted: [{ code: 'thin-reveal', piece: 'B1', note: 'meant' }],
+      },
+    ],
+    guide: {
+      notes: [{ step: 'lay:L1:L1-B1', words: 'Press it.', instead: false }],
+      moves: [{ step: 'lay:L1:L1-B12', after: 'mat:L1:L1-B1' }],
+    },
+    keptSheets: [
+      {
+        paper: 'slate',
+        times: 1,
+        pieces: [
+          { piece: 'L1-B1', box: { x: '0 in', y: '0 in', width: '1 in', height: '1 in' }, turned: false },
+          { piece: 'L1-B1 mat 2', box: { x: '1 in', y: '0 in', width: '1 in', height: '1 in' }, turned: false },
+        ],
+      },
+    ],
+  };
+  const now = withPiece(named, 'L1', 'B1', { ...piece('B1'), id: 'A1' });
+  const [page] = now.layouts ?? [];
+  expect(page?.arrangements?.[0]).toMatchObject({ over: 'A1', across: { of: 'A1' } });
+  expect(page?.accepted?.[0]?.piece).toBe('A1');
+  expect(now.guide?.notes?.[0]?.step).toBe('lay:L1:L1-A1');
+  expect(now.guide?.moves?.[0]).toEqual({ step: 'lay:L1:L1-B12', after: 'mat:L1:L1-A1' });
+  expect(now.keptSheets?.[0]?.pieces?.map((p) => p.piece)).toEqual(['L1-A1', 'L1-A1 mat 2']);
+  expect(JSON.stringify(now)).not.toMatch(/\bB1\b/);
+});
+
 test('a removed piece leaves the others alone', () => expect(ids(withoutPiece(kit, 'L1', 'B2'))).toEqual(['B1', 'B3']));
 
 test('layers move within the pile and no further', () => {

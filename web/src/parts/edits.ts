@@ -6,15 +6,50 @@ export const withLayout = (kit: Kit, id: string, change: (layout: Layout) => Lay
   layouts: (kit.layouts ?? []).map((layout) => (layout.id === id ? change(layout) : layout)),
 });
 
-/** The kit with one piece exchanged; a piece that was renamed takes what leans on it along. */
-export const withPiece = (kit: Kit, layoutId: string, id: string, piece: Piece): Kit =>
-  withLayout(kit, layoutId, (layout) => ({
+/** The kit with one piece exchanged; a piece that was renamed is renamed wherever the kit names it. */
+export const withPiece = (kit: Kit, layoutId: string, id: string, piece: Piece): Kit => {
+  const exchanged = withLayout(kit, layoutId, (layout) => ({
     ...layout,
-    pieces: (layout.pieces ?? [])
-      .map((p) => (p.id === id ? piece : p))
-      .map((p) => (piece.id === id ? p : relean(p, id, piece.id))),
-    arrangements: (layout.arrangements ?? []).map((a) => ({ ...a, members: a.members.map((m) => (m === id ? piece.id : m)) })),
+    pieces: (layout.pieces ?? []).map((p) => (p.id === id ? piece : p)),
   }));
+  return piece.id === id ? exchanged : renamed(exchanged, layoutId, id, piece.id);
+};
+
+// Where pieces lean on it, arrangements have it, notes let it stand; and where its label stands: the guide's wishes and kept sheets. A
+// chosen plan is that of pieces with other names and is made anew.
+function renamed(kit: Kit, layoutId: string, from: string, to: string): Kit {
+  const label = new RegExp(`(^|[^\\w-])${layoutId}-${from}(?![\\w-])`, 'g');
+  const inText = (text: string) => text.replace(label, `$1${layoutId}-${to}`);
+  const name = (id: string) => (id === from ? to : id);
+  const leaning = withLayout(kit, layoutId, (layout) => ({
+    ...layout,
+    pieces: (layout.pieces ?? []).map((p) => ({
+      ...p,
+      across: releaning(p.across, from, to),
+      down: releaning(p.down, from, to),
+    })),
+    arrangements: (layout.arrangements ?? []).map((a) => ({
+      ...a,
+      members: a.members.map(name),
+      ...(a.over && { over: name(a.over) }),
+      ...(a.across && { across: releaning(a.across, from, to) }),
+      ...(a.down && { down: releaning(a.down, from, to) }),
+    })),
+    accepted: (layout.accepted ?? []).map((a) => ({ ...a, piece: name(a.piece) })),
+  }));
+  return {
+    ...leaning,
+    guide: {
+      ...leaning.guide,
+      notes: (leaning.guide?.notes ?? []).map((n) => ({ ...n, step: inText(n.step) })),
+      moves: (leaning.guide?.moves ?? []).map((m) => ({ step: inText(m.step), after: m.after && inText(m.after) })),
+    },
+    keptSheets: (leaning.keptSheets ?? []).map((s) => ({
+      ...s,
+      pieces: (s.pieces ?? []).map((p) => ({ ...p, piece: inText(p.piece) })),
+    })),
+  };
+}
 
 /** The kit without a piece. What leaned on it stays, and a finding tells of it. */
 export const withoutPiece = (kit: Kit, layoutId: string, id: string): Kit =>
@@ -43,14 +78,11 @@ export const withPaper = (kit: Kit, id: string, paper: Paper): Kit => ({
   papers: (kit.papers ?? []).map((p) => (p.id === id ? paper : p)),
 });
 
-function relean(piece: Piece, from: string, to: string): Piece {
-  const rule = (r: AxisRule): AxisRule => {
-    if ((r.rule === 'from' || r.rule === 'beside') && r.of === from) return { ...r, of: to };
-    if (r.rule === 'tucked' && r.under === from) return { ...r, under: to };
-    if (r.rule === 'centred' && r.in === from) return { ...r, in: to };
-    return r;
-  };
-  return { ...piece, across: rule(piece.across), down: rule(piece.down) };
+function releaning(rule: AxisRule, from: string, to: string): AxisRule {
+  if ((rule.rule === 'from' || rule.rule === 'beside') && rule.of === from) return { ...rule, of: to };
+  if (rule.rule === 'tucked' && rule.under === from) return { ...rule, under: to };
+  if (rule.rule === 'centred' && rule.in === from) return { ...rule, in: to };
+  return rule;
 }
 
 const letters: Record<PieceKind, string> = {

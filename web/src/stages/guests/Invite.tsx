@@ -50,7 +50,13 @@ function Answer({ secret, view, onRead, onSaved }: Props) {
   const [needs, setNeeds] = useState(view.needs ?? '');
   const save = useMutation({
     mutationFn: async () =>
-      unwrap(await api.PUT('/api/invitations/{secret}', { params: { path: { secret } }, body: { photos, needs } })),
+      unwrap(
+        await api.PUT('/api/invitations/{secret}', {
+          params: { path: { secret } },
+          body: { photos, needs },
+          headers: { 'If-Match': `"${view.version}"` },
+        }),
+      ),
     onSuccess: onSaved,
   });
   const faults = save.error instanceof ApiError ? save.error.errors : {};

@@ -30,7 +30,7 @@ export function PictureRow({ layout, pictures, address, onChange, large = false 
     try {
       const response = await fetch(`${address}/pictures${path}`, {
         ...init,
-        headers: { ...init.headers, 'Accept-Language': language() },
+        headers: { ...(init.headers as Record<string, string>), 'Accept-Language': language() },
       });
       return response.ok ? null : await problem(response);
     } catch {

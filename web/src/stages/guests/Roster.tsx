@@ -79,8 +79,13 @@ export function Roster({ workshop, workshops, switching }: Props) {
     },
   });
   const remove = useMutation({
-    mutationFn: async (id: number) =>
-      unwrap(await api.DELETE('/api/kits/{slug}/guests/{id}', { params: { path: { slug, id } } })),
+    mutationFn: async ({ id, version }: GuestView) =>
+      unwrap(
+        await api.DELETE('/api/kits/{slug}/guests/{id}', {
+          params: { path: { slug, id } },
+          headers: { 'If-Match': `"${version}"` },
+        }),
+      ),
     onSuccess: async () => {
       choose(null);
       await reread();
@@ -209,7 +214,7 @@ export function Roster({ workshop, workshops, switching }: Props) {
               openings={openings}
               changes={changes}
               onChange={change}
-              onRemove={() => remove.mutate(guest.id)}
+              onRemove={() => remove.mutate(guest)}
             />
           </>
         )}

@@ -32,6 +32,8 @@ export function Bags({ head }: { head: ReactNode }) {
   const putOut = useMutation({
     mutationFn: async (body: { guests: boolean; more: number }) =>
       unwrap(await api.POST('/api/kits/{slug}/bags', { params, body })),
+    // An answer to an older question must not come after this one's.
+    onMutate: () => queries.cancelQueries({ queryKey: ['bags', slug] }),
     onSuccess: (lines) => queries.setQueryData(['bags', slug], lines),
   });
   const list = bags.data ?? [];
