@@ -19,14 +19,21 @@ public sealed record StoredKit(string Slug, int Revision, DateTime SavedAt, Kit 
 /// <summary>A revision without its document.</summary>
 public sealed record RevisionStamp(int Number, DateTime SavedAt, DateTime? PrintedAt);
 
+/// <summary>A kit on the shelf whose document cannot be read, and why.</summary>
+public sealed record UnreadableKit(string Slug, string Name, int Revision, DateTime SavedAt, string Why);
+
 /// <summary>Keeps kits and their revisions. A revision is written whole in one transaction and never changed; it carries no counts of
 /// stock.</summary>
 public sealed class KitShelf(StudioContext context, TimeProvider clock)
 {
     private readonly StockBook _stock = new(context, clock);
 
-    /// <summary>All kits, the last saved first.</summary>
-    public async Task<IReadOnlyList<StoredKit>> ListAsync(CancellationToken cancel)
+    /// <summary>All kits that can be read, the last saved first.</summary>
+    public async Task<IReadOnlyList<StoredKit>> ListAsync(CancellationToken cancel) => (await AllAsync(cancel)).Kits;
+
+    /// <summary>All kits, the last saved first; and those whose document cannot be read, with the reason: they spoil none of the
+    /// others.</summary>
+    public async Task<(IReadOnlyList<StoredKit> Kits, IReadOnlyList<UnreadableKit> Unreadable)> AllAsync(CancellationToken cancel)
     {
         var rows = await context
             .Kits.AsNoTracking()
@@ -40,6 +47,7 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
                     {
                         k.Id,
                         k.Slug,
+                        k.Name,
                         r.Number,
                         r.SavedAt,
                         r.Document,
@@ -47,7 +55,17 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
             )
             .ToListAsync(cancel);
         var stock = await _stock.OfAsync([.. rows.Select(r => (r.Id, r.Slug))], cancel);
-        return [.. rows.Select(r => Read(r.Id, r.Slug, r.Number, r.SavedAt, KitFile.ReadDocument(r.Document), stock[r.Id]))];
+        var (kits, unreadable) = (new List<StoredKit>(), new List<UnreadableKit>());
+        foreach (var row in rows)
+            try
+            {
+                kits.Add(Read(row.Id, row.Slug, row.Number, row.SavedAt, KitFile.ReadDocument(row.Document), stock[row.Id]));
+            }
+            catch (InvalidDataException why)
+            {
+                unreadable.Add(new(row.Slug, row.Name, row.Number, row.SavedAt, why.Message));
+            }
+        return (kits, unreadable);
     }
 
     /// <summary>A kit at its newest revision, or at the one asked for; null where there is none.</summary>

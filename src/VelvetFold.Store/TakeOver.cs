@@ -20,10 +20,24 @@ internal sealed class TakeOver(StudioContext context)
             await TakeAsync(kit, cancel);
     }
 
+    private static Core.Kits.Kit? Readable(string document)
+    {
+        try
+        {
+            return KitFile.ReadDocument(document);
+        }
+        catch (InvalidDataException)
+        {
+            return null;
+        }
+    }
+
     private async Task TakeAsync(KitRow kit, CancellationToken cancel)
     {
         var newest = await context.Revisions.AsNoTracking().SingleAsync(r => r.KitId == kit.Id && r.Number == kit.Revision, cancel);
-        var document = KitFile.ReadDocument(newest.Document);
+        // A kit that cannot be read keeps nobody out of the studio; the shelf names it.
+        if (Readable(newest.Document) is not { } document)
+            return;
         if (document.Papers.Count + document.Parts.Count == 0)
             return;
         await using var whole = await context.Database.BeginTransactionAsync(cancel);

@@ -152,7 +152,9 @@ internal static class Application
             + "base-uri 'none'; form-action 'self'";
         context.Response.Headers.XContentTypeOptions = "nosniff";
         context.Response.Headers["Referrer-Policy"] = "same-origin";
-        context.Response.Headers.Vary = "Accept-Language";
+        // The pages and scripts are the same in every language; what the API says is not.
+        if (context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
+            context.Response.Headers.Vary = "Accept-Language";
         return next(context);
     }
 }

@@ -50,6 +50,11 @@ internal static class Problems
                 context.Response.StatusCode = 499; // nobody is waiting for the answer any more
                 return true;
             }
+            if (exception is InvalidDataException unreadable)
+            {
+                await Of(500, "problem.unreadable-kit", ("why", Saying.Plain(unreadable.Message))).ExecuteAsync(context);
+                return true;
+            }
             if (exception is not BadHttpRequestException bad)
                 return false;
             var detail =

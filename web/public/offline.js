@@ -21,7 +21,7 @@ async function fresh(request, key) {
     if (answer.ok) await cache.put(key, answer.clone());
     return answer;
   } catch (offline) {
-    const before = await cache.match(key);
+    const before = await cache.match(key, { ignoreVary: true });
     if (before) return before;
     throw offline;
   }
@@ -29,7 +29,7 @@ async function fresh(request, key) {
 
 async function known(request) {
   const cache = await caches.open(kept);
-  const before = await cache.match(request);
+  const before = await cache.match(request, { ignoreVary: true });
   if (before) return before;
   const answer = await fetch(request);
   if (answer.ok) await cache.put(request, answer.clone());

@@ -1,3 +1,5 @@
+using System.Globalization;
+using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
@@ -33,6 +35,8 @@ public static partial class Document
     {
         try
         {
+            if (NothingIn(utf8) is { } empty)
+                return new(null, [new(empty, Saying.Of("fault.nothing-in-list"))]);
             var value = JsonSerializer.Deserialize<T>(utf8, JsonText.In(LengthUnit.Inch));
             return value is null ? new(null, [new("", Saying.Of("fault.the-document-is-empty"))]) : new(value, []);
         }
@@ -40,6 +44,58 @@ public static partial class Document
         {
             var faults = AllFaults(typeof(T), utf8);
             return new(null, faults.Count > 0 ? faults : [new(PathOf(first.Path), Saying.Plain(first.Message))]);
+        }
+    }
+
+    // Where null stands in a list: no list of ours has room for nothing, and no reader of one expects it. Null where there is none.
+    private static string? NothingIn(ReadOnlySpan<byte> utf8)
+    {
+        var reader = new Utf8JsonReader(utf8, new() { MaxDepth = 64 });
+        // The path down to where the reader is: names of members, and places in lists.
+        var path = new Stack<(string? Name, int Place)>();
+        while (reader.Read())
+        {
+            if (
+                path.TryPeek(out var at)
+                && at.Place >= 0
+                && reader.TokenType is not (JsonTokenType.EndArray or JsonTokenType.EndObject or JsonTokenType.PropertyName)
+            )
+            {
+                if (reader.TokenType == JsonTokenType.Null)
+                    return Said(path);
+                path.Pop();
+                path.Push((at.Name, at.Place + 1));
+            }
+            switch (reader.TokenType)
+            {
+                case JsonTokenType.StartArray:
+                    path.Push((null, 0));
+                    break;
+                case JsonTokenType.StartObject:
+                    path.Push(("", -1));
+                    break;
+                case JsonTokenType.PropertyName:
+                    path.Pop();
+                    path.Push((reader.GetString(), -1));
+                    break;
+                case JsonTokenType.EndArray or JsonTokenType.EndObject:
+                    path.Pop();
+                    break;
+            }
+        }
+        return null;
+
+        static string Said(Stack<(string? Name, int Place)> path)
+        {
+            var text = new StringBuilder();
+            var places = path.Reverse().ToList();
+            foreach (var ((name, place), i) in places.Select((p, i) => (p, i)))
+                if (place >= 0)
+                    // Those further out are past the one they hold.
+                    text.Append(CultureInfo.InvariantCulture, $"[{(i == places.Count - 1 ? place : place - 1)}]");
+                else
+                    text.Append(text.Length == 0 ? "" : ".").Append(name);
+            return text.ToString();
         }
     }
 

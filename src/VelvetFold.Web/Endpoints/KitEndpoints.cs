@@ -3,11 +3,12 @@ using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 using VelvetFold.Store;
 
 namespace VelvetFold.Web.Endpoints;
 
-/// <summary>A kit on the shelf: enough for a list with its real little spread.</summary>
+/// <summary>A kit on the shelf: enough for a list with its real little spread; of one that cannot be read, why.</summary>
 internal sealed record KitOnShelf(
     string Slug,
     string Name,
@@ -18,7 +19,8 @@ internal sealed record KitOnShelf(
     int Photos,
     int Faults,
     Scene? Picture,
-    IReadOnlyList<Paper> Papers
+    IReadOnlyList<Paper> Papers,
+    Saying? Unreadable = null
 );
 
 /// <summary>A kit with its revision.</summary>
@@ -51,8 +53,11 @@ internal static class KitEndpoints
     private static IResult NoRevision(string slug, int number) =>
         Problems.Of(404, "problem.no-such-revision", ("number", number), ("slug", slug));
 
-    private static async Task<IResult> ListAsync(KitShelf shelf, CancellationToken cancel) =>
-        Results.Ok((await shelf.ListAsync(cancel)).Select(OnShelf).ToList());
+    private static async Task<IResult> ListAsync(KitShelf shelf, CancellationToken cancel)
+    {
+        var (kits, unreadable) = await shelf.AllAsync(cancel);
+        return Results.Ok(kits.Select(OnShelf).Concat(unreadable.Select(OnShelf)).ToList());
+    }
 
     private static async Task<IResult> AddAsync(HttpContext context, KitShelf shelf)
     {
@@ -110,6 +115,21 @@ internal static class KitEndpoints
         await shelf.FindAsync(slug, null, cancel) is { } newest ? Problems.LostRace(newest.Revision) : Problems.NoKit(slug);
 
     private static KitView View(StoredKit stored) => new(stored.Slug, stored.Revision, stored.SavedAt, stored.Kit);
+
+    private static KitOnShelf OnShelf(UnreadableKit kit) =>
+        new(
+            kit.Slug,
+            kit.Name,
+            kit.Revision,
+            kit.SavedAt,
+            0,
+            0,
+            0,
+            0,
+            null,
+            [],
+            Saying.Of("problem.unreadable-kit.detail", ("why", Saying.Plain(kit.Why)))
+        );
 
     private static KitOnShelf OnShelf(StoredKit stored)
     {

@@ -47,7 +47,9 @@ internal sealed class PostRoom(PostSettings settings, TimeProvider clock)
             settings.Folder,
             $"{now.ToString("yyyyMMdd-HHmmss-fff", CultureInfo.InvariantCulture)}-{Guid.NewGuid().ToString("N")[..8]}.eml"
         );
-        await message.WriteToAsync(path, cancel);
+        // Under another name until it is whole: what was cut off is no message.
+        await message.WriteToAsync(path + ".unfinished", cancel);
+        File.Move(path + ".unfinished", path);
         return settings.Host is { } host ? await DeliverAsync(host, message, cancel) : null;
     }
 
@@ -59,8 +61,17 @@ internal sealed class PostRoom(PostSettings settings, TimeProvider clock)
         var found = new List<OutboxMail>();
         foreach (var path in Directory.GetFiles(settings.Folder, "*.eml").OrderDescending(StringComparer.Ordinal).Take(MostShown))
         {
-            var mail = MailFile.Read(await File.ReadAllBytesAsync(path, cancel));
-            found.Add(new(Path.GetFileNameWithoutExtension(path), mail.Date, mail.To, mail.Subject, mail.Text));
+            var id = Path.GetFileNameWithoutExtension(path);
+            try
+            {
+                var mail = MailFile.Read(await File.ReadAllBytesAsync(path, cancel));
+                found.Add(new(id, mail.Date, mail.To, mail.Subject, mail.Text));
+            }
+            catch (Exception cut) when (cut is FormatException or IOException)
+            {
+                // Empty, or cut off: told in its place, and the others are shown.
+                found.Add(new(id, File.GetLastWriteTimeUtc(path), "", id, Saying.Of("problem.unreadable-mail").ToString()));
+            }
         }
         return found;
     }

@@ -5767,7 +5767,7 @@ export interface components {
             version: number;
             kit: components["schemas"]["Kit"];
         };
-        /** @description A kit on the shelf: enough for a list with its real little spread. */
+        /** @description A kit on the shelf: enough for a list with its real little spread; of one that cannot be read, why. */
         KitOnShelf: {
             slug: string;
             name: string;
@@ -5785,6 +5785,11 @@ export interface components {
             faults: number;
             picture: null | components["schemas"]["Scene"];
             papers: components["schemas"]["Paper"][];
+            /**
+             * @description Something said to people, as a value: which sentence of the word files, and what fills its blanks. It becomes text where it leaves
+             *     the application, in the language asked for there, so that no rule can depend on how it is worded.
+             */
+            unreadable?: string;
         };
         /** @description A kit to compute. */
         KitQuestion: {

@@ -173,9 +173,11 @@ function Chosen({ kit, onOpen, onRemove }: { kit: KitOnShelf; onOpen: () => void
             <a className="press" href={`/api/kits/${kit.slug}/file`} download>
               Save as a file
             </a>
-            <button type="button" className="press-first" onClick={onOpen}>
-              Open
-            </button>
+            {!kit.unreadable && (
+              <button type="button" className="press-first" onClick={onOpen}>
+                Open
+              </button>
+            )}
           </>
         }
       >
@@ -185,7 +187,11 @@ function Chosen({ kit, onOpen, onRemove }: { kit: KitOnShelf; onOpen: () => void
         Revision {kit.revision}, saved {saved}
       </p>
       <div className="flex min-h-0 flex-1 items-center justify-center p-6">
-        {kit.picture ? (
+        {kit.unreadable ? (
+          <p role="alert" className="max-w-sm text-rust">
+            {kit.unreadable}
+          </p>
+        ) : kit.picture ? (
           <ScenePicture scene={kit.picture} papers={kit.papers} className="max-h-full w-full" />
         ) : (
           <p className="max-w-sm text-soft">No page yet. Open the kit and lay out its first page.</p>
