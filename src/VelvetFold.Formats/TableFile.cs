@@ -160,6 +160,8 @@ public static class TableFile
         where T : class
     {
         ArgumentNullException.ThrowIfNull(text);
+        if (Csv.Unclosed(text) is { } open)
+            return ([], [new("text", Saying.Of("fault.quote-not-closed", ("row", open)))]);
         var (rows, faults, seen) = (new List<T>(), new List<Fault>(), new HashSet<(bool, string)>());
         using var csv = TableRow.Open(text);
         if (TableRow.Columns(csv) is not { } columns)
@@ -196,6 +198,8 @@ public static class TableFile
         ArgumentNullException.ThrowIfNull(text);
         ArgumentNullException.ThrowIfNull(kit);
         ArgumentNullException.ThrowIfNull(answer);
+        if (Csv.Unclosed(text) is { } open)
+            return ([], [new("text", Saying.Of("fault.quote-not-closed", ("row", open)))]);
         var faults = new List<Fault>();
         using var csv = TableRow.Open(text);
         string[] needed = ["What", "The run"];

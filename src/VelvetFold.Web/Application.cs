@@ -77,11 +77,12 @@ internal static class Application
 
     private static void Map(WebApplication app)
     {
+        // Outermost: what is refused or goes wrong further in is said in the language asked for, too.
+        app.UseRequestLocalization(Languages());
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.Use(Headers);
         app.Use(OwnPagesOnly);
-        app.UseRequestLocalization(Languages());
         app.UseStaticFiles(FrontEnd.Files(app.Environment));
         var api = app.MapGroup("/api");
         api.MapKits();

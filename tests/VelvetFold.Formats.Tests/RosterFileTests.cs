@@ -39,6 +39,8 @@ public class RosterFileTests
     [InlineData("name,L1\nWren,4 x 6\n\"Ash,3 x 4", 3)]
     [InlineData("name,L1\n\"Wren \"\"W\"\" Ash\",\"4 x 6, 3 x 4\"\n", null)]
     [InlineData("name,L1\nWren 6\" tall,4 x 6\n", null)]
+    [InlineData("name,L1\nWren 6\"\" tall,4 x 6\n", null)]
+    [InlineData("name\tL1\nWren, \"Ash\t4 x 6\n", null)]
     [InlineData("name,L1\n\"Wren\nof the hill\",4 x 6\n", null)]
     public void A_mark_that_is_not_closed_is_told_with_its_row(string text, int? row)
     {

@@ -151,6 +151,21 @@ public sealed class WordsApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Contains("Accept-Language", response.Headers.Vary);
     }
 
+    // Refused before any endpoint is asked, and by one that fails: in the language asked for all the same.
+    [Fact]
+    public async Task What_is_refused_at_the_door_is_said_in_the_language_asked_for()
+    {
+        using var foreign = new HttpRequestMessage(HttpMethod.Get, "/api/kits");
+        foreign.Headers.Add("Origin", "https://evil.example");
+        foreign.Headers.TryAddWithoutValidation("Accept-Language", "de");
+        var refused = JsonNode.Parse(await (await _http.SendAsync(foreign)).Content.ReadAsStringAsync())!;
+        Assert.Equal("Eine fremde Seite fragt.", (string?)refused["title"]);
+        using var large = new HttpRequestMessage(HttpMethod.Post, "/api/kits") { Content = Studio.Json(new string(' ', 9 * 1024 * 1024)) };
+        large.Headers.TryAddWithoutValidation("Accept-Language", "de");
+        var tooLarge = JsonNode.Parse(await (await _http.SendAsync(large)).Content.ReadAsStringAsync())!;
+        Assert.Equal("Die Anfrage ist größer als 8 MB.", (string?)tooLarge["detail"]);
+    }
+
     [Fact]
     public async Task Findings_reasons_and_differences_are_said_in_German()
     {

@@ -63,6 +63,54 @@ public static class Packing
         return [.. cut, .. kit.Layouts.SelectMany(l => l.Pieces.Select(p => Ready(kit, l, p)).OfType<PackItem>()), .. parts];
     }
 
+    /// <summary>What a scan does to a bag.</summary>
+    /// <param name="code">The label, in large or small letters.</param>
+    /// <param name="number">The bag's number, to say it.</param>
+    /// <param name="items">What belongs into it, and <paramref name="before"/> what lies there, by label.</param>
+    /// <returns>What came of it (packed, taken-out, not-here, unknown, twice), and what lies there then; null where nothing
+    /// changes.</returns>
+    public static (string Outcome, string Label, Saying Says, IReadOnlyDictionary<string, int>? Packed) Scanned(
+        string code,
+        bool takeOut,
+        int number,
+        IReadOnlyList<PackItem> items,
+        IReadOnlyDictionary<string, int> before
+    )
+    {
+        ArgumentNullException.ThrowIfNull(items);
+        var packed = new Dictionary<string, int>(before);
+        var item = items.FirstOrDefault(i => string.Equals(i.Label, code, StringComparison.OrdinalIgnoreCase));
+        var label = item?.Label ?? packed.Keys.FirstOrDefault(k => string.Equals(k, code, StringComparison.OrdinalIgnoreCase)) ?? code;
+        var there = packed.GetValueOrDefault(label);
+        if (takeOut && there == 0)
+            return ("not-here", label, Saying.Of("problem.not-here", ("label", label), ("number", number)), null);
+        if (takeOut)
+        {
+            packed[label] = there - 1;
+            return ("taken-out", label, Saying.Of("problem.taken-out", ("label", label)), packed);
+        }
+        if (item is null)
+            return ("unknown", label, Saying.Of("problem.does-not-go-into", ("label", label), ("number", number)), null);
+        if (there >= item.Count)
+            return (
+                "twice",
+                label,
+                item.Count == 1
+                    ? Saying.Of("problem.is-in-the-bag", ("label", label))
+                    : Saying.Of("problem.all-of-are-in", ("count", item.Count), ("label", label)),
+                null
+            );
+        packed[label] = there + 1;
+        return (
+            "packed",
+            label,
+            item.Count == 1
+                ? Saying.Of("problem.put-in", ("label", label), ("says", item.Says))
+                : Saying.Of("problem.put-in-of", ("label", label), ("n", there + 1), ("count", item.Count)),
+            packed
+        );
+    }
+
     // What is neither cut nor on a sheet of parts, and is wanted on the page all the same: a card that stands in for a photo, a hinged
     // pocket.
     private static PackItem? Ready(Kit kit, Layout layout, Piece piece)

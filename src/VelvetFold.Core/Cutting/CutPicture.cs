@@ -68,15 +68,7 @@ public static class CutPicture
 
     private static Saying Says(LengthPattern reading, Paper paper, CutPattern pattern)
     {
-        var pieces = pattern.Placements.Select(p =>
-            Saying.Of(
-                "picture.piece-at",
-                ("piece", p.Piece),
-                ("size", reading.Format(p.Box.Size)),
-                ("x", reading.Format(p.Box.X)),
-                ("y", reading.Format(p.Box.Y))
-            )
-        );
+        var pieces = pattern.Placements.Select(p => Scene.PieceAt(p.Piece, p.Box, reading));
         return pattern.From is { } from
             ? Saying.Of(
                 "picture.part-of-sheet",

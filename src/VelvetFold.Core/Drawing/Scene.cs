@@ -100,4 +100,18 @@ public sealed record DimensionMark(Role Role, string? Piece, Axis Axis, Length A
 /// <summary>
 /// A picture to scale: its size, its marks from back to front, and the same in words for who cannot see it.
 /// </summary>
-public sealed record Scene(Size Size, Saying Says, IReadOnlyList<Mark> Marks);
+public sealed record Scene(Size Size, Saying Says, IReadOnlyList<Mark> Marks)
+{
+    /// <summary>Where a piece lies, for those who do not see the picture.</summary>
+    public static Saying PieceAt(string piece, Box box, LengthPattern reading)
+    {
+        ArgumentNullException.ThrowIfNull(reading);
+        return Saying.Of(
+            "picture.piece-at",
+            ("piece", piece),
+            ("size", reading.Format(box.Size)),
+            ("x", reading.Format(box.X)),
+            ("y", reading.Format(box.Y))
+        );
+    }
+}

@@ -169,15 +169,7 @@ public static class LayoutPicture
     {
         var reading = kit.Reading();
         var layout = resolved.Layout;
-        var pieces = resolved.Pieces.Select(p =>
-            Saying.Of(
-                "picture.piece-at",
-                ("piece", p.Id),
-                ("size", reading.Format(p.Box.Size)),
-                ("x", reading.Format(p.Box.X)),
-                ("y", reading.Format(p.Box.Y))
-            )
-        );
+        var pieces = resolved.Pieces.Select(p => Scene.PieceAt(p.Id, p.Box, reading));
         return Saying.Of(
             "picture.page",
             ("kind", layout.Kind == LayoutKind.Spread ? "spread" : "single"),

@@ -4,8 +4,9 @@ namespace VelvetFold.Core.Wording;
 
 /// <summary>
 /// A sentence with blanks. Its grammar, in braces: <c>{blank}</c>; <c>{blank:form}</c>, a saying in one of its forms (KEY.form of the
-/// word files: a case or a gender), <c>{blank:^}</c> with a name that is a word (photo 3, not p3) written large at its start; <c>{blank#one|many}</c>, by number; <c>{blank?left=these words|right=those|otherwise}</c>, by a word;
-/// <c>{blank&amp;and}</c>, a list with word.and before its last. What stands between the strokes has blanks itself.
+/// word files: a case or a gender), <c>{blank:^}</c> with a name that is a word (photo 3, not p3) written large at its start;
+/// <c>{blank#one|many}</c>, by number; <c>{blank?left=these words|right=those|otherwise}</c>, by a word; <c>{blank&amp;and}</c>, a list with
+/// word.and before its last. What stands between the strokes has blanks itself.
 /// </summary>
 internal sealed class Template
 {

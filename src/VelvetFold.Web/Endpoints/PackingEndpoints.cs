@@ -168,54 +168,12 @@ internal static class PackingEndpoints
                 return NoBag(number);
             if (bag.ClosedAt is not null)
                 return Closed(number);
-            var scanned = Scanned(code, scan.TakeOut, number, await bags.ItemsAsync(bag), BagShelf.PackedIn(bag));
+            var scanned = Packing.Scanned(code, scan.TakeOut, number, await bags.ItemsAsync(bag), BagShelf.PackedIn(bag));
             if (scanned.Packed is null || await store.PackAsync(bag, scanned.Packed, cancel))
                 return Results.Ok(new ScanAnswer(scanned.Outcome, scanned.Label, scanned.Says, await bags.ViewAsync(bag)));
             await Task.Delay(Random.Shared.Next(10 * attempt), cancel);
         }
         return Problems.LostRace(null);
-    }
-
-    // What a scan does to a bag: what lies there then, where it changes anything.
-    private static (string Outcome, string Label, Saying Says, IReadOnlyDictionary<string, int>? Packed) Scanned(
-        string code,
-        bool takeOut,
-        int number,
-        IReadOnlyList<PackItem> items,
-        IReadOnlyDictionary<string, int> before
-    )
-    {
-        var packed = new Dictionary<string, int>(before);
-        var item = items.FirstOrDefault(i => string.Equals(i.Label, code, StringComparison.OrdinalIgnoreCase));
-        var label = item?.Label ?? packed.Keys.FirstOrDefault(k => string.Equals(k, code, StringComparison.OrdinalIgnoreCase)) ?? code;
-        var there = packed.GetValueOrDefault(label);
-        if (takeOut && there == 0)
-            return ("not-here", label, Saying.Of("problem.not-here", ("label", label), ("number", number)), null);
-        if (takeOut)
-        {
-            packed[label] = there - 1;
-            return ("taken-out", label, Saying.Of("problem.taken-out", ("label", label)), packed);
-        }
-        if (item is null)
-            return ("unknown", label, Saying.Of("problem.does-not-go-into", ("label", label), ("number", number)), null);
-        if (there >= item.Count)
-            return (
-                "twice",
-                label,
-                item.Count == 1
-                    ? Saying.Of("problem.is-in-the-bag", ("label", label))
-                    : Saying.Of("problem.all-of-are-in", ("count", item.Count), ("label", label)),
-                null
-            );
-        packed[label] = there + 1;
-        return (
-            "packed",
-            label,
-            item.Count == 1
-                ? Saying.Of("problem.put-in", ("label", label), ("says", item.Says))
-                : Saying.Of("problem.put-in-of", ("label", label), ("n", there + 1), ("count", item.Count)),
-            packed
-        );
     }
 
     // A code is the address of the bench view with the piece in it, or the label itself.

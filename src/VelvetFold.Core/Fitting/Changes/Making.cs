@@ -102,8 +102,6 @@ internal static class Making
             ],
         };
 
-    public static string? CardPaper(Piece piece) => piece.Opening?.Mats is [.., var outer] ? outer.Paper : null;
-
     // As large as its mats; in their paper until another is said.
     public static Piece Patch(Kit kit, Piece piece) =>
         piece with
@@ -111,8 +109,8 @@ internal static class Making
             Kind = PieceKind.Panel,
             Name = "Patch",
             Size = piece.Stack(kit.Matting)?.Outer ?? piece.Size,
-            Paper = CardPaper(piece),
-            Face = piece.Opening!.Mats is [.., var outer] ? outer.Face : SheetFace.A,
+            Paper = piece.Opening!.Mats is [.., var mat] ? mat.Paper : null,
+            Face = piece.Opening.Mats is [.., var outer] ? outer.Face : SheetFace.A,
             Opening = null,
         };
 }
