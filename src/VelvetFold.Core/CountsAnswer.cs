@@ -3,6 +3,7 @@ using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Guides;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Wording;
 using VelvetFold.Core.Workshops;
 
 namespace VelvetFold.Core;
@@ -13,6 +14,7 @@ namespace VelvetFold.Core;
 /// <param name="KitsPossible">How many kits the stock on hand gives; none where nothing is limited.</param>
 /// <param name="First">What runs out first.</param>
 /// <param name="Cuts">Cuts that the host makes.</param>
+/// <param name="WhyFewer">Why the list has fewer sheets than the guides together take; none where it has not.</param>
 public sealed record CountsAnswer(
     int Kits,
     int SpareKits,
@@ -23,7 +25,8 @@ public sealed record CountsAnswer(
     IReadOnlyList<Purchase> Shopping,
     CostSheet Cost,
     Reconciliation Reconciliation,
-    long Cuts
+    long Cuts,
+    Saying? WhyFewer
 )
 {
     /// <summary>Counts a run of equal kits, or, where fits are given, one kit for each of them.</summary>
@@ -34,7 +37,7 @@ public sealed record CountsAnswer(
         ArgumentNullException.ThrowIfNull(kit);
         if (fits is not null)
             kits = fits.Count;
-        var spare = kit.Spares.FirstOrDefault(s => s.Of == SpareOf.Pieces)?.For(kits) ?? 0;
+        var spare = kit.WithSpares(kits) - kits;
         var work = new KitWork(kit, terms);
         var (layouts, pieces, each) = (work.Layouts, work.Pieces, work.EachKit);
         // The guide is written and followed while the run is planned: neither waits for the other.
@@ -42,19 +45,30 @@ public sealed record CountsAnswer(
             () => work.Run(kits + spare),
             () => GuideProof.Replay(kit, layouts, pieces, each, Guide.Write(kit, layouts, pieces, each, Words.In(kit.Guide.Language)))
         );
-        var counts = PieceCounts.Of(work, run, kits);
+        var counts = PieceCounts.Of(work, run, kits, spares: true);
         var roster = fits is null ? null : RosterTotals.Of(kit, fits, terms);
+        var alone = roster is null ? run : work.OneByOne;
         // A roster's kits differ, and are cut one by one; its spares are kits as designed.
         var sheets = roster is null
             ? kit.Papers.ToDictionary(p => p.Id, p => run.Sheets(p.Id) - run.Cut(p.Id))
             : kit.Papers.ToDictionary(
                 p => p.Id,
-                p => (roster.Sheets.FirstOrDefault(s => s.Paper == p.Id)?.Count ?? 0) + spare * (each.For(p.Id)?.SheetsUsed ?? 0)
+                p => (roster.Sheets.FirstOrDefault(s => s.Paper == p.Id)?.Count ?? 0) + spare * alone.Sheets(p.Id)
             );
-        var shopping = Counting.Shopping.Of(kit, sheets, counts.Parts);
+        // What spares alone take: of a batch, the sheets that it takes more than the run without them.
+        var bare = roster is null && spare > 0 ? work.Counting().Run(kits) : null;
+        var spares = kit.Papers.ToDictionary(
+            p => p.Id,
+            p =>
+                bare is not null ? Math.Max(0, run.Sheets(p.Id) - bare.Sheets(p.Id))
+                : roster is not null ? spare * alone.Sheets(p.Id)
+                : 0
+        );
+        var shopping = Counting.Shopping.Of(kit, sheets, spares, counts.Parts);
         // What a run costs does not change while it is cut: what is done counts like what is to do.
         var costed = roster is null ? kit.Papers.ToDictionary(p => p.Id, p => run.Sheets(p.Id)) : sheets;
-        var cuts = roster is null ? run.Host.AllCuts : (long)each.Cuts * (kits + spare);
+        var cuts = roster is null ? run.Host.AllCuts : roster.HostCuts + (long)spare * alone.Host.AllCuts;
+        var plans = roster is null ? run.Plans : [.. roster.Plans, .. alone.Plans.Select(p => (p.Plan, p.Times * spare))];
         var (possible, first) = Scarcest(counts);
         return new(
             kits,
@@ -68,13 +82,23 @@ public sealed record CountsAnswer(
                 kit,
                 kits,
                 costed,
-                Costing.Used(kit, roster is null ? run.Host : each),
+                Costing.Used(kit, plans.Where(p => p.Item2 > 0)),
                 shopping.Where(s => !s.IsPaper).ToDictionary(s => s.Item, s => s.Needed),
                 cuts
             ),
             Counting.Reconciliation.Of(pieces, run, proof, kits + spare),
-            cuts
+            cuts,
+            roster is null ? Fewer(counts) : null
         );
+    }
+
+    private static Saying? Fewer(Counts counts)
+    {
+        var (guides, list) = (
+            counts.Sheets.Sum(s => (long)s.PerKit) * (counts.Kits + counts.SpareKits),
+            counts.Sheets.Sum(s => (long)s.Total)
+        );
+        return guides > list ? Saying.Of("summary.guides-take-more", ("guides", guides), ("list", list)) : null;
     }
 
     private static (int? Kits, string? First) Scarcest(Counts counts)

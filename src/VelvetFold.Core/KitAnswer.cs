@@ -95,9 +95,9 @@ public sealed record KitAnswer(
         return page with { Says = Saying.Plain(step.Text), Marks = [.. marks, .. outlines.ToList(), .. picture.Dimensions] };
     }
 
-    /// <summary>Computes a kit for so many kits.</summary>
+    /// <summary>Computes a kit for so many kits and their spares.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
-    public static KitAnswer For(Kit kit, int kits, PlanTerms? terms = null) => Computation.Run(kit, kits, terms).Answer;
+    public static KitAnswer For(Kit kit, int kits, PlanTerms? terms = null) => Computation.Run(kit, kits, terms, spares: true).Answer;
 
     /// <summary>How so many kits are cut together, patterns shared between them.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
@@ -178,13 +178,13 @@ public sealed record KitAnswer(
 
     private sealed record Computation(IReadOnlyList<ResolvedLayout> Layouts, KitAnswer Answer)
     {
-        public static Computation Run(Kit kit, int kits, PlanTerms? terms)
+        public static Computation Run(Kit kit, int kits, PlanTerms? terms, bool spares = false)
         {
             var work = new KitWork(kit, terms);
             var (layouts, pieces) = (work.Layouts, work.Pieces);
             // The run is planned while one kit is, and its guide written: neither waits for the other.
             var (demand, (each, steps, proof, drawn)) = AtOnce.Run(
-                () => work.Counting().Run(kits),
+                () => work.Counting().Run(spares ? kit.WithSpares(kits) : kits),
                 () =>
                 {
                     var guided = work.EachKit;
@@ -197,7 +197,7 @@ public sealed record KitAnswer(
                     );
                 }
             );
-            var counts = PieceCounts.Of(work, demand, kits);
+            var counts = PieceCounts.Of(work, demand, kits, spares);
             return new(
                 layouts,
                 new(

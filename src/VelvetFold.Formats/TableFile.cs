@@ -44,7 +44,7 @@ public static class TableFile
         var exact = LengthPattern.Exact(kit.Unit);
         var counts = answer.Counts;
         return Write(
-            ["What", "Name", "Face", "Width", "Height", "A kit", "The run", "Labels"],
+            ["What", "Name", "Face", "Width", "Height", "A kit", "The run", "Of these spare", "Labels"],
             [
                 .. counts.ByPiece.Select(p =>
                     (object?[])
@@ -56,14 +56,15 @@ public static class TableFile
                             exact.Format(p.Size.Height),
                             p.PerKit,
                             p.Total,
+                            p.Spare,
                             string.Join(' ', p.Labels),
                         ]
                 ),
                 .. counts.Photos.Select(p =>
-                    (object?[])["photo", "", "", exact.Format(p.Size.Width), exact.Format(p.Size.Height), p.PerKit, p.Total, ""]
+                    (object?[])["photo", "", "", exact.Format(p.Size.Width), exact.Format(p.Size.Height), p.PerKit, p.Total, "", ""]
                 ),
-                .. counts.Sheets.Select(s => (object?[])["sheet", kit.Paper(s.Paper)?.Name, "", "", "", s.PerKit, s.Total, ""]),
-                .. counts.Parts.Select(p => (object?[])["parts", kit.PartSheet(p.Sheet)?.Name, "", "", "", p.PerKit, p.Total, ""]),
+                .. counts.Sheets.Select(s => (object?[])["sheet", kit.Paper(s.Paper)?.Name, "", "", "", s.PerKit, s.Total, "", ""]),
+                .. counts.Parts.Select(p => (object?[])["parts", kit.PartSheet(p.Sheet)?.Name, "", "", "", p.PerKit, p.Total, p.Spare, ""]),
             ]
         );
     }

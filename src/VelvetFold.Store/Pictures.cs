@@ -25,15 +25,24 @@ public sealed class Pictures(StudioContext context)
         await context.Pictures.SingleOrDefaultAsync(p => p.GuestId == guest && p.Id == id, cancel);
 
     /// <summary>Keeps what is said of a picture.</summary>
-    public async Task SayAsync(PictureRow picture, string said, CancellationToken cancel)
+    /// <returns>Whether it still said what the picture's row does; else nothing is changed.</returns>
+    public async Task<bool> SayAsync(PictureRow picture, string said, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(picture);
+        if (await Seen(picture).ExecuteUpdateAsync(set => set.SetProperty(p => p.Said, said), cancel) != 1)
+            return false;
         picture.Said = said;
-        await context.SaveChangesAsync(cancel);
+        return true;
     }
 
     /// <summary>Removes a guest's picture.</summary>
-    /// <returns>Whether there was one.</returns>
-    public async Task<bool> RemoveAsync(int guest, int id, CancellationToken cancel) =>
-        await context.Pictures.Where(p => p.GuestId == guest && p.Id == id).ExecuteDeleteAsync(cancel) == 1;
+    /// <returns>Whether it was there and still said what the picture's row does.</returns>
+    public async Task<bool> RemoveAsync(PictureRow picture, CancellationToken cancel)
+    {
+        ArgumentNullException.ThrowIfNull(picture);
+        return await Seen(picture).ExecuteDeleteAsync(cancel) == 1;
+    }
+
+    private IQueryable<PictureRow> Seen(PictureRow picture) =>
+        context.Pictures.Where(p => p.Id == picture.Id && p.GuestId == picture.GuestId && p.Said == picture.Said);
 }

@@ -135,22 +135,28 @@ public sealed class WorkshopShelf(StudioContext context, TimeProvider clock)
     }
 
     /// <summary>Fixes a kit's newest revision as the one that is handed out, or lets it go again.</summary>
-    /// <returns>Whether the kit is made at that workshop.</returns>
-    public async Task<bool> HandOutAsync(string slug, string kit, bool handedOut, CancellationToken cancel)
+    /// <param name="seen">The version of the workshop that was seen.</param>
+    /// <returns>The workshop's new version; 0 where somebody else changed it meanwhile, null where the kit is not made there.</returns>
+    public async Task<int?> HandOutAsync(string slug, string kit, bool handedOut, int seen, CancellationToken cancel)
     {
-        var row = await context.WorkshopKits.SingleOrDefaultAsync(
-            k =>
-                context.Workshops.Any(w => w.Id == k.WorkshopId && w.Slug == slug)
-                && context.Kits.Any(x => x.Id == k.KitId && x.Slug == kit),
-            cancel
-        );
-        if (row is null)
-            return false;
-        var newest = await context.Kits.Where(k => k.Id == row.KitId).Select(k => k.Revision).SingleAsync(cancel);
-        row.Revision = handedOut ? newest : null;
-        row.HandedOutAt = handedOut ? clock.GetUtcNow().UtcDateTime : null;
-        await context.SaveChangesAsync(cancel);
-        return true;
+        var row = await context.Workshops.Include(w => w.Kits).SingleOrDefaultAsync(w => w.Slug == slug, cancel);
+        var made = await context.Kits.Where(k => k.Slug == kit).Select(k => new { k.Id, k.Revision }).SingleOrDefaultAsync(cancel);
+        if (made is null || row?.Kits.Find(k => k.KitId == made.Id) is not { } there)
+            return null;
+        if (row.Version != seen)
+            return 0;
+        row.Version = seen + 1;
+        there.Revision = handedOut ? made.Revision : null;
+        there.HandedOutAt = handedOut ? clock.GetUtcNow().UtcDateTime : null;
+        try
+        {
+            await context.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            return 0;
+        }
+        return row.Version;
     }
 
     /// <summary>Removes a workshop; its guests stay with their kits.</summary>

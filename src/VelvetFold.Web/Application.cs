@@ -90,6 +90,7 @@ internal static class Application
         api.MapGuests();
         api.MapWorkshops();
         api.MapInvitations();
+        api.MapPictures();
         api.MapPacking();
         api.MapLabels();
         api.MapStock();

@@ -109,12 +109,15 @@ public class KitAnswerTests
     }
 
     [Fact]
-    public void An_opening_left_empty_keeps_its_place_and_loses_photo_mat_and_steps()
+    public void An_opening_left_empty_keeps_its_place_and_its_mat_and_loses_its_photo()
     {
-        var guest = KitAnswer.ForGuest(Sample(), [new("L1", "P1", OpeningMove.LeaveEmpty)]);
-        Assert.DoesNotContain(guest.Answer.CutList, c => c.Piece == "P1");
+        var (whole, guest) = (KitAnswer.For(Sample(), 1), KitAnswer.ForGuest(Sample(), [new("L1", "P1", OpeningMove.LeaveEmpty)]));
+        Assert.Equal(whole.CutList, guest.Answer.CutList);
         Assert.Empty(guest.Answer.Counts.Photos);
-        Assert.DoesNotContain(guest.Answer.Steps, s => s.Kind == StepKind.Mat);
+        Assert.Equal(whole.Layouts[0].Pieces.Select(p => p.Placed?.Box), guest.Answer.Layouts[0].Pieces.Select(p => p.Placed?.Box));
+        Assert.Contains("no photo comes on it", guest.Answer.Steps.Single(s => s.Kind == StepKind.Mat).Text, StringComparison.Ordinal);
+        Assert.Contains(guest.Answer.Steps, s => s.Text.StartsWith("Lay the mat of L1-P1 without a photo", StringComparison.Ordinal));
+        Assert.True(guest.Answer.Proof.Holds);
         Assert.Contains(guest.Differences, d => d.Says.ToString() == "L1-P1 is left empty.");
         Assert.NotNull(guest.Answer.Layouts[0].Pieces.Single(p => p.Id == "J1").Placed);
     }

@@ -82,7 +82,7 @@ public class RosterFileTests
     [Fact]
     public void A_card_says_what_changes_and_where_it_is_cut_from()
     {
-        var guest = KitAnswer.ForGuest(Kit, [new("L2", "P1", OpeningMove.Turn), new("L1", "P4", OpeningMove.LeaveEmpty)]);
+        var guest = KitAnswer.ForGuest(Kit, [new("L2", "P1", OpeningMove.Turn), new("L1", "P4", OpeningMove.Card)]);
         var pdf = PdfFile.Write(SwapCard.Of(Kit, guest, "Wren", PrintPaper.A4), Kit.Name, "en");
         using var document = PdfDocument.Open(pdf);
         var text = string.Concat(

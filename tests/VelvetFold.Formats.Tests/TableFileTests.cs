@@ -97,6 +97,13 @@ public class TableFileTests
         Assert.Contains(Parsed(TableFile.Counts(Kit, answer)), r => r[0] == "piece" && r[3] == "3 1/2 in" && r[6] == "5");
     }
 
+    [Fact]
+    public void A_line_break_in_a_name_stays_within_its_cell()
+    {
+        var kit = Kit with { Papers = [Kit.Papers[0] with { Name = "Two\nlines, \"quoted\"" }, .. Kit.Papers.Skip(1)] };
+        Assert.Equal("Two\nlines, \"quoted\"", Parsed(TableFile.Stock(kit))[1][2].ReplaceLineEndings("\n"));
+    }
+
     [Theory]
     [InlineData("Id,On hand\r\nplain,12\r\ndots,4\r\n")]
     [InlineData("On hand;Id\n12,0;plain\n4;dots")]

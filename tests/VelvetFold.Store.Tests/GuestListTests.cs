@@ -77,7 +77,7 @@ public sealed class GuestListTests : IDisposable
             )
         );
         var saved = await _studio.With(c =>
-            new WorkshopShelf(c, _studio.At).SaveAsync(table.Slug, 1, new("Sunday table", table.Date, Kits: [_slug]), default)
+            new WorkshopShelf(c, _studio.At).SaveAsync(table.Slug, 2, new("Sunday table", table.Date, Kits: [_slug]), default)
         );
         Assert.Equal(("Sunday table", 1, 1), (saved!.Name, saved.Kits[0].Revision, saved.Guests));
         Assert.True(await Hand(false));
@@ -86,11 +86,16 @@ public sealed class GuestListTests : IDisposable
             _studio.With(c => new WorkshopShelf(c, _studio.At).AddAsync(new("None", table.Date, Kits: ["nothing"]), default))
         );
         // Without its workshop a guest stays with the kit.
-        Assert.True(await _studio.With(c => new WorkshopShelf(c, _studio.At).RemoveAsync(table.Slug, 2, default)));
+        var last = (await Find()).Version;
+        Assert.True(await _studio.With(c => new WorkshopShelf(c, _studio.At).RemoveAsync(table.Slug, last, default)));
         Assert.Null(Assert.Single((await _studio.Guests(g => g.ListAsync(_slug, default)))!).WorkshopId);
 
-        Task<bool> Hand(bool handedOut) =>
-            _studio.With(c => new WorkshopShelf(c, _studio.At).HandOutAsync(table.Slug, _slug, handedOut, default));
+        async Task<bool> Hand(bool handedOut)
+        {
+            var seen = (await Find()).Version;
+            return await _studio.With(c => new WorkshopShelf(c, _studio.At).HandOutAsync(table.Slug, _slug, handedOut, seen, default))
+                == seen + 1;
+        }
         async Task<StoredWorkshop> Find() => (await _studio.With(c => new WorkshopShelf(c, _studio.At).FindAsync(table.Slug, default)))!;
     }
 

@@ -140,10 +140,14 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
             HttpStatusCode.BadRequest,
             (await Ask(HttpMethod.Put, $"{link}/pictures/{added["id"]}", """{"said":"large"}""")).Status
         );
-        Assert.Equal(
-            "4 x 3 whole",
-            (string?)(await Ask(HttpMethod.Put, $"{link}/pictures/{added["id"]}", """{"said":"4 x 3 whole"}""")).Answer!["said"]
-        );
+        // Two who saw the same: the second is told, and nothing is lost without a word.
+        var (address, seen) = ($"{link}/pictures/{added["id"]}", (int)added["version"]!);
+        Assert.Equal(428, (int)(await Ask(HttpMethod.Put, address, """{"said":"4 x 3 whole"}""")).Status);
+        var (_, whole) = await Ask(HttpMethod.Put, address, """{"said":"4 x 3 whole"}""", seen);
+        Assert.Equal("4 x 3 whole", (string?)whole!["said"]);
+        Assert.Equal(HttpStatusCode.PreconditionFailed, (await Ask(HttpMethod.Put, address, """{"said":"6 x 4"}""", seen)).Status);
+        Assert.Equal(HttpStatusCode.PreconditionFailed, (await Ask(HttpMethod.Delete, address, null, seen)).Status);
+        Assert.Equal(428, (int)(await Ask(HttpMethod.Delete, address)).Status);
         using var text = new ByteArrayContent("no picture"u8.ToArray())
         {
             Headers = { ContentType = new MediaTypeHeaderValue("image/jpeg") },
@@ -152,7 +156,7 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
         // Another guest's link does not show it.
         var other = await LinkOf(await GuestAt("Teasel", "saturday-table"));
         Assert.Equal(HttpStatusCode.NotFound, (await _http.GetAsync($"{other}/pictures/{added["id"]}")).StatusCode);
-        Assert.Equal(HttpStatusCode.NoContent, (await Ask(HttpMethod.Delete, $"{link}/pictures/{added["id"]}")).Status);
+        Assert.Equal(HttpStatusCode.NoContent, (await Ask(HttpMethod.Delete, address, null, (int)whole["version"]!)).Status);
     }
 
     [Fact]
@@ -166,13 +170,18 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
         );
         Assert.Equal(HttpStatusCode.Created, created);
         var path = $"/api/workshops/{workshop!["slug"]}";
-        Assert.Equal(HttpStatusCode.NoContent, (await Ask(HttpMethod.Put, $"{path}/kits/kite-weekend/handed-out")).Status);
-        Assert.Equal(HttpStatusCode.NotFound, (await Ask(HttpMethod.Put, $"{path}/kits/a-year-of-bread/handed-out")).Status);
+        Assert.Equal(428, (int)(await Ask(HttpMethod.Put, $"{path}/kits/kite-weekend/handed-out")).Status);
+        Assert.Equal(HttpStatusCode.NoContent, (await Ask(HttpMethod.Put, $"{path}/kits/kite-weekend/handed-out", null, 1)).Status);
+        Assert.Equal(
+            HttpStatusCode.PreconditionFailed,
+            (await Ask(HttpMethod.Put, $"{path}/kits/kite-weekend/handed-out", null, 1)).Status
+        );
+        Assert.Equal(HttpStatusCode.NotFound, (await Ask(HttpMethod.Put, $"{path}/kits/a-year-of-bread/handed-out", null, 2)).Status);
         var (changed, saved) = await Ask(
             HttpMethod.Put,
             path,
             """{"name":"Autumn table","date":"2027-10-09","kits":["kite-weekend","a-year-of-bread"]}""",
-            1
+            2
         );
         Assert.True(changed == HttpStatusCode.OK, saved?.ToJsonString());
         Assert.Equal(["a-year-of-bread", "kite-weekend"], saved!["kits"]!.AsArray().Select(k => (string?)k!["slug"]).Order());
@@ -191,7 +200,7 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
                 await Ask(HttpMethod.Post, "/api/workshops", """{"name":"X","date":"2027-10-09","starts":"10:00:00","ends":"09:00:00"}""")
             ).Status
         );
-        Assert.Equal(HttpStatusCode.NoContent, (await Ask(HttpMethod.Delete, path, seen: 2)).Status);
+        Assert.Equal(HttpStatusCode.NoContent, (await Ask(HttpMethod.Delete, path, seen: 3)).Status);
     }
 
     [Fact]

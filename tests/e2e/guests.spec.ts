@@ -25,7 +25,7 @@ test('a guest’s photos are turned or left out, and page, cuts, counts and step
   writeFileSync(path, await (await request.get(href)).body());
   const text = execFileSync('pdftotext', ['-raw', path, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
   expect(text).toContain(', for Wanda');
-  expect(text).toContain('Leave L1-P6 empty');
+  expect(text).toContain('Lay the mat of L1-P6 without a photo');
   expect(text).not.toContain('Lay L1-P6');
 });
 

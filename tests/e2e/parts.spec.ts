@@ -9,7 +9,9 @@ test('ready-made parts are counted, used by a piece, and short ones are seen', a
   await expect(parts.getByText('1 used: L3-D1')).toBeVisible();
   await page.getByLabel('Weather stickers on hand').fill('9');
   await page.getByLabel('Weather stickers on hand').press('Enter');
-  await expect(page.getByText('Weather stickers is short: 14 kits take 14 sheets, 9 are on hand.')).toBeVisible();
+  await expect(
+    page.getByText('Weather stickers is short: 14 kits with their spares take 15 sheets, 9 are on hand.'),
+  ).toBeVisible();
   await page.getByRole('link', { name: 'Pages' }).click();
   await page.getByRole('button', { name: 'L3 Four tails' }).click();
   await page.getByRole('button', { name: 'D1, Sun' }).click();

@@ -144,20 +144,21 @@ public sealed record Booking(BookingKind Kind, IReadOnlyList<StockMove> Moves)
 
     /// <summary>A run is confirmed: what it still takes of limited piles is promised to its kit, in place of what was promised
     /// before.</summary>
-    /// <param name="plan">How the run is cut by the host.</param>
-    /// <param name="guests">How each kit's own pieces are cut by its guest; none where there are none.</param>
-    public static Booking Confirmed(Kit kit, CutPlan plan, CutPlan? guests, int kits, KitStock stock)
+    /// <param name="run">How it is cut, spares included.</param>
+    public static Booking Confirmed(Kit kit, RunPlan run, int kits, KitStock stock)
     {
+        ArgumentNullException.ThrowIfNull(run);
+        var plan = run.Host;
         var wanted = new Tally();
         foreach (var paper in kit.Papers.Where(p => p.OnHand is not null))
             wanted.Add(
                 Pile.Sheets(paper.Id),
-                (plan.For(paper.Id) is { } own ? own.SheetsUsed - own.Cut : 0) + kits * (guests?.For(paper.Id)?.SheetsUsed ?? 0)
+                (plan.For(paper.Id) is { } own ? own.SheetsUsed - own.Cut : 0) + run.Kits * (run.EachGuest?.For(paper.Id)?.SheetsUsed ?? 0)
             );
         foreach (var (pattern, paper) in plan.BySheet.SelectMany(s => s.Patterns.Select(p => (p, kit.Paper(s.Sheet)!))))
             if (OnHand(paper, pattern) is { } pile)
                 wanted.Add(pile, pattern.Times);
-        foreach (var count in PartCounts.Of(kit, kits).Where(c => c.OnHand is not null))
+        foreach (var count in PartCounts.Of(kit, kits, spares: true).Where(c => c.OnHand is not null))
             wanted.Add(Pile.Parts(count.Sheet), count.Total);
         foreach (var (pile, count) in stock.PromisedHere)
             wanted.Add(pile, -count);

@@ -115,23 +115,30 @@ public static class Costing
         return new(costs.Currency, lines, total, each, (each * (100 + costs.MarginPercent) / 100).RoundedUp, costs.MarginPercent, unpriced);
     }
 
-    /// <summary>The share of each paper's sheets that a plan turns into pieces.</summary>
-    public static IReadOnlyDictionary<string, decimal> Used(Kit kit, CutPlan plan) =>
-        plan
-            .BySheet.Where(s => s.SheetsUsed > 0 && kit.Paper(s.Sheet) is not null)
+    /// <summary>The share of each paper's sheets that plans turn into pieces; those of a sheet's tear strip are pieces too. What comes
+    /// out of the inside of a piece lies within that piece, and what comes out of an offcut on hand is of no sheet here.</summary>
+    /// <param name="plans">Each with how often it is made.</param>
+    public static IReadOnlyDictionary<string, decimal> Used(Kit kit, IEnumerable<(CutPlan Plan, int Times)> plans)
+    {
+        ArgumentNullException.ThrowIfNull(kit);
+        return plans
+            .SelectMany(p => p.Plan.BySheet.Select(s => (Sheet: s, p.Times)))
+            .Where(p => p.Sheet.SheetsUsed > 0 && kit.Paper(p.Sheet.Sheet) is not null)
+            .GroupBy(p => p.Sheet.Sheet)
             .ToDictionary(
-                s => s.Sheet,
-                s =>
+                g => g.Key,
+                g =>
                     (decimal)(
-                        (double)
-                            s
-                                .Patterns.Where(p => p.From is null)
-                                .Aggregate(
-                                    Int128.Zero,
-                                    (sum, p) => sum + p.Times * p.Placements.Aggregate(Int128.Zero, (area, x) => area + x.Box.Size.Area)
-                                ) / ((double)kit.Paper(s.Sheet)!.Size.Area * s.SheetsUsed)
+                        (double)g.Aggregate(Int128.Zero, (sum, p) => sum + p.Times * Pieces(p.Sheet))
+                        / ((double)kit.Paper(g.Key)!.Size.Area * g.Sum(p => (double)p.Times * p.Sheet.SheetsUsed))
                     )
             );
+    }
+
+    private static Int128 Pieces(SheetPlan sheet) =>
+        sheet
+            .Patterns.Where(p => p.From is null or { Role: PartRole.TearStrip })
+            .Aggregate(Int128.Zero, (sum, p) => sum + p.Times * p.Placements.Aggregate(Int128.Zero, (area, x) => area + x.Box.Size.Area));
 
     private static Saying Bought(int count, string what, int of, Money price) =>
         of == 1

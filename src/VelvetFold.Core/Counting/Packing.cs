@@ -1,6 +1,7 @@
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Counting;
@@ -20,10 +21,11 @@ public static class Packing
     {
         ArgumentNullException.ThrowIfNull(kit);
         var reading = kit.Reading();
-        var pieces = new KitWork(kit).Pieces;
+        var work = new KitWork(kit);
         var order = kit.Layouts.Select((l, i) => (l.Id, i)).ToDictionary(l => l.Id, l => l.i);
         var papers = kit.Papers.Select((p, i) => (p.Id, i)).ToDictionary(p => p.Id, p => p.i);
-        var cut = pieces
+        var cut = work
+            .Pieces.Where(p => p.By != CutBy.Guest)
             .OrderBy(p => order[p.Layout])
             .ThenBy(p => papers[p.Paper])
             .ThenBy(p => p.Face)
@@ -60,7 +62,16 @@ public static class Packing
                         n.PerKit
                     ))
             );
-        return [.. cut, .. kit.Layouts.SelectMany(l => l.Pieces.Select(p => Ready(kit, l, p)).OfType<PackItem>()), .. parts];
+        var sheets = (work.EachGuest?.BySheet ?? [])
+            .Where(s => s.SheetsUsed > 0)
+            .Select(s => new PackItem(
+                $"{s.Sheet} sheet",
+                null,
+                Saying.Of("pack.guest-cuts", ("paper", kit.Paper(s.Sheet)!.Name)),
+                Saying.Plain(reading.Format(kit.Paper(s.Sheet)!.Size)),
+                s.SheetsUsed
+            ));
+        return [.. cut, .. sheets, .. kit.Layouts.SelectMany(l => l.Pieces.Select(p => Ready(kit, l, p)).OfType<PackItem>()), .. parts];
     }
 
     /// <summary>What a scan does to a bag.</summary>

@@ -10,7 +10,8 @@ public sealed record PartNeed(string Part, int PerKit, int OnSheet, IReadOnlyLis
 /// <summary>A sheet, pack or roll of parts: what one kit and the run take of it.</summary>
 /// <param name="LengthPerKit">What one kit takes off a roll; none for what is counted in parts.</param>
 /// <param name="PerKit">Sheets that go into one kit whole; none for what is shared out.</param>
-/// <param name="Total">Sheets, packs or rolls for the run.</param>
+/// <param name="Total">Sheets, packs or rolls for the run, spares included.</param>
+/// <param name="Spare">Of these spare.</param>
 /// <param name="KitsPossible">How many kits those on hand give; none where they are not limited or nothing is taken of them.</param>
 public sealed record PartCount(
     string Sheet,
@@ -18,6 +19,7 @@ public sealed record PartCount(
     Length? LengthPerKit,
     int? PerKit,
     int Total,
+    int Spare,
     int? OnHand,
     int Missing,
     int? KitsPossible
@@ -27,7 +29,17 @@ public sealed record PartCount(
 public static class PartCounts
 {
     /// <summary>The counts of every sheet of parts in the kit, those nothing is taken of included.</summary>
-    public static IReadOnlyList<PartCount> Of(Kit kit, int kits) => [.. kit.Parts.Select(sheet => Of(kit, sheet, kits))];
+    /// <param name="spares">Whether the kit's spares of parts are counted too.</param>
+    public static IReadOnlyList<PartCount> Of(Kit kit, int kits, bool spares = false) =>
+        [.. kit.Parts.Select(sheet => Of(kit, sheet, kits)).Select(c => spares ? WithSpares(kit, c) : c)];
+
+    private static PartCount WithSpares(Kit kit, PartCount count)
+    {
+        var sheet = kit.PartSheet(count.Sheet)!;
+        var spare = kit.Spares.FirstOrDefault(s => s.Of == SpareRule.Kind(sheet.Kind))?.For(count.Total) ?? 0;
+        var total = count.Total == 0 ? 0 : count.Total + spare;
+        return count with { Total = total, Spare = total - count.Total, Missing = sheet.Free is { } have ? Math.Max(0, total - have) : 0 };
+    }
 
     private static PartCount Of(Kit kit, PartSheet sheet, int kits)
     {
@@ -92,6 +104,7 @@ public static class PartCounts
             length,
             perKit,
             all,
+            0,
             sheet.OnHand,
             sheet.Free is { } have ? Math.Max(0, all - have) : 0,
             sheet.Free is { } hand ? possible(Math.Max(0, hand)) : null

@@ -5,7 +5,9 @@ using VelvetFold.Core.Stock;
 namespace VelvetFold.Core.Counting;
 
 /// <summary>Equal pieces of one paper and face: how many for one kit and for all, and which they are.</summary>
-public sealed record PieceCount(string Paper, SheetFace Face, Size Size, int PerKit, int Total, IReadOnlyList<string> Labels);
+/// <param name="Total">For the run, spares included.</param>
+/// <param name="Spare">Of these spare.</param>
+public sealed record PieceCount(string Paper, SheetFace Face, Size Size, int PerKit, int Total, int Spare, IReadOnlyList<string> Labels);
 
 /// <summary>Photos of one size, as they are brought.</summary>
 public sealed record PhotoCount(Size Size, int PerKit, int Total);
@@ -17,8 +19,10 @@ public sealed record PhotoCount(Size Size, int PerKit, int Total);
 public sealed record SheetCount(string Paper, int PerKit, int Total, int? OnHand, int Missing, int? KitsPossible, int Cut);
 
 /// <summary>All counts of a kit, for one and for the run.</summary>
+/// <param name="SpareKits">Kits' worth of pieces that are cut beyond the run.</param>
 public sealed record Counts(
     int Kits,
+    int SpareKits,
     int Pieces,
     IReadOnlyList<PieceCount> ByPiece,
     IReadOnlyList<PhotoCount> Photos,
@@ -26,8 +30,8 @@ public sealed record Counts(
     IReadOnlyList<PartCount> Parts
 )
 {
-    /// <summary>Pieces for all kits together.</summary>
-    public long TotalPieces => (long)Pieces * Kits;
+    /// <summary>Pieces for all kits together, spares included.</summary>
+    public long TotalPieces => (long)Pieces * (Kits + SpareKits);
 
     /// <summary>How many kits the scarcest paper gives; none where nothing is limited.</summary>
     public int? KitsPossible => Sheets.Select(s => s.KitsPossible).Concat(Parts.Select(p => p.KitsPossible)).Min();
@@ -42,13 +46,25 @@ public static class PieceCounts
     /// <summary>
     /// Counts pieces, photos and sheets. Sheets for the run are those of the batch plan, which may share a sheet between kits.
     /// </summary>
-    public static Counts Of(KitWork work, RunPlan run, int kits)
+    /// <param name="run">Planned for the kits, and for their spares where those are counted.</param>
+    /// <param name="spares">Whether spares are counted: of a run they are, of one guest's kit they are not.</param>
+    public static Counts Of(KitWork work, RunPlan run, int kits, bool spares)
     {
         ArgumentNullException.ThrowIfNull(work);
+        ArgumentNullException.ThrowIfNull(run);
         var (kit, layouts, pieces, each) = (work.Kit, work.Layouts, work.Pieces, work.EachKit);
+        var spare = run.Kits - kits;
         var byPiece = pieces
             .GroupBy(p => (p.Paper, p.Face, p.Size))
-            .Select(g => new PieceCount(g.Key.Paper, g.Key.Face, g.Key.Size, g.Count(), g.Count() * kits, [.. g.Select(p => p.Label)]));
+            .Select(g => new PieceCount(
+                g.Key.Paper,
+                g.Key.Face,
+                g.Key.Size,
+                g.Count(),
+                g.Count() * run.Kits,
+                g.Count() * spare,
+                [.. g.Select(p => p.Label)]
+            ));
         var photos = layouts
             .SelectMany(l => l.Pieces)
             .Where(p => p.Piece.HasPrint)
@@ -57,7 +73,7 @@ public static class PieceCounts
         var sheets = kit
             .Papers.Where(p => each.For(p.Id) is not null || run.Sheets(p.Id) > 0)
             .Select(p => Sheets(work, p, each.For(p.Id)?.SheetsUsed ?? 0, run));
-        return new(kits, pieces.Count, [.. byPiece], [.. photos], [.. sheets], PartCounts.Of(kit, kits));
+        return new(kits, spare, pieces.Count, [.. byPiece], [.. photos], [.. sheets], PartCounts.Of(kit, kits, spares));
     }
 
     private static SheetCount Sheets(KitWork work, Paper paper, int perKit, RunPlan run)

@@ -16,6 +16,8 @@ public static class RunInstance
     {
         ArgumentNullException.ThrowIfNull(kit);
         var text = new StringBuilder(kits.ToString(CultureInfo.InvariantCulture));
+        if (kit.WithSpares(kits) is var run && run > kits)
+            text.Append(CultureInfo.InvariantCulture, $" and {run - kits}");
         var cut = pieces
             .Select(p =>
                 string.Create(
@@ -33,7 +35,7 @@ public static class RunInstance
             )
             .Concat(
                 PartCounts
-                    .Of(kit, kits)
+                    .Of(kit, kits, spares: true)
                     .Where(c => c.Total > 0)
                     .Select(c => string.Create(CultureInfo.InvariantCulture, $"{c.Sheet} {c.Total}"))
             );

@@ -30,31 +30,27 @@ public static class Shopping
 {
     /// <summary>The purchases for sheets and parts that are needed.</summary>
     /// <param name="sheets">Sheets by paper that still have to be there, spares included.</param>
-    /// <param name="parts">Counts of parts for the run, without spares.</param>
-    public static IReadOnlyList<Purchase> Of(Kit kit, IReadOnlyDictionary<string, int> sheets, IReadOnlyList<PartCount> parts) =>
+    /// <param name="spare">How many of them are there for spares only.</param>
+    /// <param name="parts">Counts of parts for the run, spares included.</param>
+    public static IReadOnlyList<Purchase> Of(
+        Kit kit,
+        IReadOnlyDictionary<string, int> sheets,
+        IReadOnlyDictionary<string, int> spare,
+        IReadOnlyList<PartCount> parts
+    ) =>
         [
             .. kit
                 .Papers.Where(p => sheets.GetValueOrDefault(p.Id) > 0)
-                .Select(p => Line(p.Id, p.Name, true, sheets[p.Id], 0, p.OnHand, p.Free, p.Pack)),
+                .Select(p =>
+                    Line(p.Id, p.Name, true, sheets[p.Id], Math.Min(sheets[p.Id], spare.GetValueOrDefault(p.Id)), p.OnHand, p.Free, p.Pack)
+                ),
             .. parts
                 .Where(p => p.Total > 0)
                 .Select(p => (Count: p, Sheet: kit.PartSheet(p.Sheet)!))
                 .Select(p =>
-                    Line(
-                        p.Sheet.Id,
-                        p.Sheet.Name,
-                        false,
-                        p.Count.Total + Spares(kit, p.Sheet, p.Count.Total),
-                        Spares(kit, p.Sheet, p.Count.Total),
-                        p.Sheet.OnHand,
-                        p.Sheet.Free,
-                        p.Sheet.Pack
-                    )
+                    Line(p.Sheet.Id, p.Sheet.Name, false, p.Count.Total, p.Count.Spare, p.Sheet.OnHand, p.Sheet.Free, p.Sheet.Pack)
                 ),
         ];
-
-    private static int Spares(Kit kit, PartSheet sheet, int total) =>
-        kit.Spares.FirstOrDefault(s => s.Of == SpareRule.Kind(sheet.Kind))?.For(total) ?? 0;
 
     private static Purchase Line(string id, string name, bool isPaper, int needed, int spare, int? onHand, int? free, Pack? pack)
     {

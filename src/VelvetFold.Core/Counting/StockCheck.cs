@@ -28,7 +28,18 @@ public static class StockCheck
             PartKind.ByLength => "roll",
             _ => "sheet",
         };
-        return Short(sheet.Name, thing, counts.Kits, part.Total, 0, sheet.OnHand, sheet.Promised, part.KitsPossible, part.Missing);
+        return Short(
+            sheet.Name,
+            thing,
+            counts.Kits,
+            part.Spare > 0,
+            part.Total,
+            0,
+            sheet.OnHand,
+            sheet.Promised,
+            part.KitsPossible,
+            part.Missing
+        );
     }
 
     private static Saying Say(Kit kit, Counts counts, SheetCount sheet)
@@ -38,6 +49,7 @@ public static class StockCheck
             paper.Name,
             "sheet",
             counts.Kits,
+            counts.SpareKits > 0,
             sheet.Total,
             sheet.Cut,
             paper.OnHand,
@@ -51,6 +63,7 @@ public static class StockCheck
         string name,
         string thing,
         int kits,
+        bool spares,
         int takes,
         int cut,
         int? onHand,
@@ -63,6 +76,7 @@ public static class StockCheck
             ("name", name),
             ("thing", thing),
             ("kits", kits),
+            ("spares", spares ? "some" : ""),
             ("takes", takes),
             ("cut", cut),
             ("onHand", onHand ?? 0),

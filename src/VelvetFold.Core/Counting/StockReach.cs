@@ -26,10 +26,12 @@ public sealed record StockReach(
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public static StockReach Of(Kit kit, int kits, PlanTerms? terms = null)
     {
-        var savings = GutSaving.Of(kit, kits, terms);
+        var savings = GutSaving.Of(kit, kit.WithSpares(kits), terms);
         var work = new KitWork(kit, terms).Counting();
         var papers = new List<PaperReach>();
-        foreach (var paper in kit.Papers.Where(p => p.Free is not null && work.Pieces.Any(c => c.Paper == p.Id)))
+        // A piece that fits no sheet is told by a finding, and takes none.
+        var cut = new[] { CutMode.Batch, CutMode.EachKit }.SelectMany(mode => work.Order(1, mode).Pieces).Select(p => p.Sheet).ToHashSet();
+        foreach (var paper in kit.Papers.Where(p => p.Free is not null && cut.Contains(p.Id)))
         {
             var (onHand, own) = (Math.Max(0, paper.Free!.Value), work.Only(c => c.Paper == paper.Id));
             var most = Most(own, paper.Id, onHand, 0);

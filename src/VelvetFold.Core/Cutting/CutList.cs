@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json.Serialization;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
@@ -32,7 +33,7 @@ public static class CutList
     /// <summary>The pieces to cut, layout by layout, back to front, inner mats before outer ones. Pieces without paper are left out; a
     /// finding tells of them.</summary>
     public static IReadOnlyList<CutPiece> Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts) =>
-        [.. layouts.SelectMany(layout => layout.Pieces.SelectMany(placed => PiecesOf(kit, layout.Layout, placed)))];
+        [.. layouts.SelectMany(layout => layout.Pieces.SelectMany(placed => Of(kit, layout.Layout, placed)))];
 
     /// <summary>The order to the planner: for one kit as a guest cuts it, or for so many as the host cuts them together. Pieces that
     /// the other one cuts are left out.</summary>
@@ -135,66 +136,88 @@ public static class CutList
                 yield return new(PaperPart.Inside(piece.Label), inside, times);
     }
 
-    private static IEnumerable<CutPiece> PiecesOf(Kit kit, Layout layout, PlacedPiece placed)
+    /// <summary>What is cut for one placed piece; nothing where it has no paper.</summary>
+    public static IEnumerable<CutPiece> Of(Kit kit, Layout layout, PlacedPiece placed)
     {
+        ArgumentNullException.ThrowIfNull(placed);
         var piece = placed.Piece;
         if (piece.Kind == PieceKind.Photo)
             return placed.Stack.Layers.SelectMany((layer, i) => MatOf(kit, layout, placed, layer, i));
         if (!piece.IsCut || kit.Paper(piece.Paper) is not { } paper)
             return [];
-        var size = piece.CutSize;
-        if (piece.Joins.Count > 0)
-            return piece.CutParts.Select(
-                (part, i) => Cut($"{placed.Label} part {i + 1}", layout, piece, paper, piece.Face, part, piece.PrintTurned)
-            );
-        if (piece.Side != PageSide.Both || AtSeam(layout, placed) is not { } left)
-            return
-            [
-                Cut(
-                    placed.Label,
-                    layout,
-                    piece,
-                    paper,
-                    piece.Face,
-                    size,
-                    piece.PrintTurned,
-                    piece.Side == PageSide.Both || piece.Shape is not null ? null : piece.Gut
-                ),
-            ];
-        // Across the seam it is two pieces, one for each page.
-        return
-        [
-            Cut($"{placed.Label} left", layout, piece, paper, piece.Face, new(left, size.Height), piece.PrintTurned),
-            Cut($"{placed.Label} right", layout, piece, paper, piece.Face, new(size.Width - left, size.Height), piece.PrintTurned),
-        ];
+        var (size, left) = (piece.CutSize(kit.Unit), piece.Finish(Edge.Left).Uses(kit.Unit));
+        var seam = Seam(layout, piece, placed.Box) is { } at ? at + left : (Length?)null;
+        var gut = seam is null && piece is { Shape: null, Joins.Count: 0 } ? piece.Gut : null;
+        return Apart(placed.Label, size, piece.LongAxis, piece.CutJoins(kit.Unit), seam)
+            .Select(part => Cut(kit, part.Label, layout, piece, paper, piece.Face, part.Size, piece.PrintTurned, gut));
     }
 
-    // How much of a piece across the seam lies on the left page, its left edge's allowance included; null where it lies on one page only.
-    private static Length? AtSeam(Layout layout, PlacedPiece placed)
+    /// <summary>How far from the left edge of a box the pages meet under it; null where it lies on one page only. Only what lies on both
+    /// pages is cut there.</summary>
+    private static Length? Seam(Layout layout, Piece piece, Box box) =>
+        layout.Kind == LayoutKind.Spread && piece.Side == PageSide.Both && layout.Page.Width is var seam && box.X < seam && seam < box.Right
+            ? seam - box.X
+            : null;
+
+    // Joins along the seam's own axis make one row of parts with it; across it, each part has a left and a right half.
+    private static IEnumerable<(string Label, Size Size)> Apart(
+        string label,
+        Size size,
+        Axis axis,
+        IReadOnlyList<Length> joins,
+        Length? seam
+    )
     {
-        if (layout.Kind == LayoutKind.Single)
-            return null;
-        var left = layout.Page.Width - placed.Box.X;
-        return left.IsPositive && left < placed.Box.Width ? left + placed.Piece.Finish(Edge.Left).Uses : null;
+        if (joins.Count > 0 && axis == Axis.Across && seam is { } mark)
+            (joins, seam) = ([.. joins.Append(mark).Distinct().Order()], null);
+        foreach (var (part, i) in size.Apart(axis, joins).Select((part, i) => (part, i)))
+        {
+            var name = joins.Count > 0 ? string.Create(CultureInfo.InvariantCulture, $"{label} part {i + 1}") : label;
+            if (seam is { } at)
+            {
+                yield return ($"{name} left", new(at, part.Height));
+                yield return ($"{name} right", new(part.Width - at, part.Height));
+            }
+            else
+                yield return (name, part);
+        }
     }
 
     private static IEnumerable<CutPiece> MatOf(Kit kit, Layout layout, PlacedPiece placed, MatLayer layer, int i)
     {
         if (kit.Paper(layer.Mat.Paper) is not { } paper)
-            yield break;
-        var label = MatStack.LabelOf(placed.Label, i, placed.Stack.Layers.Count);
-        if (layer.Mat.Frame is not { } width)
+            return [];
+        var (label, box) = (MatStack.LabelOf(placed.Label, i, placed.Stack.Layers.Count), placed.MatBoxes[i]);
+        var seam = Seam(layout, placed.Piece, box);
+        var whole = layer.Mat.Frame is null;
+        var parts = whole ? Apart(label, layer.Size, Axis.Across, [], seam) : Strips(layout, placed.Piece, layer, box, label, paper);
+        var gut = whole && seam is null ? layer.Mat.Gut : null;
+        return parts.Select(part => Cut(kit, part.Label, layout, placed.Piece, paper, layer.Mat.Face, part.Size, turned: false, gut));
+    }
+
+    // The strips of a print that may lie either way are cut lying, where they come next to each other; others as they stand.
+    private static IEnumerable<(string Label, Size Size)> Strips(
+        Layout layout,
+        Piece piece,
+        MatLayer layer,
+        Box box,
+        string label,
+        Paper paper
+    )
+    {
+        var free = (paper[layer.Mat.Face]?.Direction ?? PrintDirection.Free) == PrintDirection.Free;
+        foreach (var (strip, n) in new MitredFrame(layer.Size, layer.Mat.Frame!.Value).Strips.Select((strip, n) => (strip, n)))
         {
-            yield return Cut(label, layout, placed.Piece, paper, layer.Mat.Face, layer.Size, turned: false, layer.Mat.Gut);
-            yield break;
+            var at = strip with { X = box.X + strip.X, Y = box.Y + strip.Y };
+            var name = string.Create(CultureInfo.InvariantCulture, $"{label} strip {n + 1}");
+            foreach (var (part, size) in Apart(name, strip.Size, Axis.Across, [], Seam(layout, piece, at)))
+                yield return (part, free ? new(size.Longer, size.Shorter) : size);
         }
-        var strips = new MitredFrame(layer.Size, width).Strips.SelectMany(s => Enumerable.Repeat(s.Size, s.Count));
-        foreach (var (size, n) in strips.Select((size, n) => (size, n)))
-            yield return Cut($"{label} strip {n + 1}", layout, placed.Piece, paper, layer.Mat.Face, size, turned: false);
     }
 
     // A print that is meant to lie a quarter turned on the page is cut a quarter turned from the sheet.
     private static CutPiece Cut(
+        Kit kit,
         string label,
         Layout layout,
         Piece piece,
@@ -217,16 +240,16 @@ public static class CutList
             free ? Turn.Free : Turn.None,
             gut,
             piece.CutBy,
-            OutlineOf(piece, size, turned)
+            OutlineOf(kit, piece, size, turned)
         );
     }
 
     // Edges that use up paper beyond the outline keep a piece from lying close to another.
-    private static IReadOnlyList<OutlinePoint>? OutlineOf(Piece piece, Size size, bool turned)
+    private static IReadOnlyList<OutlinePoint>? OutlineOf(Kit kit, Piece piece, Size size, bool turned)
     {
         if (
             piece.Shape is not { Kind: OutlineKind.Template, Points.Count: >= 3 } shape
-            || piece.CutSize != piece.Size
+            || piece.CutSize(kit.Unit) != piece.Size
             || size != piece.Size
             || Outline.Bounds(shape.Points).Size != size
         )

@@ -14,6 +14,7 @@ public sealed class KitWork
     private readonly Lazy<IReadOnlyList<ResolvedLayout>> _layouts;
     private readonly Lazy<IReadOnlyList<CutPiece>> _pieces;
     private readonly Lazy<CutPlan> _eachKit;
+    private readonly Lazy<CutPlan?> _eachGuest;
 
     public KitWork(Kit kit, PlanTerms? terms = null)
     {
@@ -22,6 +23,11 @@ public sealed class KitWork
         _layouts = new(() => [.. kit.Layouts.Select(l => Resolver.Resolve(l, kit))]);
         _pieces = new(() => CutList.Of(kit, Layouts));
         _eachKit = new(() => Plan(1, CutMode.EachKit));
+        _eachGuest = new(() =>
+            Pieces.Any(p => p.By == CutBy.Guest)
+                ? new CanonicalPlan(Kit, [.. Pieces.Where(p => p.By == CutBy.Guest)], CutMode.EachKit, _terms).For(1)
+                : null
+        );
     }
 
     public Kit Kit { get; }
@@ -34,6 +40,25 @@ public sealed class KitWork
     /// <summary>How one kit is cut by its guide.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public CutPlan EachKit => _eachKit.Value;
+
+    /// <summary>How a guest cuts what only guests cut; null where there is nothing of the kind. Its sheets lie in every bag.</summary>
+    /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
+    public CutPlan? EachGuest => _eachGuest.Value;
+
+    /// <summary>One kit of many that are cut one by one: what the host cuts for it, and what its guest cuts. Nothing that is there once
+    /// only, an offcut on hand or a sheet laid out for the run, is counted for every kit.</summary>
+    /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
+    public RunPlan OneByOne =>
+        Pieces.All(p => p.By == CutBy.Either)
+            ? new(EachKit, null, 1)
+            : new KitWork(
+                Kit with
+                {
+                    Papers = [.. Kit.Papers.Select(p => p with { Offcuts = [] })],
+                    KeptSheets = [.. Kit.KeptSheets.Where(k => k.Mode == CutMode.EachKit)],
+                },
+                _terms
+            ).Run(1);
 
     /// <summary>
     /// What can be cut, for as many sheets as it takes: pieces that fit no sheet are told by a finding and left out, so that the rest
@@ -54,19 +79,14 @@ public sealed class KitWork
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public RunPlan Run(int kits)
     {
-        IReadOnlyList<CutPiece> guests = [.. Pieces.Where(p => p.By == CutBy.Guest)];
         // One kit that nobody else has a hand in is cut together as by itself.
         var alone =
             kits == 1
-            && guests.Count == 0
+            && EachGuest is null
             && Pieces.All(p => p.By == CutBy.Either)
             && Kit.KeptSheets.Count == 0
             && Kit.Papers.All(p => p.Offcuts.Count == 0);
-        return new(
-            alone ? EachKit : Plan(kits, CutMode.Batch),
-            guests.Count == 0 ? null : new CanonicalPlan(Kit, guests, CutMode.EachKit, _terms).For(1),
-            kits
-        );
+        return new(alone ? EachKit : Plan(kits, CutMode.Batch), EachGuest, kits);
     }
 
     /// <summary>The same for some of its pieces alone.</summary>

@@ -10,4 +10,7 @@ public sealed record RunPlan(CutPlan Host, CutPlan? EachGuest, int Kits)
 
     /// <summary>How many of them are cut already, and no longer lie among the sheets on hand.</summary>
     public int Cut(string paper) => Host.For(paper)?.Cut ?? 0;
+
+    /// <summary>Its plans, each with how often it is made.</summary>
+    public IEnumerable<(CutPlan Plan, int Times)> Plans => EachGuest is { } guest ? [(Host, 1), (guest, Kits)] : [(Host, 1)];
 }

@@ -152,11 +152,13 @@ public static class TrimmerProgramme
     // Pieces go by their labels; parts still to be cut by letters; offcuts by a number; scraps by that word.
     private sealed class Namer
     {
+        private readonly HashSet<string> _labels;
         private int _parts;
         private int _offcuts;
 
         public Namer(CutNode root)
         {
+            _labels = root.All().OfType<PieceNode>().Select(p => p.Piece.Id).ToHashSet(StringComparer.OrdinalIgnoreCase);
             if (root is SplitNode)
                 All[root] = PaperPart.Sheet;
             else
@@ -172,8 +174,17 @@ public static class TrimmerProgramme
                 OffcutNode { IsTearStrip: true } => PaperPart.TearStrip,
                 OffcutNode { IsUseful: true } => PaperPart.Offcut(++_offcuts),
                 OffcutNode => PaperPart.Scrap,
-                _ => PaperPart.Uncut(Letters(_parts++)),
+                _ => PaperPart.Uncut(FreeLetter()),
             };
+
+        // A part is never called what a piece on this sheet is called.
+        private string FreeLetter()
+        {
+            string letters;
+            do letters = Letters(_parts++);
+            while (_labels.Contains(letters));
+            return letters;
+        }
     }
 
     private static string Letters(int n) => n < 26 ? ((char)('a' + n)).ToString() : Letters(n / 26 - 1) + (char)('a' + n % 26);

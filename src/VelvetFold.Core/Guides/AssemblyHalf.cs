@@ -17,7 +17,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout)
     {
         WriteWet();
         WriteTrims();
-        foreach (var placed in layout.Pieces.Where(p => p.Piece.HoldsPhoto && p.Stack.Layers.Count > 0))
+        foreach (var placed in layout.Pieces.Where(p => p.Piece.Kind == PieceKind.Photo && p.Stack.Layers.Count > 0))
             WriteMats(placed);
         Add(StepKind.DryLayout, _words.Say("dry", ("layout", layout.Layout.Name)), [], Symbol.Look);
         WriteDrying();
@@ -123,12 +123,13 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout)
                     };
                     if (layer.Mat.Frame is { } width)
                         return _words.Say(
-                            "frame",
+                            placed.Piece.HoldsPhoto || i > 0 ? "frame" : "frame.empty",
                             [.. blanks, ("angle", Words.Number(MitredFrame.CutAngle)), ("width", draft.Stated(FactKind.Amount, mat, width))]
                         );
                     return _words.Say(
                         i > 0 ? "mat.more"
                             : placed.Piece.IsPlaceholder ? "mat.placeholder"
+                            : !placed.Piece.HoldsPhoto ? "mat.empty"
                             : "mat.photo",
                         blanks
                     );
@@ -180,7 +181,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout)
         var (placed, piece) = (laid.Placed, laid.Placed.Piece);
         var key = piece switch
         {
-            { Kind: PieceKind.Photo, HoldsPhoto: false } => "leave",
+            { Kind: PieceKind.Photo, HoldsPhoto: false } => placed.Stack.Layers.Count > 0 ? "lay.empty" : "leave",
             { IsPlaceholder: true } when placed.Stack.Layers.Count == 0 => "lay.placeholder.bare",
             { Kind: PieceKind.Photo } => placed.Stack.Layers.Count > 0 ? "lay.photo" : "lay.photo.bare",
             { Paper: null, Part: null } => "lay.ready",

@@ -25,14 +25,18 @@ public sealed record ProofResult(int Cut, int Placed, int LeftOver, IReadOnlyLis
     [JsonIgnore]
     public IReadOnlyDictionary<string, int> CutOff { get; init; } = new Dictionary<string, int>();
 
+    /// <summary>Steps whose sentence is the designer's own in place of ours: what they say is not proved.</summary>
+    public IReadOnlyList<int> Unread { get; init; } = [];
+
     /// <summary>Whether whoever follows it ends with the pages as designed and nothing left over.</summary>
     public bool Holds => Faults.Count == 0;
 }
 
 /// <summary>
-/// Follows a guide step by step on a virtual table and tells where it fails. It trusts nothing but the steps: what was cut, what lies
+/// Follows a guide step by step on a virtual table and tells where it fails. It goes by nothing but the steps: what was cut, what lies
 /// where, what is free and what is dry comes from them, the numbers from their texts, and only the finished pages are compared with the
-/// design.
+/// design. Paper that a step takes is used up. Two things it does not prove: what the parts of a sheet are called comes from the plan, and
+/// a sentence of the designer's own in place of ours is not read, but named.
 /// </summary>
 public sealed class GuideProof
 {
@@ -43,7 +47,8 @@ public sealed class GuideProof
     private readonly TextNumbers _numbers;
     private readonly List<ProofFault> _faults = [];
     private readonly Dictionary<string, int> _cut = [];
-    private readonly HashSet<PaperPart> _sources = [];
+    private readonly Dictionary<(string Paper, PaperPart Part), int> _sources = [];
+    private readonly List<int> _unread = [];
     private readonly HashSet<string> _used = [];
     private readonly Dictionary<string, Box> _down = [];
     private readonly HashSet<FreeEdge> _free = [];
@@ -108,14 +113,16 @@ public sealed class GuideProof
     // Every number in the text is the one that is meant, and in the same order.
     private void ReadBack(Step step)
     {
-        Compare(step.Text, step.Facts);
+        // The designer's own sentence in place of ours has no numbers that are known to be meant.
+        if (step.Note is { Instead: true })
+            _unread.Add(step.Number);
+        else
+            Compare(step.Text, step.Facts);
         for (var i = 0; i < step.Lines.Count; i++)
             Compare(step.Lines[i], step.LineFacts.ElementAtOrDefault(i) ?? []);
 
         void Compare(string text, IReadOnlyList<StepFact> facts)
         {
-            if (step.Note is { Instead: true })
-                return;
             var own = step.Note is { } note && text.EndsWith(note.Words, StringComparison.Ordinal) ? text[..^note.Words.Length] : text;
             if (_numbers.Differs(own, facts) is { } difference)
                 Fault(
@@ -133,16 +140,25 @@ public sealed class GuideProof
             Fault(step, "no-sheet", Saying.Of("proof.no-sheet", ("number", step.Number)));
             return;
         }
-        if (pattern.From is { } from && !TakeSource(from))
+        if (pattern.From is { } from && !TakeSource(pattern.Sheet, from))
             Fault(step, "not-there-yet", Saying.Of("proof.not-there-yet", ("number", step.Number), ("part", from)));
         Programme(step, pattern);
         foreach (var label in step.Pieces)
             _cut[label] = _cut.GetValueOrDefault(label) + 1;
         foreach (var part in pattern.Cuts.SelectMany(c => c.Gives).Where(g => g.Role is PartRole.TearStrip or PartRole.Inside))
-            _sources.Add(part);
+            _sources[(pattern.Sheet, part)] = _sources.GetValueOrDefault((pattern.Sheet, part)) + 1;
     }
 
-    private bool TakeSource(PaperPart from) => from.Role == PartRole.OnHand || _sources.Contains(from);
+    // Each is used up once: what earlier steps have set free, and offcuts on hand as many as there are.
+    private bool TakeSource(string paper, PaperPart from)
+    {
+        if (from.Role == PartRole.OnHand)
+            _sources.TryAdd((paper, from), _kit.Paper(paper)?.Offcuts.ElementAtOrDefault(from.Number - 1)?.Count ?? 0);
+        if (_sources.GetValueOrDefault((paper, from)) <= 0)
+            return false;
+        _sources[(paper, from)]--;
+        return true;
+    }
 
     // The settings in the step, cut on a sheet, give the pieces the step names and nothing else.
     private void Programme(Step step, CutPattern pattern)
@@ -453,6 +469,6 @@ public sealed class GuideProof
         var left = _cut.Keys.Where(label => !_used.Contains(label)).ToList();
         foreach (var label in left)
             Fault(null, "left-over", Saying.Of("proof.left-over", ("label", label)));
-        return new(_cut.Count, _used.Count, left.Count, _faults) { CutOff = _cut };
+        return new(_cut.Count, _used.Count, left.Count, _faults) { CutOff = _cut, Unread = _unread };
     }
 }

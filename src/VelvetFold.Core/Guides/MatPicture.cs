@@ -25,7 +25,7 @@ public static class MatPicture
                         Mat: (Matting.Mat?)layer.Mat
                     )
             )
-            .Append((Label: placed.Label, Size: placed.Stack.Photo, Mat: null))
+            .Concat(placed.Piece.HoldsPhoto ? [(placed.Label, placed.Stack.Photo, null)] : [])
             .ToList();
         // Far enough apart that the lower edge of each layer, with its size, can be seen.
         var step = Length.Max(placed.Stack.Outer.Shorter.Half.Half, Length.Inches(0, 3, 4));

@@ -30,24 +30,38 @@ internal static class Holes
         return new(box.X + across, box.Y + down, box.Width - across * 2, box.Height - down * 2);
     }
 
-    /// <summary>A piece whose inside is cut out, where what lies on it leaves some of the hole to be seen.</summary>
+    /// <summary>A piece whose inside is cut out, where what lies on it leaves some of the hole to be seen; or the inner mat of an opening
+    /// that is left empty.</summary>
     public static IEnumerable<Finding> NotCovered(Kit kit, ResolvedLayout layout)
     {
         foreach (var placed in layout.Pieces)
-            if (
-                placed.Piece is { IsCut: true, Gut: { } border }
-                && placed.Box.Inset(border) is { } hole
-                && Uncovered.Rectangles(hole, Front(layout, placed).Select(Cover).OfType<Box>()).Count > 0
-            )
+            if (HoleOf(placed) is { } hole && Uncovered.Rectangles(hole, Front(layout, placed).Select(Cover).OfType<Box>()).Count > 0)
                 yield return new(
                     "hole-not-covered",
                     Gravity.Note,
                     layout.Layout.Id,
                     [placed.Id],
                     Saying.Of("finding.hole-not-covered", ("piece", placed.Label), ("size", kit.Reading().Format(hole.Size))),
-                    new(Saying.Of("finding.leave-it-whole"), placed.Piece with { Gut = null })
+                    new(Saying.Of("finding.leave-it-whole"), Whole(placed.Piece))
                 );
     }
+
+    private static Box? HoleOf(PlacedPiece placed) =>
+        placed.Piece is { IsCut: true, Gut: { } border } ? placed.Box.Inset(border)
+        : placed.Piece is { Kind: PieceKind.Photo, HoldsPhoto: false } && placed.Stack.Layers is [{ Mat.Gut: { } kept }, ..]
+            ? placed.MatBoxes[0].Inset(kept)
+        : null;
+
+    private static Piece Whole(Piece piece) =>
+        piece.Opening is { } opening
+            ? piece with
+            {
+                Opening = opening with { Mats = [.. opening.Mats.Select((mat, i) => i == 0 ? mat with { Gut = null } : mat)] },
+            }
+            : piece with
+            {
+                Gut = null,
+            };
 
     /// <summary>What lies nearer the front than a piece.</summary>
     public static IEnumerable<PlacedPiece> Front(ResolvedLayout layout, PlacedPiece placed) =>

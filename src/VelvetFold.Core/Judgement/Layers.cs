@@ -72,7 +72,11 @@ internal static class Layers
                 continue;
             if (LeansOn(layout.Layout, over.Piece, under.Id) || LeansOn(layout.Layout, under.Piece, over.Id))
                 continue;
-            if (!under.Piece.HoldsPhoto && !IsEdgeOverlap(under.Box, over.Box, shared))
+            if (Shapes.Corners(under) is { } low && Shapes.Corners(over) is { } high && !Outline.Overlap(low, high))
+                continue;
+            // Hexagons stand side by side: that one lies across another is never meant.
+            var hexagons = under.Piece.Shape?.Kind == OutlineKind.Hexagon && over.Piece.Shape?.Kind == OutlineKind.Hexagon;
+            if (!hexagons && !under.Piece.HoldsPhoto && !IsEdgeOverlap(under.Box, over.Box, shared))
                 continue;
             yield return new(
                 "unasked-overlap",

@@ -22,6 +22,7 @@ public static class PageCheck
         PaperCheck.PaperOf,
         PaperCheck.LongerThanTheTrimmer,
         PaperCheck.NarrowerThanTheTrimmer,
+        PaperCheck.PhotoAcrossTheSeam,
         PaperCheck.GuttedWhereItShows,
         PaperCheck.FrameOfTheWrongWidth,
         Holes.NotCovered,

@@ -1,3 +1,4 @@
+using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
@@ -11,7 +12,7 @@ internal static class PaperCheck
 {
     public static IEnumerable<Finding> PaperOf(Kit kit, ResolvedLayout layout) =>
         layout.Pieces.SelectMany(p =>
-            PaperOf(kit, layout.Layout, p.Piece)
+            PaperOf(kit, layout.Layout, p)
                 .Select(f => f.Code == "larger-than-sheet" && JoinOf(kit, layout, p) is { } join ? f with { Mend = join } : f)
         );
 
@@ -30,30 +31,50 @@ internal static class PaperCheck
             return null;
         var place = Joins.CoveredPlace(kit, layout, placed, longest) ?? along.Half.SnapTo(kit.Ruler);
         var joined = piece with { Joins = [place] };
-        return FitsSheet(paper, joined, joined.Face, LongestPart(joined))
+        return joined.CutParts(kit.Unit).All(p => FitsSheet(paper, joined.Face, joined.PrintTurned ? p.Turned : p))
             ? new(Saying.Of("finding.join-it-at", ("place", kit.Reading().Format(place))), joined)
             : null;
     }
 
-    private static IEnumerable<Finding> PaperOf(Kit kit, Layout layout, Piece piece)
+    private static IEnumerable<Finding> PaperOf(Kit kit, Layout layout, PlacedPiece placed)
     {
-        if (piece.Kind != PieceKind.Photo)
-            return piece.IsCut
-                ? Paper(kit, layout, piece, piece.Paper, piece.Face, LongestPart(piece), Saying.Plain(layout.Label(piece)))
-                : [];
-        if (piece.Opening?.Use == OpeningUse.Empty || piece.Stack(kit.Matting) is not { } stack)
-            return [];
-        return stack
-            .Layers.Where(l => l.Mat.Frame is null)
-            .SelectMany(l =>
-                Paper(kit, layout, piece, l.Mat.Paper, l.Mat.Face, l.Size, Saying.Of("finding.the-mat-of", ("piece", layout.Label(piece))))
-            );
+        var piece = placed.Piece;
+        if (piece.Kind == PieceKind.Photo)
+            foreach (var layer in placed.Stack.Layers)
+            foreach (var finding in FaceOf(kit, layout, piece, layer.Mat.Paper, layer.Mat.Face))
+                yield return finding;
+        else if (piece.IsCut)
+            foreach (var finding in FaceOf(kit, layout, piece, piece.Paper, piece.Face))
+                yield return finding;
+        // What is cut for it, each part as it stands on the sheet; told once a piece.
+        var large = CutList.Of(kit, layout, placed).Where(c => !FitsSheet(kit.Paper(c.Paper)!, c.Face, c.Size)).ToList();
+        if (large.Count == 0)
+            yield break;
+        var (cut, reading) = (large.MaxBy(c => c.Size.Longer)!, kit.Reading());
+        var sheet = kit.Paper(cut.Paper)!;
+        yield return new(
+            "larger-than-sheet",
+            Gravity.Fault,
+            layout.Id,
+            [piece.Id],
+            Saying.Of(
+                "finding.larger-than-sheet",
+                ("label", cut.Label),
+                ("size", reading.Format(cut.Size)),
+                ("paper", sheet.Name),
+                ("most", reading.Format(sheet.Usable.Size)),
+                ("strip", sheet.TearStrip is null ? "" : "off")
+            )
+        );
     }
 
-    private static IEnumerable<Finding> Paper(Kit kit, Layout layout, Piece piece, string? id, SheetFace face, Size size, Saying label)
+    private static IEnumerable<Finding> FaceOf(Kit kit, Layout layout, Piece piece, string? id, SheetFace face)
     {
+        var label =
+            piece.Kind == PieceKind.Photo
+                ? Saying.Of("finding.the-mat-of", ("piece", layout.Label(piece)))
+                : Saying.Plain(layout.Label(piece));
         if (kit.Paper(id) is not { } paper)
-        {
             yield return new(
                 "no-paper",
                 Gravity.Fault,
@@ -63,9 +84,7 @@ internal static class PaperCheck
                     ? Saying.Of("finding.no-paper", ("label", label))
                     : Saying.Of("finding.the-paper-of-is", ("id", id), ("label", label))
             );
-            yield break;
-        }
-        if (paper[face] is null)
+        else if (paper[face] is null)
             yield return new(
                 "no-face",
                 Gravity.Fault,
@@ -74,34 +93,33 @@ internal static class PaperCheck
                 Saying.Of("finding.no-face", ("label", label), ("face", face), ("paper", paper.Name)),
                 piece.Kind == PieceKind.Photo ? null : new(Saying.Of("finding.show-face-a"), piece with { Face = SheetFace.A })
             );
-        // Across the seam it is cut in two, each half no wider than a page.
-        var cut = piece.Side == PageSide.Both ? new(Length.Min(size.Width, layout.Page.Width), size.Height) : size;
-        if (FitsSheet(paper, piece, face, cut))
-            yield break;
-        var reading = kit.Reading();
-        yield return new(
-            "larger-than-sheet",
-            Gravity.Fault,
-            layout.Id,
-            [piece.Id],
-            Saying.Of(
-                "finding.larger-than-sheet",
-                ("label", label),
-                ("size", reading.Format(size)),
-                ("paper", paper.Name),
-                ("most", reading.Format(paper.Usable.Size)),
-                ("strip", paper.TearStrip is null ? "" : "off")
-            )
-        );
     }
 
-    // Of a piece that is joined, its longest part has to come out of a sheet.
-    private static Size LongestPart(Piece piece) => piece.CutParts.MaxBy(p => p.Along(piece.LongAxis));
+    /// <summary>A print across the seam: it would have to be cut in two, which nobody does to a photo.</summary>
+    public static IEnumerable<Finding> PhotoAcrossTheSeam(Kit kit, ResolvedLayout layout) =>
+        from placed in layout.Pieces
+        where
+            layout.Layout.Kind == LayoutKind.Spread
+            && placed.PhotoBox is { } photo
+            && photo.X < layout.Layout.Page.Width
+            && photo.Right > layout.Layout.Page.Width
+        select new Finding(
+            "photo-across-seam",
+            Gravity.Fault,
+            layout.Layout.Id,
+            [placed.Id],
+            Saying.Of(
+                "finding.photo-across-seam",
+                ("piece", placed.Label),
+                ("left", kit.Reading().Format(layout.Layout.Page.Width - placed.PhotoBox!.Value.X)),
+                ("right", kit.Reading().Format(placed.PhotoBox.Value.Right - layout.Layout.Page.Width))
+            )
+        );
 
     /// <summary>A base that comes printed is laid down whole.</summary>
     public static IEnumerable<Finding> PreprintedCutUp(Kit kit, ResolvedLayout layout) =>
         layout
-            .Pieces.Where(p => p.Piece.IsCut && kit.Paper(p.Piece.Paper) is { Preprinted: true } paper && p.Piece.CutSize != paper.Size)
+            .Pieces.Where(p => p.Piece.IsCut && kit.Paper(p.Piece.Paper) is { Preprinted: true } paper && p.CutSize != paper.Size)
             .Select(p => new Finding(
                 "preprinted-cut-up",
                 Gravity.Note,
@@ -111,61 +129,92 @@ internal static class PaperCheck
                     "finding.preprinted-cut-up",
                     ("paper", kit.Paper(p.Piece.Paper)!.Name),
                     ("piece", p.Label),
-                    ("size", kit.Reading().Format(p.Piece.CutSize))
+                    ("size", kit.Reading().Format(p.CutSize))
                 ),
                 p.Piece.Kind == PieceKind.Base && p.Piece.Finishes.Count == 0
                     ? new(Saying.Of("finding.lay-it-down-whole"), p.Piece with { Size = kit.Paper(p.Piece.Paper)!.Size })
                     : null
             ));
 
-    private static bool FitsSheet(Paper paper, Piece piece, SheetFace face, Size size)
-    {
-        if ((paper[face]?.Direction ?? PrintDirection.Free) == PrintDirection.Free)
-            return size.FitsIn(paper.Usable.Size) || size.Turned.FitsIn(paper.Usable.Size);
-        return (piece.PrintTurned && piece.Kind != PieceKind.Photo ? size.Turned : size).FitsIn(paper.Usable.Size);
-    }
+    // A size as it is cut, its print the right way round already.
+    private static bool FitsSheet(Paper paper, SheetFace face, Size size) =>
+        size.FitsIn(paper.Usable.Size)
+        || ((paper[face]?.Direction ?? PrintDirection.Free) == PrintDirection.Free && size.Turned.FitsIn(paper.Usable.Size));
 
-    public static IEnumerable<Finding> LongerThanTheTrimmer(Kit kit, ResolvedLayout layout) =>
-        kit.LongestCut is not { } longest
-            ? []
-            : layout
-                .Pieces.Where(p => p.Piece.IsCut && p.Piece.CutSize.Longer > longest && p.Piece.CutSize.Shorter < longest)
-                .Select(p => new Finding(
-                    "longer-than-trimmer",
+    /// <summary>What the trimmer's longest cut is too short for: told of what is cut at all, its parts where it has some.</summary>
+    public static IEnumerable<Finding> LongerThanTheTrimmer(Kit kit, ResolvedLayout layout)
+    {
+        if (kit.LongestCut is not { } longest)
+            yield break;
+        foreach (var placed in layout.Pieces)
+        {
+            // What no cut of the trimmer sets free is told too, and a whole sheet needs no cut.
+            var cuts = CutList.Of(kit, layout.Layout, placed).Select(c => (Cut: c, Sheet: kit.Paper(c.Paper)!.Usable.Size)).ToList();
+            if (
+                cuts.Find(c =>
+                    c.Cut.Size.Longer <= longest
+                    && FitsSheet(kit.Paper(c.Cut.Paper)!, c.Cut.Face, c.Cut.Size)
+                    && !CutPlanner.Fits(new Demand(c.Cut.Label, c.Cut.Paper, c.Cut.Size, 1, c.Cut.Turn), c.Sheet, longest)
+                ) is
+                { Cut: { } bound } stuck
+            )
+                yield return new(
+                    "longest-cut",
                     Gravity.Note,
                     layout.Layout.Id,
-                    [p.Id],
+                    [placed.Id],
                     Saying.Of(
-                        "finding.longer-than-trimmer",
-                        ("piece", p.Label),
-                        ("length", kit.Reading().Format(p.Piece.CutSize.Longer)),
+                        "finding.longest-cut",
+                        ("piece", bound.Label),
+                        ("size", kit.Reading().Format(bound.Size)),
+                        ("paper", kit.Paper(bound.Paper)!.Name),
+                        ("sheet", kit.Reading().Format(stuck.Sheet)),
                         ("longest", kit.Reading().Format(longest))
                     )
-                ));
+                );
+            var cut = cuts.Where(c => c.Cut.Size != c.Sheet && c.Cut.Size.Turned != c.Sheet).Select(c => c.Cut).MaxBy(c => c.Size.Longer);
+            if (cut is null || cut.Size.Longer <= longest)
+                continue;
+            yield return new(
+                "longer-than-trimmer",
+                Gravity.Note,
+                layout.Layout.Id,
+                [placed.Id],
+                Saying.Of(
+                    cut.Size.Shorter > longest ? "finding.longer-both-ways" : "finding.longer-than-trimmer",
+                    ("piece", cut.Label),
+                    ("length", kit.Reading().Format(cut.Size.Longer)),
+                    ("size", kit.Reading().Format(cut.Size)),
+                    ("longest", kit.Reading().Format(longest))
+                )
+            );
+        }
+    }
 
     /// <summary>A strip that the fence cannot be set to.</summary>
-    public static IEnumerable<Finding> NarrowerThanTheTrimmer(Kit kit, ResolvedLayout layout) =>
-        kit.NarrowestStrip is not { } narrowest
-            ? []
-            : layout
-                .Pieces.Where(p => p.Piece.IsCut && p.Piece.CutSize.Shorter < narrowest)
-                .Select(p => new Finding(
+    public static IEnumerable<Finding> NarrowerThanTheTrimmer(Kit kit, ResolvedLayout layout)
+    {
+        if (kit.NarrowestStrip is not { } narrowest)
+            yield break;
+        foreach (var placed in layout.Pieces)
+            if (CutList.Of(kit, layout.Layout, placed).MinBy(c => c.Size.Shorter) is { } cut && cut.Size.Shorter < narrowest)
+                yield return new(
                     "narrower-than-trimmer",
                     Gravity.Note,
                     layout.Layout.Id,
-                    [p.Id],
+                    [placed.Id],
                     Saying.Of(
                         "finding.narrower-than-trimmer",
-                        ("piece", p.Label),
-                        ("width", kit.Reading().Format(p.Piece.CutSize.Shorter)),
+                        ("piece", cut.Label),
+                        ("width", kit.Reading().Format(cut.Size.Shorter)),
                         ("narrowest", kit.Reading().Format(narrowest))
                     )
-                ));
+                );
+    }
 
     /// <summary>A mitred frame whose strips cannot hold the photo, or leave no opening between them.</summary>
     public static IEnumerable<Finding> FrameOfTheWrongWidth(Kit kit, ResolvedLayout layout) =>
         from placed in layout.Pieces
-        where placed.Piece.HoldsPhoto
         from layer in placed.Stack.Layers
         where layer.Mat.Frame is { } width && (width <= layer.Mat.Reveal || width * 2 >= layer.Size.Shorter)
         select new Finding(
@@ -185,7 +234,6 @@ internal static class PaperCheck
     /// <summary>A mat whose middle is cut out where it shows.</summary>
     public static IEnumerable<Finding> GuttedWhereItShows(Kit kit, ResolvedLayout layout) =>
         from placed in layout.Pieces
-        where placed.Piece.HoldsPhoto
         from layer in placed.Stack.Layers
         where layer.Mat.Gut is { } border && border <= layer.Mat.Reveal
         select new Finding(

@@ -52,7 +52,7 @@ internal static class Reveals
     /// <summary>Less than 1/16 of a mat cannot be seen, nor cut evenly.</summary>
     public static IEnumerable<Finding> Thin(Kit kit, ResolvedLayout layout)
     {
-        foreach (var placed in layout.Pieces.Where(p => p.Piece.HoldsPhoto))
+        foreach (var placed in layout.Pieces.Where(p => p.Piece.Kind == PieceKind.Photo))
         {
             var mats = placed.Piece.Opening!.Mats;
             for (var i = 0; i < mats.Count; i++)

@@ -8,6 +8,18 @@ namespace VelvetFold.Core.Judgement;
 /// <summary>Is a shape what its name says?</summary>
 internal static class Shapes
 {
+    /// <summary>The corners of a straight rectangle or hexagon where it lies, in order; null of what is round, tilted or a
+    /// template.</summary>
+    public static IReadOnlyList<OutlinePoint>? Corners(PlacedPiece placed) =>
+        placed.Piece.Tilt is not (null or 0)
+            ? null
+            : placed.Piece.Shape?.Kind switch
+            {
+                OutlineKind.Hexagon => Outline.Hexagon(placed.Box),
+                null or OutlineKind.Rectangle => Outline.Rectangle(placed.Box),
+                _ => null,
+            };
+
     /// <summary>A template with a corner outside the piece that is cut for it.</summary>
     public static IEnumerable<Finding> OutsideItsPiece(Kit kit, ResolvedLayout layout) =>
         from placed in layout.Pieces

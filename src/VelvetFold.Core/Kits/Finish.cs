@@ -42,15 +42,16 @@ public sealed record EdgeFinish
     /// <summary>The paper it uses up; none for what is usual.</summary>
     public Length? Allowance { get; init; }
 
-    /// <summary>The paper it uses up: the allowance, or what is usual (torn and punched 1/4 in, scalloped 1/8; common practice, no
-    /// source).</summary>
-    [JsonIgnore]
-    public Length Uses =>
+    /// <summary>The paper it uses up: the allowance, or what is usual (torn and punched 1/4 in, scalloped 1/8 in; in a metric kit 6 and
+    /// 3 mm; common practice, no source).</summary>
+    public Length Uses(LengthUnit unit) =>
         Allowance
-        ?? Work switch
+        ?? (Work, unit) switch
         {
-            EdgeWork.Torn or EdgeWork.Punched => Length.Inches(0, 1, 4),
-            EdgeWork.Scalloped => Length.Inches(0, 1, 8),
+            (EdgeWork.Torn or EdgeWork.Punched, LengthUnit.Inch) => Length.Inches(0, 1, 4),
+            (EdgeWork.Torn or EdgeWork.Punched, _) => Length.Millimetres(6),
+            (EdgeWork.Scalloped, LengthUnit.Inch) => Length.Inches(0, 1, 8),
+            (EdgeWork.Scalloped, _) => Length.Millimetres(3),
             _ => Length.Zero,
         };
 }

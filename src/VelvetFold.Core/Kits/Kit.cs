@@ -76,6 +76,9 @@ public sealed record Kit
     /// <summary>How its lengths are written for a reader.</summary>
     public LengthPattern Reading() => LengthPattern.ForReading(Unit, Ruler);
 
+    /// <summary>Kits' worth of cut pieces for a run of so many kits: the kits and the spares beyond them.</summary>
+    public int WithSpares(int kits) => kits + (Spares.FirstOrDefault(s => s.Of == SpareOf.Pieces)?.For(kits) ?? 0);
+
     /// <summary>The kit with one layout exchanged for another of the same id.</summary>
     public Kit With(Layout layout) => this with { Layouts = [.. Layouts.Select(l => l.Id == layout.Id ? layout : l)] };
 }

@@ -80,4 +80,43 @@ public sealed record Outline
     /// The height of a regular hexagon of so many ticks from flat to flat, points up and down: width x 2/sqrt(3), to the nearest tick.
     /// </summary>
     public static Length HexagonHeight(Length width) => new((long)Math.Round(width.Ticks * (2 / Math.Sqrt(3))));
+
+    /// <summary>The corners of a box, from the top left one clockwise.</summary>
+    public static IReadOnlyList<OutlinePoint> Rectangle(Box box) =>
+        [new(box.X, box.Y), new(box.Right, box.Y), new(box.Right, box.Bottom), new(box.X, box.Bottom)];
+
+    /// <summary>The corners of a hexagon in its box, from the upper point clockwise: its upright sides are the middle half of its
+    /// height.</summary>
+    public static IReadOnlyList<OutlinePoint> Hexagon(Box box)
+    {
+        var (middle, quarter) = (box.X + box.Width.Half, box.Height.Half.Half);
+        return
+        [
+            new(middle, box.Y),
+            new(box.Right, box.Y + quarter),
+            new(box.Right, box.Bottom - quarter),
+            new(middle, box.Bottom),
+            new(box.X, box.Bottom - quarter),
+            new(box.X, box.Y + quarter),
+        ];
+    }
+
+    /// <summary>
+    /// Whether two convex outlines lie over each other by more than a hair (8 ticks, 1/1000 mm, which rounding to ticks can make): no
+    /// line along a side of either parts them (the separating axis theorem).
+    /// </summary>
+    public static bool Overlap(IReadOnlyList<OutlinePoint> one, IReadOnlyList<OutlinePoint> other)
+    {
+        foreach (var outline in new[] { one, other })
+            for (var i = 0; i < outline.Count; i++)
+            {
+                var (a, b) = (outline[i], outline[(i + 1) % outline.Count]);
+                var (x, y) = ((double)(b.Y - a.Y).Ticks, (double)(a.X - b.X).Ticks);
+                double Reach(OutlinePoint p) => p.X.Ticks * x + p.Y.Ticks * y;
+                var hair = 8 * Math.Sqrt(x * x + y * y);
+                if (one.Max(Reach) - hair <= other.Min(Reach) || other.Max(Reach) - hair <= one.Min(Reach))
+                    return false;
+            }
+        return true;
+    }
 }

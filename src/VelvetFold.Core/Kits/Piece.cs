@@ -61,7 +61,7 @@ public enum OpeningUse
     [JsonStringEnumMemberName("photo")]
     Photo,
 
-    /// <summary>Left empty: it keeps its place, but has no photo and no mats.</summary>
+    /// <summary>Left empty: it keeps its place and its mats, but has no photo.</summary>
     [JsonStringEnumMemberName("empty")]
     Empty,
 
@@ -157,31 +157,25 @@ public sealed record Piece
     /// <summary>The finish of one edge.</summary>
     public EdgeFinish Finish(Edge edge) => Finishes.FirstOrDefault(f => f.Edge == edge) ?? new() { Edge = edge };
 
-    /// <summary>The size it is cut to: its finished size and what its edges use up.</summary>
-    [JsonIgnore]
-    public Size CutSize =>
-        new(Size.Width + Finish(Edge.Left).Uses + Finish(Edge.Right).Uses, Size.Height + Finish(Edge.Top).Uses + Finish(Edge.Bottom).Uses);
+    /// <summary>The size it is cut to: its finished size and what its edges use up, what is usual in that unit.</summary>
+    public Size CutSize(LengthUnit unit) =>
+        new(
+            Size.Width + Finish(Edge.Left).Uses(unit) + Finish(Edge.Right).Uses(unit),
+            Size.Height + Finish(Edge.Top).Uses(unit) + Finish(Edge.Bottom).Uses(unit)
+        );
 
     /// <summary>
-    /// The sizes of the parts it is cut in, where it is joined: from its left or top end, the allowances of its ends with the first and the
-    /// last. One part where it is not joined.
+    /// Where it is cut apart along its longer side, from its cut left or top end: at its joins, the allowance of that end before them.
     /// </summary>
-    [JsonIgnore]
-    public IReadOnlyList<Size> CutParts
+    public IReadOnlyList<Length> CutJoins(LengthUnit unit)
     {
-        get
-        {
-            var before = Finish(LongAxis == Axis.Across ? Edge.Left : Edge.Top).Uses;
-            Length[] marks = [Length.Zero, .. Joins.Select(j => j + before), CutSize.Along(LongAxis)];
-            return
-            [
-                .. marks.Zip(
-                    marks.Skip(1),
-                    (start, end) => LongAxis == Axis.Across ? new Size(end - start, CutSize.Height) : new Size(CutSize.Width, end - start)
-                ),
-            ];
-        }
+        var before = Finish(LongAxis == Axis.Across ? Edge.Left : Edge.Top).Uses(unit);
+        return [.. Joins.Select(j => j + before)];
     }
+
+    /// <summary>The sizes of the parts it is cut in, where it is joined: from its left or top end. One part where it is not
+    /// joined.</summary>
+    public IReadOnlyList<Size> CutParts(LengthUnit unit) => CutSize(unit).Apart(LongAxis, CutJoins(unit));
 
     /// <summary>Whether it is cut from paper by this kit's plan, rather than coming ready-made or being a photo.</summary>
     [JsonIgnore]
@@ -209,9 +203,8 @@ public sealed record Piece
     [JsonIgnore]
     public bool HasPrint => HoldsPhoto && !IsPlaceholder;
 
-    /// <summary>The photo on its mats; null where trimming leaves nothing. A piece that is no photo is a stack of its own size.</summary>
+    /// <summary>The photo on its mats, or the mats that an opening left empty keeps; null where trimming leaves nothing. A piece that is
+    /// no photo is a stack of its own size.</summary>
     public MatStack? Stack(MatRule rule) =>
-        Opening is { Use: not OpeningUse.Empty } opening
-            ? MatStack.Build(Size, opening.School ?? rule.School, opening.Mats)
-            : new(Size, []);
+        Opening is { } opening ? MatStack.Build(Size, opening.School ?? rule.School, opening.Mats) : new(Size, []);
 }

@@ -22,6 +22,8 @@ public sealed record CutOut(string Layout, string Piece, int? Mat, string Label,
             foreach (var (layer, i) in placed.Stack.Layers.Select((layer, i) => (layer, i)))
             {
                 var border = layer.Mat.Reveal + lap;
+                if (i == 0 && !piece.HoldsPhoto)
+                    continue;
                 if (layer.Mat is { Gut: null, Frame: null } && layer.Size.Grown(-border) is { } inside && inside.Shorter >= Hidden.Smallest)
                     yield return new(
                         id,
@@ -44,7 +46,7 @@ public sealed record CutOut(string Layout, string Piece, int? Mat, string Label,
             var border = new[] { middle.X - box.X, middle.Y - box.Y, box.Right - middle.Right, box.Bottom - middle.Bottom }.Aggregate(
                 Length.Max
             );
-            if (border.IsPositive && piece.CutSize.Grown(-border) is { } inside && inside.Shorter >= Hidden.Smallest)
+            if (border.IsPositive && piece.CutSize(kit.Unit).Grown(-border) is { } inside && inside.Shorter >= Hidden.Smallest)
                 yield return new(id, piece.Id, null, placed.Label, paper, border, inside);
         }
     }

@@ -81,8 +81,6 @@ internal static class FindingWords
 
     public static Finding UnequalGaps(Layout layout, Arrangement arrangement, IReadOnlyList<Length> gaps, Kit kit)
     {
-        var (wide, narrow) = (gaps.Max(), gaps.Min());
-        var longer = gaps.Count(g => g == wide);
         return new(
             "unequal-gaps",
             Gravity.Note,
@@ -91,9 +89,12 @@ internal static class FindingWords
             Saying.Of(
                 "finding.unequal-gaps",
                 ("arrangement", arrangement.Id),
-                ("longer", longer),
-                ("wide", kit.Reading().Format(wide)),
-                ("narrow", kit.Reading().Format(narrow))
+                (
+                    "gaps",
+                    gaps.GroupBy(g => g)
+                        .Select(g => Saying.Of("finding.gaps-alike", ("n", g.Count()), ("gap", kit.Reading().Format(g.Key))))
+                        .ToList()
+                )
             )
         );
     }

@@ -78,7 +78,11 @@ public static class Hidden
     public static bool IsOpaque(PlacedPiece placed) =>
         placed.Piece is { Tilt: null or 0, Shape: null or { Kind: OutlineKind.Rectangle }, Gut: null }
         && placed.Piece.Kind is not (PieceKind.Tie or PieceKind.Sticker or PieceKind.DieCut or PieceKind.Raised)
-        && placed.Piece is not { Kind: PieceKind.Photo, HoldsPhoto: false };
+        && (
+            placed.Piece.Kind != PieceKind.Photo
+            || placed.Piece.HoldsPhoto
+            || placed.Stack.Layers.Any(l => l.Mat is { Frame: null, Gut: null })
+        );
 
     private static IEnumerable<HiddenMiddle> UnderPhoto(PlacedPiece placed, Length lap)
     {

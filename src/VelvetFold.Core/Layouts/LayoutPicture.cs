@@ -118,7 +118,7 @@ public static class LayoutPicture
             }
             yield return placed.PhotoBox is { } photo
                 ? new BoxMark(piece.IsPlaceholder ? Role.Empty : Role.Photo, label, photo, Tilt: piece.Tilt)
-                : new BoxMark(Role.Empty, label, placed.Box);
+                : new BoxMark(Role.Empty, label, placed.Box.Centred(placed.Stack.Photo), Tilt: piece.Tilt);
         }
     }
 

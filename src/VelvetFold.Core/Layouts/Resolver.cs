@@ -10,20 +10,19 @@ namespace VelvetFold.Core.Layouts;
 /// <param name="Box">What it covers, mats included, from the layout's top left corner; what hangs over the page is still in it.</param>
 /// <param name="PhotoBox">Where the photo itself lies; null where there is none.</param>
 /// <param name="MatBoxes">Where the mats lie, inner one first.</param>
+/// <param name="CutSize">The size its paper is cut to; of a photo, its stack's size.</param>
 public sealed record PlacedPiece(
     [property: JsonIgnore] Piece Piece,
     string Label,
     Box Box,
     [property: JsonIgnore] MatStack Stack,
     Box? PhotoBox,
-    IReadOnlyList<Box> MatBoxes
+    IReadOnlyList<Box> MatBoxes,
+    Size CutSize
 )
 {
     /// <summary>The piece's id within its layout.</summary>
     public string Id => Piece.Id;
-
-    /// <summary>The size its paper is cut to; of a photo, its stack's size.</summary>
-    public Size CutSize => Piece.Kind == PieceKind.Photo ? Stack.Outer : Piece.CutSize;
 }
 
 /// <summary>The gaps of pieces spread evenly, in order.</summary>
@@ -93,12 +92,16 @@ public sealed class Resolver
     private PlacedPiece Place(Piece piece, Box box)
     {
         var stack = _stacks[piece.Id]!;
-        var mats = stack.Layers.Select(layer => CentredIn(box, layer.Size)).ToList();
-        return new(piece, _layout.Label(piece), box, stack, piece.HoldsPhoto ? CentredIn(box, stack.Photo) : null, mats);
+        return new(
+            piece,
+            _layout.Label(piece),
+            box,
+            stack,
+            piece.HoldsPhoto ? box.Centred(stack.Photo) : null,
+            [.. stack.Layers.Select(layer => box.Centred(layer.Size))],
+            piece.Kind == PieceKind.Photo ? stack.Outer : piece.CutSize(_kit.Unit)
+        );
     }
-
-    private static Box CentredIn(Box box, Size size) =>
-        new(box.X + (box.Width - size.Width).Half, box.Y + (box.Height - size.Height).Half, size);
 
     // The stretch of a piece or of an arrangement along an axis; found once.
     private Span? SpanOf(string id, Axis axis)

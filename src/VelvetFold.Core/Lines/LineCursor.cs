@@ -120,6 +120,42 @@ internal sealed class LineCursor(string text, LengthUnit unit)
 
     public Length NeedLength() => Length() ?? throw Fault();
 
+    /// <summary>Takes a point in round brackets, <c>(4, 0)</c> or <c>(4,0)</c>, if one stands here. The comma between its two lengths is
+    /// the one that leaves a length on both sides; where decimal commas leave more than one, the one before a space.</summary>
+    public (Length X, Length Y)? Point()
+    {
+        if (Take("(") is null)
+            return null;
+        var (from, close) = (At, text.IndexOf(')', At));
+        if (close < 0)
+        {
+            At = text.Length;
+            Want(")");
+            throw Fault();
+        }
+        var ways = Enumerable
+            .Range(from, close - from)
+            .Where(at => text[at] is ',' or ';')
+            .Select(at => (Comma: at, X: Whole(from, at), Y: Whole(at + 1, close)))
+            .Where(way => way is { X: not null, Y: not null })
+            .ToList();
+        if (ways.Count > 1)
+            ways = [.. ways.Where(way => text[way.Comma] == ';' || char.IsWhiteSpace(text[way.Comma + 1]))];
+        if (ways is not [var only])
+            throw new LineException(from + 1, Saying.Of("line.a-point-is", ("point", text[(from - 1)..(close + 1)])));
+        At = close + 1;
+        return (only.X!.Value, only.Y!.Value);
+    }
+
+    // The length that fills a stretch of the line; null where none does.
+    private Length? Whole(int from, int to)
+    {
+        while (from < to && char.IsWhiteSpace(text[from]))
+            from++;
+        var (reading, end) = from < to ? Scan(text[..to], from) : default;
+        return reading is { Fault: null } && text[Math.Min(end, to)..to].Trim().Length == 0 && from < to ? reading.Value : null;
+    }
+
     /// <summary>Takes a whole number that a word follows ("4 strips"), if one stands here.</summary>
     public int? Count()
     {

@@ -163,14 +163,8 @@ internal sealed class OptionReader(
     private List<OutlinePoint> NeedPoints()
     {
         var points = new List<OutlinePoint>();
-        while (cursor.Take("(") is not null)
-        {
-            var x = cursor.NeedLength();
-            if (!cursor.Comma())
-                throw cursor.Fault();
-            points.Add(new(x, cursor.NeedLength()));
-            cursor.Need(")");
-        }
+        while (cursor.Point() is var (x, y))
+            points.Add(new(x, y));
         return points.Count >= 3 ? points : throw new LineException(cursor.Column, Saying.Of("line.a-template-needs-at"));
     }
 }

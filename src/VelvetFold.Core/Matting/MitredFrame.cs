@@ -14,12 +14,25 @@ public sealed record MitredFrame(Size Outer, Length Width)
     /// <summary>The opening it leaves; null where the strips meet in the middle.</summary>
     public Size? Opening => Outer.Grown(-Width);
 
-    /// <summary>The strips: size and how many, long edge across. A strip's short edge is shorter by twice its width.</summary>
-    public IReadOnlyList<(Size Size, int Count)> Strips =>
-        Outer.Width == Outer.Height ? [(new(Outer.Width, Width), 4)] : [(new(Outer.Width, Width), 2), (new(Outer.Height, Width), 2)];
+    /// <summary>Where the strips lie within the frame: the upper, the lower, the left and the right one. Each is as long as its side,
+    /// corners included; its short edge is shorter by twice its width.</summary>
+    public IReadOnlyList<Box> Strips
+    {
+        get
+        {
+            var (lying, upright) = (new Size(Outer.Width, Width), new Size(Width, Outer.Height));
+            return
+            [
+                new(Length.Zero, Length.Zero, lying),
+                new(Length.Zero, Outer.Height - Width, lying),
+                new(Length.Zero, Length.Zero, upright),
+                new(Outer.Width - Width, Length.Zero, upright),
+            ];
+        }
+    }
 
     /// <summary>The paper of the strips as they are cut, corners included, in square ticks.</summary>
-    public Int128 StripArea => Strips.Aggregate(Int128.Zero, (sum, s) => sum + s.Size.Area * s.Count);
+    public Int128 StripArea => Strips.Aggregate(Int128.Zero, (sum, s) => sum + s.Size.Area);
 
     /// <summary>The paper saved against a whole mat, in square ticks; negative where strips take more.</summary>
     public Int128 Saved => Outer.Area - StripArea;

@@ -67,6 +67,9 @@ public readonly record struct Span(Length Start, Length Extent)
 [method: JsonConstructor]
 public readonly record struct Box(Length X, Length Y, Length Width, Length Height)
 {
+    /// <summary>A box of that size with the same middle.</summary>
+    public Box Centred(Size size) => new(X + (Width - size.Width).Half, Y + (Height - size.Height).Half, size);
+
     public Box(Length x, Length y, Size size)
         : this(x, y, size.Width, size.Height) { }
 

@@ -49,5 +49,19 @@ public readonly record struct Size
     /// <summary>The length of the side that runs along an axis.</summary>
     public Length Along(Axis axis) => axis == Axis.Across ? Width : Height;
 
+    /// <summary>The parts it is cut apart in, at marks along an axis in order, each more than 0 and less than its side. One part where
+    /// there are none.</summary>
+    public IReadOnlyList<Size> Apart(Axis axis, IReadOnlyList<Length> marks)
+    {
+        var (size, edges) = (this, (Length[])[Length.Zero, .. marks, Along(axis)]);
+        return
+        [
+            .. edges.Zip(
+                edges.Skip(1),
+                (start, end) => axis == Axis.Across ? new Size(end - start, size.Height) : new Size(size.Width, end - start)
+            ),
+        ];
+    }
+
     public override string ToString() => $"{Width} x {Height}";
 }

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Kits;
@@ -36,6 +37,14 @@ public sealed record RosterTotals(
     IReadOnlyList<TotalMissing> Missing
 )
 {
+    /// <summary>How the guests' kits are cut, each with how many of them there are.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<(CutPlan Plan, int Times)> Plans { get; init; } = [];
+
+    /// <summary>Cuts that the host makes for all of them: all but those of what only guests cut.</summary>
+    [JsonIgnore]
+    public long HostCuts { get; init; }
+
     /// <summary>Adds a roster up.</summary>
     /// <param name="guests">The changes of each guest; those that name nothing in the kit any more are left aside.</param>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
@@ -101,27 +110,33 @@ public sealed record RosterTotals(
                     .OrderBy(m => m.Paper, StringComparer.Ordinal)
                     .ThenByDescending(m => m.Size.Area),
             ]
-        );
+        )
+        {
+            Plans = [.. counted.SelectMany(c => c.Own.Run.Plans.Select(p => (p.Plan, p.Times * c.Count)))],
+            HostCuts = counted.Sum(c => (long)c.Own.Run.Host.AllCuts * c.Count),
+        };
     }
 
     private sealed record Own(
         Dictionary<(string Paper, SheetFace Face, Size Size), int> Pieces,
         Dictionary<Size, int> Photos,
         Dictionary<Size, int> Placeholders,
-        Dictionary<string, int> Sheets
+        Dictionary<string, int> Sheets,
+        RunPlan Run
     );
 
     private static Own Counted(Kit kit, PlanTerms? terms)
     {
         var work = new KitWork(kit, terms);
-        var (layouts, pieces, plan) = (work.Layouts, work.Pieces, work.EachKit);
+        var (layouts, pieces, run) = (work.Layouts, work.Pieces, work.OneByOne);
         Dictionary<Size, int> Sizes(Func<Piece, bool> which) =>
             layouts.SelectMany(l => l.Pieces).Where(p => which(p.Piece)).CountBy(p => p.Stack.Photo).ToDictionary();
         return new(
             pieces.CountBy(p => (p.Paper, p.Face, p.Size)).ToDictionary(),
             Sizes(p => p.HasPrint),
             Sizes(p => p.IsPlaceholder),
-            plan.BySheet.ToDictionary(s => s.Sheet, s => s.SheetsUsed)
+            kit.Papers.ToDictionary(p => p.Id, p => run.Sheets(p.Id)),
+            run
         );
     }
 }

@@ -150,6 +150,8 @@ public sealed class GuidePages
                         ("left", N(_answer.Proof.LeftOver))
                     )
                 : "";
+            if (_answer.Proof.Unread is { Count: > 0 } unread)
+                proof += " " + _words.Text("print.unread", ("n", unread.Count), ("steps", string.Join(", ", unread.Select(N))));
             _flow.Text($"{counts}{proof} {below}", Typeface.Sans, _size * 0.95, Inks.Soft);
         }
         _flow.Down(_size);

@@ -15,7 +15,7 @@ namespace VelvetFold.Web.Endpoints;
 internal sealed record KitQuestion(Kit Kit, int? Kits = null);
 
 /// <summary>A kit whose cuts are asked for.</summary>
-/// <param name="Kits">How many kits are cut together; those of the document where left out.</param>
+/// <param name="Kits">How many kits are cut together; those of the document with their spares where left out.</param>
 /// <param name="Mode">Whether all kits are cut together (where left out) or each by itself.</param>
 /// <param name="Longer">Whether a better plan than the kit's is searched for.</param>
 internal sealed record PlanQuestion(Kit Kit, int? Kits = null, CutMode? Mode = null, bool? Longer = null);
@@ -59,7 +59,7 @@ internal sealed record LinesAnswer(
 );
 
 /// <summary>A piece to lay on a sheet by hand.</summary>
-/// <param name="Kits">How many kits are cut together; those of the document where left out.</param>
+/// <param name="Kits">How many kits are cut together; those of the document with their spares where left out.</param>
 /// <param name="Paper">The paper's id.</param>
 /// <param name="There">The labels on the sheet, so often as each lies there; none for a sheet of its own.</param>
 internal sealed record LayQuestion(Kit Kit, CutMode Mode, string Paper, IReadOnlyList<string> There, string Piece, int? Kits = null);
@@ -121,7 +121,7 @@ internal static class ComputeEndpoints
         var reading = await Body.ReadAsync<PlanQuestion>(request, "kit.", q => q.Kit);
         if (reading.Value is not { } question)
             return Problems.Bad(reading.Faults);
-        var (kits, mode) = (question.Kits ?? question.Kit.Kits, question.Mode ?? CutMode.Batch);
+        var (kits, mode) = (question.Kits ?? question.Kit.WithSpares(question.Kit.Kits), question.Mode ?? CutMode.Batch);
         if (kits is < 0 or > KitRules.MostKits)
             return NotSoMany(kits);
         PlanAnswer Plan(PlanTerms terms)

@@ -331,7 +331,7 @@ internal static class GuestEndpoints
     private static Dictionary<string, string> AllPhotosOf(GuestRow guest)
     {
         var photos = new Dictionary<string, string>(PhotosOf(guest));
-        foreach (var picture in guest.Pictures.OrderBy(p => p.Id).Select(InvitationEndpoints.View))
+        foreach (var picture in guest.Pictures.OrderBy(p => p.Id).Select(PictureEndpoints.View))
             photos[picture.Layout] = string.Join(
                 ", ",
                 new[] { photos.GetValueOrDefault(picture.Layout, ""), picture.Said }.Where(t => !string.IsNullOrWhiteSpace(t))
@@ -364,7 +364,7 @@ internal static class GuestEndpoints
             guest.WorkshopId is { } at ? workshops.GetValueOrDefault(at) : null,
             guest.Email,
             guest.Needs,
-            [.. guest.Pictures.OrderBy(p => p.Id).Select(InvitationEndpoints.View)],
+            [.. guest.Pictures.OrderBy(p => p.Id).Select(PictureEndpoints.View)],
             new(link?.CreatedAt, link?.MailedAt),
             guest.AnsweredAt
         );

@@ -27,9 +27,6 @@ internal sealed record InvitationAsked(bool Mail, string Address);
 /// <param name="Openings">The sizes of its photos as they lie, to be read.</param>
 internal sealed record InvitedLayout(string Id, string Name, Scene Picture, IReadOnlyList<string> Openings);
 
-/// <summary>A picture a guest has given.</summary>
-internal sealed record PictureView(int Id, string Layout, string Name, string Said, int PixelWidth, int PixelHeight);
-
 /// <summary>What a guest sees behind their link: the workshop, the kit's pages, and what they have said themselves. The version goes into
 /// If-Match of an answer.</summary>
 internal sealed record InvitationView(
@@ -53,9 +50,6 @@ internal sealed record InvitationView(
 /// <summary>What a guest says.</summary>
 internal sealed record InvitationAnswer(IReadOnlyDictionary<string, string>? Photos = null, string? Needs = null);
 
-/// <summary>What is said of a picture, as in a photo line: 4 x 6 whole focal.</summary>
-internal sealed record PictureSaid(string Said);
-
 /// <summary>Private links: made, mailed and withdrawn by the host, and opened by a guest, who sees nothing of anybody else.</summary>
 internal static class InvitationEndpoints
 {
@@ -68,36 +62,6 @@ internal static class InvitationEndpoints
             .ProducesProblem(400)
             .ProducesProblem(404);
         own.MapDelete("/invitation", WithdrawAsync).Produces(204).ProducesProblem(404);
-        own.MapPost("/pictures", HostPictureAsync)
-            .WithMetadata(Large)
-            .Accepts<byte[]>("application/octet-stream", "image/jpeg", "image/png", "image/webp")
-            .Produces<PictureView>(201)
-            .ProducesProblem(400)
-            .ProducesProblem(404)
-            .ProducesProblem(413);
-        own.MapPut("/pictures/{picture:int}", HostSaysAsync)
-            .Accepts<PictureSaid>("application/json")
-            .Produces<PictureView>()
-            .ProducesProblem(400)
-            .ProducesProblem(404);
-        own.MapGet(
-                "/pictures/{picture:int}",
-                async (string slug, int id, int picture, GuestList list, Pictures pictures, CancellationToken cancel) =>
-                    await list.FindAsync(slug, id, cancel) is { } guest
-                        ? await SmallAsync(guest.Id, picture, pictures, cancel)
-                        : GuestEndpoints.NoGuest()
-            )
-            .Produces<byte[]>(200, "image/jpeg")
-            .ProducesProblem(404);
-        own.MapDelete(
-                "/pictures/{picture:int}",
-                async (string slug, int id, int picture, GuestList list, Pictures pictures, CancellationToken cancel) =>
-                    await list.FindAsync(slug, id, cancel) is { } guest && await pictures.RemoveAsync(guest.Id, picture, cancel)
-                        ? Results.NoContent()
-                        : NoPicture()
-            )
-            .Produces(204)
-            .ProducesProblem(404);
 
         var open = api.MapGroup("/invitations/{secret}").WithTags("Invitations");
         open.MapGet("/", OpenAsync).Produces<InvitationView>().ProducesProblem(404);
@@ -108,39 +72,7 @@ internal static class InvitationEndpoints
             .ProducesProblem(404)
             .ProducesProblem(412)
             .ProducesProblem(428);
-        open.MapPost("/pictures", GuestPictureAsync)
-            .WithMetadata(Large)
-            .Accepts<byte[]>("application/octet-stream", "image/jpeg", "image/png", "image/webp")
-            .Produces<PictureView>(201)
-            .ProducesProblem(400)
-            .ProducesProblem(404)
-            .ProducesProblem(413);
-        open.MapPut("/pictures/{picture:int}", GuestSaysAsync)
-            .Accepts<PictureSaid>("application/json")
-            .Produces<PictureView>()
-            .ProducesProblem(400)
-            .ProducesProblem(404);
-        open.MapGet(
-                "/pictures/{picture:int}",
-                async (string secret, int picture, Invitations invitations, Pictures pictures, CancellationToken cancel) =>
-                    await invitations.OpenAsync(secret, cancel) is { } invited
-                        ? await SmallAsync(invited.Guest.Id, picture, pictures, cancel)
-                        : Closed()
-            )
-            .Produces<byte[]>(200, "image/jpeg")
-            .ProducesProblem(404);
-        open.MapDelete(
-                "/pictures/{picture:int}",
-                async (string secret, int picture, Invitations invitations, Pictures pictures, CancellationToken cancel) =>
-                    await invitations.OpenAsync(secret, cancel) is not { } invited ? Closed()
-                    : await pictures.RemoveAsync(invited.Guest.Id, picture, cancel) ? Results.NoContent()
-                    : NoPicture()
-            )
-            .Produces(204)
-            .ProducesProblem(404);
     }
-
-    private static Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute Large => new(PictureFile.LargestBytes + 1024);
 
     private static async Task<IResult> MakeAsync(
         string slug,
@@ -237,7 +169,7 @@ internal static class InvitationEndpoints
                 [.. layouts],
                 GuestEndpoints.PhotosOf(guest),
                 guest.Needs,
-                [.. guest.Pictures.OrderBy(p => p.Id).Select(View)],
+                [.. guest.Pictures.OrderBy(p => p.Id).Select(PictureEndpoints.View)],
                 guest.AnsweredAt,
                 guest.Version
             ),
@@ -285,151 +217,6 @@ internal static class InvitationEndpoints
         return isKept ? await ViewAsync(invited, shelf, cancel) : Problems.Of(412, "problem.changed-meanwhile");
     }
 
-    private static async Task<IResult> GuestPictureAsync(
-        string secret,
-        string layout,
-        string? name,
-        HttpRequest request,
-        Invitations invitations,
-        KitShelf shelf,
-        Pictures pictures,
-        CancellationToken cancel
-    )
-    {
-        if (await invitations.OpenAsync(secret, cancel) is not { } invited)
-            return Closed();
-        return await AddAsync(
-            invited.Guest.Id,
-            layout,
-            name,
-            request,
-            (await shelf.FindAsync(invited.Kit, invited.Revision, cancel))!.Kit,
-            pictures,
-            cancel
-        );
-    }
-
-    private static async Task<IResult> HostPictureAsync(
-        string slug,
-        int id,
-        string layout,
-        string? name,
-        HttpRequest request,
-        GuestList list,
-        KitShelf shelf,
-        Pictures pictures,
-        CancellationToken cancel
-    )
-    {
-        if (await list.FindAsync(slug, id, cancel) is not { } guest)
-            return GuestEndpoints.NoGuest();
-        return await AddAsync(guest.Id, layout, name, request, (await shelf.FindAsync(slug, null, cancel))!.Kit, pictures, cancel);
-    }
-
-    private static async Task<IResult> AddAsync(
-        int guest,
-        string layout,
-        string? name,
-        HttpRequest request,
-        Kit kit,
-        Pictures pictures,
-        CancellationToken cancel
-    )
-    {
-        if (kit.Layout(layout) is null)
-            return Problems.Bad("layout", Saying.Of("problem.there-is-no-page-2", ("layout", layout)));
-        var (read, fault) = PictureFile.Read(await Body.BytesAsync(request, PictureFile.LargestBytes + 1024));
-        if (read is null)
-            return Problems.Bad("file", Saying.Of("problem.of-a-file", ("name", Called(name)), ("says", fault)));
-        var size = StandardSizes.PrintFor(read.PixelWidth, read.PixelHeight, kit.Unit);
-        var row = new PictureRow
-        {
-            GuestId = guest,
-            Layout = layout,
-            Name = Called(name),
-            Said = kit.Reading().Format(size),
-            PixelWidth = read.PixelWidth,
-            PixelHeight = read.PixelHeight,
-            Small = read.Small,
-        };
-        return await pictures.AddAsync(row, cancel) is { } added
-            ? Results.Json(View(added), statusCode: 201)
-            : Problems.Bad("file", Saying.Of("problem.pictures-are-the-most", ("mostOfAGuest", Pictures.MostOfAGuest)));
-    }
-
-    private static string Called(string? name) =>
-        string.IsNullOrWhiteSpace(name) ? "photo"
-        : Path.GetFileName(name.Trim()) is var file && file.Length > 120 ? file[..120]
-        : Path.GetFileName(name.Trim());
-
-    private static async Task<IResult> GuestSaysAsync(
-        string secret,
-        int picture,
-        HttpRequest request,
-        Invitations invitations,
-        KitShelf shelf,
-        Pictures pictures,
-        CancellationToken cancel
-    )
-    {
-        if (await invitations.OpenAsync(secret, cancel) is not { } invited)
-            return Closed();
-        return await SayAsync(
-            invited.Guest.Id,
-            picture,
-            request,
-            (await shelf.FindAsync(invited.Kit, invited.Revision, cancel))!.Kit.Unit,
-            pictures,
-            cancel
-        );
-    }
-
-    private static async Task<IResult> HostSaysAsync(
-        string slug,
-        int id,
-        int picture,
-        HttpRequest request,
-        GuestList list,
-        KitShelf shelf,
-        Pictures pictures,
-        CancellationToken cancel
-    )
-    {
-        if (await list.FindAsync(slug, id, cancel) is not { } guest)
-            return GuestEndpoints.NoGuest();
-        return await SayAsync(guest.Id, picture, request, (await shelf.FindAsync(slug, null, cancel))!.Kit.Unit, pictures, cancel);
-    }
-
-    private static async Task<IResult> SayAsync(
-        int guest,
-        int id,
-        HttpRequest request,
-        LengthUnit unit,
-        Pictures pictures,
-        CancellationToken cancel
-    )
-    {
-        var reading = await Body.ReadAsync<PictureSaid>(request);
-        if (reading.Value is not { } said)
-            return Problems.Bad(reading.Faults);
-        var (photos, faults) = PhotoLine.Read(said.Said, unit);
-        if (faults.Count > 0)
-            return Problems.Bad("said", faults[0].Says);
-        if (photos.Count != 1 || said.Said.Length > 100)
-            return Problems.Bad("said", Saying.Of("problem.is-not-one-photo", ("said", said.Said)));
-        if (await pictures.FindAsync(guest, id, cancel) is not { } picture)
-            return NoPicture();
-        await pictures.SayAsync(picture, said.Said.Trim(), cancel);
-        return Results.Json(View(picture));
-    }
-
-    private static async Task<IResult> SmallAsync(int guest, int id, Pictures pictures, CancellationToken cancel) =>
-        await pictures.FindAsync(guest, id, cancel) is { } picture ? Results.Bytes(picture.Small, "image/jpeg") : NoPicture();
-
-    public static PictureView View(PictureRow row) => new(row.Id, row.Layout, row.Name, row.Said, row.PixelWidth, row.PixelHeight);
-
-    private static IResult NoPicture() => Problems.Of(404, "problem.no-such-picture");
-
     // One answer for all that opens nothing: nobody learns which secrets there were.
-    private static IResult Closed() => Problems.Of(404, "problem.this-link-opens-nothing");
+    public static IResult Closed() => Problems.Of(404, "problem.this-link-opens-nothing");
 }

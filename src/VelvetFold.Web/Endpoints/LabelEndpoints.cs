@@ -198,8 +198,12 @@ internal static class LabelEndpoints
     {
         var asked = layout is null ? "" : $"layout={Uri.EscapeDataString(layout)}";
         asked += piece is null ? "" : $"&piece={Uri.EscapeDataString(piece)}";
-        return new Uri(studio, $"/kits/{slug}/bench?{asked}").ToString();
+        return new Uri(studio, $"/kits/{slug}/bench?{asked}").AbsoluteUri;
     }
+
+    // Each bag has a code of its own, which opens it.
+    private static string BagCode(Uri studio, string slug, int number) =>
+        new Uri(studio, $"/kits/{slug}/packing/bags/{N(number)}").AbsoluteUri;
 
     // A label for each stack of equal pieces: it lies on the stack, and is scanned when one of it goes into a bag.
     private static IReadOnlyList<LabelText> Pieces(Kit kit, string slug, Uri studio)
@@ -216,7 +220,7 @@ internal static class LabelEndpoints
                             [
                                 $"{item.Says}, {kit.Paper(piece.Paper)!.Name} {piece.Face}",
                                 kit.Layout(piece.Layout)!.Name,
-                                $"{N(Math.Max(1, kit.Kits))} in the run",
+                                $"{N(kit.WithSpares(Math.Max(1, kit.Kits)))} in the run",
                             ],
                             Code(studio, slug, piece.Layout, item.Label),
                             piece.Layout,
@@ -236,7 +240,7 @@ internal static class LabelEndpoints
         [
             .. kit.Layouts.Select(l => new LabelText(
                 l.Id,
-                [l.Name, kit.Name, $"{N(l.Pieces.Count)} pieces, {N(l.Pieces.Count(p => p.HasPrint))} photos"],
+                [l.Name, kit.Name, $"{N(l.Pieces.Count)} to lay, {N(l.Pieces.Count(p => p.HasPrint))} of them photos"],
                 Code(studio, slug, l.Id, null),
                 l.Id
             )),
@@ -258,7 +262,7 @@ internal static class LabelEndpoints
                 new(
                     $"{kit.Name} {N(bag.Number)}",
                     [line.Guest is { } guest ? $"for {guest}" : "", $"{N(line.Wanted)} things, revision {N(bag.Revision)}"],
-                    Code(studio, slug, kit.Layouts.Count > 0 ? kit.Layouts[0].Id : null, null),
+                    BagCode(studio, slug, bag.Number),
                     kit.Layouts.Count > 0 ? kit.Layouts[0].Id : null
                 )
             );

@@ -180,10 +180,10 @@ internal static class PackingEndpoints
     private static string LabelIn(string code)
     {
         code = code.Trim();
-        return
-            Uri.TryCreate(code, UriKind.Absolute, out var address)
+        return Uri.TryCreate(code, UriKind.Absolute, out var address)
             && Microsoft.AspNetCore.WebUtilities.QueryHelpers.ParseQuery(address.Query).TryGetValue("piece", out var piece)
-            ? piece.ToString()
+                ? piece.ToString()
+            : address is not null && address.Segments is [.., "packing/", "bags/", var number] ? $"bag {number}"
             : code;
     }
 

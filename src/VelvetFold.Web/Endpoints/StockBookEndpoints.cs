@@ -269,13 +269,13 @@ internal static class StockBookEndpoints
         if (entry.Kits is < 1 or > KitRules.MostKits)
             return Problems.Bad("kits", Saying.Of("problem.a-run-of-kits", ("kits", entry.Kits), ("mostKits", KitRules.MostKits)));
         var work = new KitWork(stored.Kit, new() { Memory = memory, Cancel = context.RequestAborted });
-        var run = work.Run(entry.Kits);
+        var run = work.Run(stored.Kit.WithSpares(entry.Kits));
         var booked = await book.BookAsync(
             slug,
             stored.Revision,
             $"promised for {Kits(entry.Kits)}",
             entry.Key,
-            stock => Core.Counting.Booking.Confirmed(stored.Kit, run.Host, run.EachGuest, entry.Kits, stock),
+            stock => Core.Counting.Booking.Confirmed(stored.Kit, run, entry.Kits, stock),
             context.RequestAborted,
             instance: RunInstance.Of(stored.Kit, work.Pieces, entry.Kits)
         );

@@ -26,8 +26,18 @@ internal static class WorkshopEndpoints
             .ProducesProblem(412)
             .ProducesProblem(428);
         workshops.MapDelete("/{slug}", RemoveAsync).Produces(204).ProducesProblem(412).ProducesProblem(428);
-        workshops.MapPut("/{slug}/kits/{kit}/handed-out", HandOutAsync).Produces(204).ProducesProblem(404);
-        workshops.MapDelete("/{slug}/kits/{kit}/handed-out", TakeBackAsync).Produces(204).ProducesProblem(404);
+        workshops
+            .MapPut("/{slug}/kits/{kit}/handed-out", HandOutAsync)
+            .Produces(204)
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
+        workshops
+            .MapDelete("/{slug}/kits/{kit}/handed-out", TakeBackAsync)
+            .Produces(204)
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
         var outbox = api.MapGroup("/outbox").WithTags("Workshops");
         outbox
             .MapGet(
@@ -91,11 +101,45 @@ internal static class WorkshopEndpoints
         return await shelf.RemoveAsync(slug, seen, cancel) ? Results.NoContent() : Problems.LostRace(null);
     }
 
-    private static async Task<IResult> HandOutAsync(string slug, string kit, WorkshopShelf shelf, CancellationToken cancel) =>
-        await shelf.HandOutAsync(slug, kit, true, cancel) ? Results.NoContent() : NotMade(slug, kit);
+    private static Task<IResult> HandOutAsync(
+        string slug,
+        string kit,
+        HttpContext context,
+        WorkshopShelf shelf,
+        CancellationToken cancel
+    ) => FixAsync(slug, kit, context, true, shelf, cancel);
 
-    private static async Task<IResult> TakeBackAsync(string slug, string kit, WorkshopShelf shelf, CancellationToken cancel) =>
-        await shelf.HandOutAsync(slug, kit, false, cancel) ? Results.NoContent() : NotMade(slug, kit);
+    private static Task<IResult> TakeBackAsync(
+        string slug,
+        string kit,
+        HttpContext context,
+        WorkshopShelf shelf,
+        CancellationToken cancel
+    ) => FixAsync(slug, kit, context, false, shelf, cancel);
+
+    // Handed out once more, it would be fixed at another revision: only whoever saw the workshop as it is does so.
+    private static async Task<IResult> FixAsync(
+        string slug,
+        string kit,
+        HttpContext context,
+        bool handedOut,
+        WorkshopShelf shelf,
+        CancellationToken cancel
+    )
+    {
+        if (Body.SeenRevision(context.Request) is not { } seen)
+            return Problems.NotSeen();
+        switch (await shelf.HandOutAsync(slug, kit, handedOut, seen, cancel))
+        {
+            case null:
+                return NotMade(slug, kit);
+            case 0:
+                return Problems.LostRace(null);
+            case { } version:
+                Body.SetRevision(context, version);
+                return Results.NoContent();
+        }
+    }
 
     private static IResult NotMade(string slug, string kit) => Problems.Of(404, "problem.not-made-there", ("kit", kit), ("slug", slug));
 

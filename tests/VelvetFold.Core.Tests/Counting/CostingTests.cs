@@ -101,7 +101,7 @@ public class CostingTests
                 },
             ],
         };
-        var line = Assert.Single(Shopping.Of(kit, new Dictionary<string, int> { ["plain"] = 30 }, []));
+        var line = Assert.Single(Shopping.Of(kit, new Dictionary<string, int> { ["plain"] = 30 }, new Dictionary<string, int>(), []));
         Assert.Equal((25, 3, 11, M("28.80")), (line.Missing, line.Packs, line.LeftAfter, line.Price));
     }
 
@@ -115,7 +115,9 @@ public class CostingTests
                     {
                         Papers = [Paper("plain", onHand: onHand) with { Pack = new() { Of = of } }],
                     };
-                    var line = Assert.Single(Shopping.Of(kit, new Dictionary<string, int> { ["plain"] = needed }, []));
+                    var line = Assert.Single(
+                        Shopping.Of(kit, new Dictionary<string, int> { ["plain"] = needed }, new Dictionary<string, int>(), [])
+                    );
                     Assert.Equal(onHand + line.Packs * of - needed, line.LeftAfter);
                     Assert.True(line.LeftAfter >= 0 && (line.Packs == 0 || line.LeftAfter < of));
                     Assert.Null(line.Price);
@@ -142,5 +144,141 @@ public class CostingTests
         // 16 and 2 spare of 6 x 6, four to a sheet: 5 sheets.
         Assert.Equal((2, 5), (answer.SpareKits, answer.Shopping[0].Needed));
         Assert.Equal((18L, true), (answer.Reconciliation.Planned, answer.Reconciliation.Agrees));
+    }
+
+    // 4 kits of 2 pieces and 1 kit's worth spare are 10 pieces, 2 of them spare, by hand; two to a sheet take 5 sheets.
+    [Fact]
+    public void Spares_are_the_same_in_every_table()
+    {
+        var kit = Kit(
+            Layout(LayoutKind.Single, Piece("B1", "7", "7", Left("0"), Top("0")), Piece("B2", "7", "5", Left("0"), Top("7"))),
+            Paper("plain", onHand: 4)
+        ) with
+        {
+            Kits = 4,
+            Spares = [new() { Of = SpareOf.Pieces, Count = 1 }],
+        };
+        var (counts, answer) = (CountsAnswer.For(kit, 4), KitAnswer.For(kit, 4));
+        Assert.Equal(10, counts.Counts.TotalPieces);
+        Assert.Equal([(5, 1), (5, 1)], counts.Counts.ByPiece.Select(p => (p.Total, p.Spare)));
+        Assert.Equal(10, counts.Reconciliation.Planned);
+        var line = Assert.Single(counts.Shopping);
+        Assert.Equal((5, 1, 1), (line.Needed, line.Spare, line.Missing));
+        Assert.Equal((5, 1), (answer.Counts.Sheets.Single().Total, answer.Counts.Sheets.Single().Missing));
+        Assert.Equal(10, answer.Counts.TotalPieces);
+        var short_ = Assert.Single(answer.StockFindings).Says.ToString();
+        Assert.Contains("4 kits with their spares take 5 sheets", short_, StringComparison.Ordinal);
+        Assert.Contains("They suffice for 4 kits without spares", short_, StringComparison.Ordinal);
+        Assert.Equal(5, KitAnswer.BatchOf(kit, kit.WithSpares(4)).Plan.For("plain")!.SheetsUsed);
+    }
+
+    // Spares are kept of a run: one guest's own kit has none, of pieces or of parts.
+    [Fact]
+    public void A_guests_own_kit_has_no_spares()
+    {
+        var kit = Kit(
+            Layout(
+                LayoutKind.Single,
+                Piece("D1", "1", "1", Left("0"), Top("0"), kind: PieceKind.Sticker, paper: null) with
+                {
+                    Part = new() { Sheet = "st", Part = "sun" },
+                }
+            )
+        ) with
+        {
+            Parts =
+            [
+                new()
+                {
+                    Id = "st",
+                    Name = "Stickers",
+                    Kind = PartKind.Stickers,
+                    Parts = [new() { Id = "sun" }],
+                },
+            ],
+            Spares = [new() { Of = SpareOf.Stickers, Count = 2 }],
+        };
+        Assert.Equal(1, KitAnswer.ForGuest(kit, []).Answer.Counts.Parts.Single().Total);
+        Assert.Equal(3, KitAnswer.For(kit, 1).Counts.Parts.Single().Total);
+    }
+
+    [Fact]
+    public void The_list_says_why_guides_take_more_sheets_and_nothing_where_they_do_not()
+    {
+        Kit Of(string height) => Kit(Layout(LayoutKind.Single, Piece("B1", "12", height, Left("0"), Top("0"))), Paper("plain"));
+        Assert.Contains("4 for all of them. The list buys 2", CountsAnswer.For(Of("6"), 4).WhyFewer!.ToString(), StringComparison.Ordinal);
+        Assert.Null(CountsAnswer.For(Of("12"), 4).WhyFewer);
+    }
+
+    // A 12 x 12 sheet with an inch of tear strip gives 11 x 12 and, off the strip, 1 x 12: all of the paper is pieces.
+    [Fact]
+    public void Pieces_of_a_tear_strip_are_no_waste()
+    {
+        var kit = Kit(
+            Layout(
+                LayoutKind.Single,
+                Piece("B1", "11", "12", Left("0"), Top("0")),
+                Piece("S1", "1", "12", Left("11"), Top("0")) with
+                {
+                    Face = SheetFace.B,
+                }
+            ),
+            Paper("plain", tear: new() { Edge = Edge.Right, Width = L("1") }) with
+            {
+                Pack = new() { Of = 1, Price = M("1.00") },
+            }
+        );
+        Assert.Equal(1, CountsAnswer.For(kit, 3).Counts.Sheets.Single().PerKit);
+        Assert.Equal(M("0.00"), CountsAnswer.For(kit, 3).Cost.Lines[0].Waste);
+    }
+
+    [Fact]
+    public void Paper_that_only_guests_cut_has_its_own_waste_and_a_roster_costs_the_hosts_cuts()
+    {
+        var kit = Kit(
+            Layout(
+                LayoutKind.Single,
+                Piece("B1", "6", "12", Left("0"), Top("0")) with
+                {
+                    CutBy = CutBy.Guest,
+                },
+                Piece("B2", "6", "12", Left("6"), Top("0"), paper: "other")
+            ),
+            Paper("plain") with
+            {
+                Pack = new() { Of = 1, Price = M("1.00") },
+            },
+            Paper("other")
+        );
+        var run = CountsAnswer.For(kit, 3);
+        Assert.Equal(M("1.50"), run.Cost.Lines[0].Waste);
+        Assert.Equal(
+            3,
+            CountsAnswer
+                .For(
+                    kit,
+                    3,
+                    [
+                        [],
+                        [],
+                        [],
+                    ]
+                )
+                .Cuts
+        );
+        Assert.Equal(
+            2,
+            CountsAnswer
+                .For(
+                    kit,
+                    2,
+                    [
+                        [],
+                        [],
+                    ]
+                )
+                .Counts.Sheets.Single(s => s.Paper == "plain")
+                .Total
+        );
     }
 }

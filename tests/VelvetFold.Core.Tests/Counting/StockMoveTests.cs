@@ -82,7 +82,7 @@ public class StockMoveTests
                         {
                             0 => Cut(kit, kits, stock),
                             1 => Booking.Counted([(Pile.Sheets("plain"), kits)], stock),
-                            _ => Booking.Confirmed(stock.In(kit), new KitWork(stock.In(kit)).Run(kits).Host, null, kits, stock),
+                            _ => Booking.Confirmed(stock.In(kit), new KitWork(stock.In(kit)).Run(kits), kits, stock),
                         };
                         if (booking.Short(stock.OnHand) is not null)
                             continue;
@@ -121,7 +121,7 @@ public class StockMoveTests
         var whole = After(cut, Booking.Marked(kit, sheet, pattern, -6, cut));
         Assert.True(marked.Back(true).IsOvertaken(whole));
 
-        var confirmed = Booking.Confirmed(stock.In(kit), new KitWork(stock.In(kit)).Run(4).Host, null, 4, stock);
+        var confirmed = Booking.Confirmed(stock.In(kit), new KitWork(stock.In(kit)).Run(4), 4, stock);
         var promised = After(stock, confirmed);
         Assert.False(confirmed.Back(true).IsOvertaken(promised));
         var released = After(promised, Booking.Released(promised));

@@ -318,6 +318,17 @@ public class WholeFitsTests
     public void Contrast_is_that_of_the_guidelines(string first, string second, double ratio) =>
         Assert.Equal(ratio, Colours.Contrast(first, second), 2);
 
+    // What a black-and-white photo disappears on: common practice, no source; the limits are ours.
+    [Theory]
+    [InlineData("#808080", true)]
+    [InlineData("#806868", true)]
+    [InlineData("#806766", false)]
+    [InlineData("#464646", false)]
+    [InlineData("#474747", true)]
+    [InlineData("#cdcdcd", false)]
+    [InlineData("#cccccc", true)]
+    public void Grey_is_neither_light_nor_dark_and_close_to_no_hue(string colour, bool grey) => Assert.Equal(grey, Colours.IsGrey(colour));
+
     [Fact]
     public void A_black_and_white_photo_on_grey_and_a_part_on_a_face_are_told()
     {

@@ -74,10 +74,10 @@ public class JoinTests
                     Joins = joins,
                     Finishes = [new() { Edge = Edge.Left, Work = EdgeWork.Torn }, new() { Edge = Edge.Top, Work = EdgeWork.Scalloped }],
                 };
-                var parts = piece.CutParts;
+                var parts = piece.CutParts(LengthUnit.Inch);
                 Assert.Equal(joins.Count + 1, parts.Count);
-                Assert.Equal(piece.CutSize.Width, parts.Aggregate(Length.Zero, (sum, p) => sum + p.Width));
-                Assert.All(parts, p => Assert.Equal(piece.CutSize.Height, p.Height));
+                Assert.Equal(piece.CutSize(LengthUnit.Inch).Width, parts.Aggregate(Length.Zero, (sum, p) => sum + p.Width));
+                Assert.All(parts, p => Assert.Equal(piece.CutSize(LengthUnit.Inch).Height, p.Height));
             });
 
     [Fact]

@@ -74,6 +74,23 @@ public class MeasureLineTests
     public void Upright_and_lying_turn_the_size(string line, string width, string height) =>
         Assert.Equal(S(width, height), Read(line).Piece("P1")!.Size);
 
+    [Theory]
+    [InlineData("(0,0) (4,0) (4, 1/2)", "4", "1/2")]
+    [InlineData("(0, 0) (3 1/2, 0) (3½,2)", "3 1/2", "2")]
+    [InlineData("(0;0) (0,5;0) (0,5; 1,25)", "0.5", "1.25")]
+    public void The_points_of_a_template_are_two_lengths_each_with_or_without_a_space(string points, string width, string height)
+    {
+        var shape = Read($"panel 4 x 2 Ember, template {points}").Piece("B1")!.Shape!;
+        Assert.Equal(S(width, height), Outline.Bounds(shape.Points).Size);
+    }
+
+    [Fact]
+    public void A_point_whose_commas_can_be_read_two_ways_is_asked_about()
+    {
+        var fault = Assert.Single(MeasureLines.Read("panel 4 x 2 Ember, template (0,0) (0,5,1) (1, 1)", Blank(), "L1").Faults);
+        Assert.Contains("(0,5,1) is no point", fault.Says.ToString(), StringComparison.Ordinal);
+    }
+
     [Fact]
     public void A_row_leans_as_one_and_its_parts_add_up()
     {

@@ -187,7 +187,10 @@ public class ShapeTests
     public void A_mitred_frame_saves_what_its_middle_would_have_taken()
     {
         var frame = new MitredFrame(S("5", "7"), L("1/2"));
-        Assert.Equal([(S("5", "1/2"), 2), (S("7", "1/2"), 2)], frame.Strips);
+        Assert.Equal(
+            [B("0", "0", "5", "1/2"), B("0", "6 1/2", "5", "1/2"), B("0", "0", "1/2", "7"), B("4 1/2", "0", "1/2", "7")],
+            frame.Strips
+        );
         Assert.Equal(S("4", "6"), frame.Opening);
         Assert.Equal(23, (double)frame.Saved / Length.TicksPerInch / Length.TicksPerInch, 1e-9);
     }

@@ -104,6 +104,17 @@ public class LengthTests
                 Assert.Equal(length, LengthPattern.Exact(unit).Parse(LengthPattern.Exact(unit).Format(length)).OrThrow());
         });
 
+    // 25.4 mm are an inch by definition (ISO 80000-3); a length that both units say is said in the kit's own.
+    [Theory]
+    [InlineData("1 in", "25.4 mm")]
+    [InlineData("1/64 in", "1/64 in")]
+    [InlineData("89 mm", "89 mm")]
+    public void A_metric_kit_writes_millimetres_wherever_they_say_it(string text, string written) =>
+        Assert.Equal(
+            written,
+            LengthPattern.Exact(LengthUnit.Millimetre).Format(LengthPattern.Exact(LengthUnit.Millimetre).Parse(text).OrThrow())
+        );
+
     [Fact]
     public void Readings_on_the_ruler_read_back_to_the_same_tick() =>
         Gen.Int[-5000, 5000]

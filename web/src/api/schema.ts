@@ -2305,6 +2305,24 @@ export interface paths {
                         "application/problem+json": components["schemas"]["ProblemDetails"];
                     };
                 };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
             };
         };
         post?: never;
@@ -2329,6 +2347,24 @@ export interface paths {
                 };
                 /** @description Not Found */
                 404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -2513,6 +2549,113 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/invitations/{secret}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    secret: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvitationView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    secret: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["InvitationAnswer"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["InvitationView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{slug}/guests/{id}/pictures": {
         parameters: {
             query?: never;
@@ -2672,6 +2815,24 @@ export interface paths {
                         "application/problem+json": components["schemas"]["ProblemDetails"];
                     };
                 };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
             };
         };
         post?: never;
@@ -2704,93 +2865,6 @@ export interface paths {
                         "application/problem+json": components["schemas"]["ProblemDetails"];
                     };
                 };
-            };
-        };
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/invitations/{secret}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    secret: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["InvitationView"];
-                    };
-                };
-                /** @description Not Found */
-                404: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-            };
-        };
-        put: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    secret: string;
-                };
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["InvitationAnswer"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["InvitationView"];
-                    };
-                };
-                /** @description Bad Request */
-                400: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
-                /** @description Not Found */
-                404: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["ProblemDetails"];
-                    };
-                };
                 /** @description Precondition Failed */
                 412: {
                     headers: {
@@ -2811,8 +2885,6 @@ export interface paths {
                 };
             };
         };
-        post?: never;
-        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2974,6 +3046,24 @@ export interface paths {
                         "application/problem+json": components["schemas"]["ProblemDetails"];
                     };
                 };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
             };
         };
         post?: never;
@@ -2998,6 +3088,24 @@ export interface paths {
                 };
                 /** @description Not Found */
                 404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -5040,6 +5148,11 @@ export interface components {
         Counts: {
             /** Format: int32 */
             kits: number;
+            /**
+             * Format: int32
+             * @description Kits' worth of pieces that are cut beyond the run.
+             */
+            spareKits: number;
             /** Format: int32 */
             pieces: number;
             byPiece: components["schemas"]["PieceCount"][];
@@ -5048,7 +5161,7 @@ export interface components {
             parts: components["schemas"]["PartCount"][];
             /**
              * Format: int64
-             * @description Pieces for all kits together.
+             * @description Pieces for all kits together, spares included.
              */
             totalPieces: number;
             /**
@@ -5085,6 +5198,7 @@ export interface components {
              * @description Cuts that the host makes.
              */
             cuts: number;
+            whyFewer: null | components["schemas"]["Saying"];
         };
         /** @description A run to be counted. */
         CountsQuestion: {
@@ -5853,7 +5967,7 @@ export interface components {
             piece: string;
             /**
              * Format: int32
-             * @description How many kits are cut together; those of the document where left out.
+             * @description How many kits are cut together; those of the document with their spares where left out.
              */
             kits?: null | number;
         };
@@ -6417,9 +6531,14 @@ export interface components {
             perKit: null | number;
             /**
              * Format: int32
-             * @description Sheets, packs or rolls for the run.
+             * @description Sheets, packs or rolls for the run, spares included.
              */
             total: number;
+            /**
+             * Format: int32
+             * @description Of these spare.
+             */
+            spare: number;
             /** Format: int32 */
             onHand: null | number;
             /** Format: int32 */
@@ -6527,6 +6646,8 @@ export interface components {
             pixelWidth: number;
             /** Format: int32 */
             pixelHeight: number;
+            /** Format: int32 */
+            version: number;
         };
         /** @description One piece of a layout. */
         Piece: {
@@ -6605,8 +6726,16 @@ export interface components {
             size: components["schemas"]["Size"];
             /** Format: int32 */
             perKit: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description For the run, spares included.
+             */
             total: number;
+            /**
+             * Format: int32
+             * @description Of these spare.
+             */
+            spare: number;
             labels: string[];
         };
         /**
@@ -6633,10 +6762,10 @@ export interface components {
             photoBox: null | components["schemas"]["Box"];
             /** @description Where the mats lie, inner one first. */
             matBoxes: components["schemas"]["Box"][];
-            /** @description The piece's id within its layout. */
-            id: string;
             /** @description The size its paper is cut to; of a photo, its stack's size. */
             cutSize: components["schemas"]["Size"];
+            /** @description The piece's id within its layout. */
+            id: string;
         };
         /** @description A piece on the sheet; width and height as it lies there. */
         Placement: {
@@ -6667,7 +6796,7 @@ export interface components {
             kit: components["schemas"]["Kit"];
             /**
              * Format: int32
-             * @description How many kits are cut together; those of the document where left out.
+             * @description How many kits are cut together; those of the document with their spares where left out.
              */
             kits?: null | number;
             mode?: null | components["schemas"]["CutMode"];
@@ -6736,6 +6865,8 @@ export interface components {
             leftOver: number;
             /** @description Empty where the guide works. */
             faults: components["schemas"]["ProofFault"][];
+            /** @description Steps whose sentence is the designer's own in place of ours: what they say is not proved. */
+            unread?: number[];
             /** @description Whether whoever follows it ends with the pages as designed and nothing left over. */
             holds: boolean;
         };

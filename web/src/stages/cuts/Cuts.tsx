@@ -49,6 +49,7 @@ export function Cuts() {
   const picture = plan?.pictures.find((p) => p.paper === here?.paper && p.pattern === here.pattern);
   const nameOf = (id: string) => papers.find((p) => p.id === id)?.name ?? id;
   const kits = Math.max(1, kit.kits ?? 1);
+  const spare = answer?.counts.spareKits ?? 0;
   const cuts = pattern?.cuts.length ?? 0;
   // Beyond the last cut, the finished sheet with all its numbers is shown.
   const made = cut === null ? null : Math.min(cut, cuts);
@@ -77,7 +78,7 @@ export function Cuts() {
           <>
             <a
               className="press"
-              href={`/api/kits/${slug}/cuts.csv${all ? `?kits=${kits}` : ''}`}
+              href={`/api/kits/${slug}/cuts.csv${all ? `?kits=${kits + spare}` : ''}`}
               download
               title="Every cut as a table"
             >
@@ -85,7 +86,7 @@ export function Cuts() {
             </a>
             <a
               className="press"
-              href={`/api/kits/${slug}/cuts.svg${all ? `?kits=${kits}` : ''}`}
+              href={`/api/kits/${slug}/cuts.svg${all ? `?kits=${kits + spare}` : ''}`}
               download
               title="The sheets at true size"
             >
@@ -136,6 +137,7 @@ export function Cuts() {
           max={10_000}
           onChange={(n) => n !== null && change({ ...kit, kits: n })}
         />
+        {spare > 0 && <span className="text-soft">and {spare} spare</span>}
       </div>
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         {plan && sheets.length === 0 && (

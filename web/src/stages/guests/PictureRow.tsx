@@ -82,7 +82,7 @@ export function PictureRow({ layout, pictures, address, onChange, large = false 
                     ask(`/${p.id}`, {
                       method: 'PUT',
                       body: JSON.stringify({ said }),
-                      headers: { 'Content-Type': 'application/json' },
+                      headers: { 'Content-Type': 'application/json', 'If-Match': `"${p.version}"` },
                     }),
                 ])
               }
@@ -91,7 +91,7 @@ export function PictureRow({ layout, pictures, address, onChange, large = false 
               type="button"
               className="quiet -ml-1 text-[13px]"
               aria-label={`Remove ${p.name}`}
-              onClick={() => void run([() => ask(`/${p.id}`, { method: 'DELETE' })])}
+              onClick={() => void run([() => ask(`/${p.id}`, { method: 'DELETE', headers: { 'If-Match': `"${p.version}"` } })])}
             >
               remove
             </button>

@@ -58,10 +58,11 @@ export function WorkshopDialog({ workshop, slug, onClose, onSaved }: Props) {
   const handOut = useMutation({
     mutationFn: async ({ kit, out }: { kit: string; out: boolean }) => {
       const params = { path: { slug: workshop?.slug ?? '', kit } };
+      const headers = { 'If-Match': `"${workshop?.version ?? 0}"` };
       unwrap(
         out
-          ? await api.PUT('/api/workshops/{slug}/kits/{kit}/handed-out', { params })
-          : await api.DELETE('/api/workshops/{slug}/kits/{kit}/handed-out', { params }),
+          ? await api.PUT('/api/workshops/{slug}/kits/{kit}/handed-out', { params, headers })
+          : await api.DELETE('/api/workshops/{slug}/kits/{kit}/handed-out', { params, headers }),
       );
     },
     onSuccess: () => onSaved(workshop?.slug ?? null),

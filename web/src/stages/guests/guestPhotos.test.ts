@@ -1,7 +1,15 @@
 import { expect, test } from 'vitest';
 import { hasAnswered, photoText } from './guestPhotos';
 
-const picture = (layout: string, said: string) => ({ id: 1, layout, name: 'a.jpg', said, pixelWidth: 3000, pixelHeight: 2000 });
+const picture = (layout: string, said: string) => ({
+  id: 1,
+  layout,
+  name: 'a.jpg',
+  said,
+  pixelWidth: 3000,
+  pixelHeight: 2000,
+  version: 1,
+});
 
 test('what is said and what was given as files is one line', () => {
   const guest = { photos: { L1: '2 of 4 x 6', L2: ' ' }, pictures: [picture('L1', '6 x 4 whole'), picture('L2', '3 x 4')] };

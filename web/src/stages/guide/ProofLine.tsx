@@ -7,11 +7,14 @@ interface Props {
 
 /** What came of following the guide on a virtual table; where it fails, the step and the reason. */
 export function ProofLine({ proof, onStep }: Props) {
+  const unread = proof.unread ?? [];
   const sums = `${proof.cut} pieces cut, ${proof.placed} placed, ${proof.leftOver} left over`;
   if (proof.holds)
     return (
       <p className="px-6 text-[15px]" role="status">
         <span className="text-moss">Followed step by step, it works:</span> {sums}.
+        {unread.length > 0 &&
+          ` The words of ${unread.length === 1 ? 'step' : 'steps'} ${unread.join(', ')} are your own and not proved.`}
       </p>
     );
   return (

@@ -1,3 +1,4 @@
+import { useNavigate } from 'react-router';
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { api, unwrap, type BagView, type ScanAnswer } from '../../api/client';
@@ -43,8 +44,12 @@ export function Bag({ slug, view, onSeen }: { slug: string; view: BagView; onSee
     onSuccess: onSeen,
   });
   useKeys([{ key: '/', does: () => line.current?.focus() }]);
+  const navigate = useNavigate();
   const take = (text: string) => {
-    if (text.trim()) scan.mutate({ code: text.trim(), takeOut });
+    // The label of a bag opens that bag.
+    const bag = /\/packing\/bags\/(\d+)$/.exec(text.trim())?.[1];
+    if (bag) void navigate(`/kits/${slug}/packing/bags/${bag}`);
+    else if (text.trim()) scan.mutate({ code: text.trim(), takeOut });
     setCode('');
   };
   const isClosed = Boolean(view.line.closedAt);

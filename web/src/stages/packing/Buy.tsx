@@ -86,6 +86,7 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
           })}
         </tbody>
       </table>
+      {counts.whyFewer && <p className="pt-3 text-[15px] text-soft">{counts.whyFewer}</p>}
       <h2 className="pt-5 text-lg">Spares</h2>
       <ul className="grid grid-cols-2 gap-x-6 text-[15px]">
         {spareNames.map(([of, name]) => {

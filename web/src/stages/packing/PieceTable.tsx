@@ -65,7 +65,10 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
                 </td>
                 <td className="text-right whitespace-nowrap text-brass">{sizeOf(p.size)}</td>
                 <td className="text-right">{p.perKit}</td>
-                <td className="text-right">{p.total}</td>
+                <td className="text-right">
+                  {p.total}
+                  {p.spare > 0 && <span className="text-[13px] text-soft"> ({p.spare} spare)</span>}
+                </td>
               </tr>
             );
           })}
@@ -89,7 +92,10 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
                 </td>
                 <td className="text-right text-brass">{p.lengthPerKit && readable(p.lengthPerKit)}</td>
                 <td className="text-right">{p.perKit ?? ''}</td>
-                <td className="text-right">{p.total}</td>
+                <td className="text-right">
+                  {p.total}
+                  {p.spare > 0 && <span className="text-[13px] text-soft"> ({p.spare} spare)</span>}
+                </td>
               </tr>
             ))}
         </tbody>

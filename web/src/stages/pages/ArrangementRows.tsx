@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import type { Arrangement, AxisRule, Layout } from '../../api/client';
+import type { Arrangement, AxisRule, Layout, LayoutAnswer } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { withLayout } from '../../parts/edits';
 import { useKit } from '../../parts/kitContext';
-import { inUnit } from '../../parts/length';
+import { inUnit, readable } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
 import { NumberField } from '../../parts/NumberField';
 import { RuleEditor } from './RuleEditor';
@@ -17,7 +17,7 @@ const kinds: Record<Arrangement['kind'], string> = {
 };
 
 /** The arrangements of a layout: which pieces they keep together, how, and where. */
-export function ArrangementRows({ layout }: { layout: Layout }) {
+export function ArrangementRows({ layout, gaps }: { layout: Layout; gaps: LayoutAnswer['gaps'] }) {
   const [open, setOpen] = useState<string | null>(null);
   const arrangements = layout.arrangements ?? [];
   if (arrangements.length === 0) return null;
@@ -37,7 +37,9 @@ export function ArrangementRows({ layout }: { layout: Layout }) {
               <span className="truncate">{a.members.join(', ')}</span>
               <span className="ml-auto shrink-0 text-[15px] text-soft">{kinds[a.kind]}</span>
             </button>
-            {open === a.id && <ArrangementEditor layout={layout} arrangement={a} />}
+            {open === a.id && (
+              <ArrangementEditor layout={layout} arrangement={a} gaps={gaps.find((g) => g.arrangement === a.id)?.gaps ?? []} />
+            )}
           </li>
         ))}
       </ul>
@@ -45,7 +47,13 @@ export function ArrangementRows({ layout }: { layout: Layout }) {
   );
 }
 
-function ArrangementEditor({ layout, arrangement }: { layout: Layout; arrangement: Arrangement }) {
+/** Equal gaps once, others one by one in order. */
+const gapWords = (gaps: string[]) => {
+  const alike = new Set(gaps).size === 1 ? gaps.slice(0, 1) : gaps;
+  return alike.length === 0 ? '' : `, ${alike.length === 1 ? 'each gap' : 'gaps'} ${alike.map(readable).join(', ')}`;
+};
+
+function ArrangementEditor({ layout, arrangement, gaps }: { layout: Layout; arrangement: Arrangement; gaps: string[] }) {
   const { kit, change } = useKit();
   const zero = inUnit(kit, '0', '0');
   const { id, kind } = arrangement;
@@ -159,7 +167,8 @@ function ArrangementEditor({ layout, arrangement }: { layout: Layout; arrangemen
               onChange={(end) => set({ ...arrangement, end })}
             />
             {arrangement.axis === 'down' ? 'from the bottom' : 'from the right'}
-            {arrangement.over ? ` of ${arrangement.over}` : ' of the page'}, gaps equal
+            {arrangement.over ? ` of ${arrangement.over}` : ' of the page'}
+            {gapWords(gaps)}
           </span>
         </>
       )}

@@ -75,7 +75,7 @@ export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap
           </section>
         );
       })}
-      <ArrangementRows layout={layout} />
+      <ArrangementRows layout={layout} gaps={computed?.gaps ?? []} />
     </div>
   );
 }

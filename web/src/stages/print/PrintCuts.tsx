@@ -25,7 +25,10 @@ export function PrintCuts() {
     <PrintFrame title={`Cut sheet: ${kit.name}`} back={`/kits/${slug}/cuts`}>
       <h1 className="text-[34px] leading-10">Cut sheet: {kit.name}</h1>
       <p className="mt-1 text-[15px]">
-        {all ? `For ${answer.counts.kits} kits` : 'For one kit'}: {plan.sheetsUsed} sheets, {plan.cuts} cuts; {proof(plan)}.
+        {all
+          ? `For ${answer.counts.kits} kits${answer.counts.spareKits > 0 ? ` and ${answer.counts.spareKits} spare` : ''}`
+          : 'For one kit'}
+        : {plan.sheetsUsed} sheets, {plan.cuts} cuts; {proof(plan)}.
       </p>
       <p className="mt-2 text-[15px]">
         Blades cut: guard closed at rest, fingers behind the fence, spare blades capped, children only beside a grown-up. The

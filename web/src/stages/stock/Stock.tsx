@@ -90,7 +90,10 @@ export function Stock() {
             <span className="flex-1">Paper</span>
             <span className="w-24 text-right">Sheet</span>
             <span className="w-20 text-right">One kit</span>
-            <span className="w-20 text-right">{kits === 1 ? '1 kit' : `${kits} kits`}</span>
+            <span className="w-20 text-right">
+              {kits === 1 ? '1 kit' : `${kits} kits`}
+              {(counts?.spareKits ?? 0) > 0 && ` + ${counts?.spareKits ?? 0}`}
+            </span>
             <span className="w-24 pr-1 text-right">On hand</span>
           </div>
         )}
