@@ -10,6 +10,10 @@ const root = join(import.meta.dirname, '..', '..');
 const copy = join(root, '.velvet', 'mutants');
 const room = process.argv[2];
 const limit = 300_000;
+// Which test found a fault the last time: it is asked first.
+const memory = join(import.meta.dirname, 'found-by.json');
+const foundBy = existsSync(memory) ? JSON.parse(readFileSync(memory, 'utf8')) : {};
+const keyOf = ({ file, find, put, nth }) => `${file}: ${find}${nth ? ` (${nth})` : ''} -> ${put}`;
 const mutants = JSON.parse(readFileSync(join(import.meta.dirname, 'mutants.json'), 'utf8')).map((m, i) => ({ ...m, number: i + 1, room: m.file.split('/')[0] }));
 
 function placeOf(text, { file, find, nth }) {
@@ -73,7 +77,9 @@ if (sound) throw new Error(`without any fault: ${sound}`);
 // Rooms whose tests stand in another's.
 const nearest = { Kits: 'Layouts', Lines: 'Layouts', Stock: 'Fitting' };
 const todo = mutants.filter((m) => !room || m.room === room);
-const left = [...todo];
+for (const key of Object.keys(foundBy)) if (!mutants.some((m) => keyOf(m) === key)) delete foundBy[key];
+// The surest first: what was found before takes a moment.
+const left = todo.toSorted((a, b) => (keyOf(b) in foundBy) - (keyOf(a) in foundBy));
 const missed = [];
 const worker = async () => {
   for (let mutant; (mutant = left.shift()); ) {
@@ -81,12 +87,16 @@ const worker = async () => {
     // and the long tests, of plans for many numbers of kits.
     const slow = 'VelvetFold.Core.Tests.Cutting.CanonicalPlanTests';
     const near = ['-class-', slow, '-namespace', `VelvetFold.Core.Tests.${nearest[mutant.room] ?? mutant.room}`];
-    let by = await run(mutant.number, near, 20);
+    const before = foundBy[keyOf(mutant)];
+    let by = before ? await run(mutant.number, ['-method', `VelvetFold.Core.Tests.${before}`]) : null;
+    by ??= await run(mutant.number, near, 20);
     by ??= await run(mutant.number, ['-class-', slow], 20);
     by ??= await run(mutant.number, near);
     if (['Cutting', 'Counting'].includes(mutant.room)) by ??= await run(mutant.number, ['-class', slow]);
     if (!by) missed.push(mutant);
-    console.log(`${by ? 'found ' : 'MISSED'} ${mutant.number} ${mutant.file}: ${mutant.find} -> ${mutant.put}${by ? `  (${by})` : ''}`);
+    else if (/^[\w.]+$/.test(by)) foundBy[keyOf(mutant)] = by;
+    writeFileSync(memory, `${JSON.stringify(Object.fromEntries(Object.entries(foundBy).sort()), null, 2)}\n`);
+    console.log(`${by ? 'found ' : 'MISSED'} ${mutant.number} ${keyOf(mutant)}${by ? `  (${by})` : ''}`);
   }
 };
 await Promise.all(Array.from({ length: Math.max(1, Math.min(2, availableParallelism())) }, worker));
