@@ -43,11 +43,10 @@ public static class StudioDatabase
         var pending = (await context.Database.GetPendingMigrationsAsync(cancel)).ToList();
         if (pending.Count == 0)
             return;
+        // A start that was killed leaves the row behind, before its first migration as well.
+        await context.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS \"__EFMigrationsLock\"", cancel);
         if ((await context.Database.GetAppliedMigrationsAsync(cancel)).Any())
-        {
-            await context.Database.ExecuteSqlRawAsync("DROP TABLE IF EXISTS \"__EFMigrationsLock\"", cancel);
             await CopyAsync(context, $"{file}.before-{pending[^1]}", cancel);
-        }
         await context.Database.MigrateAsync(cancel);
     }
 

@@ -200,6 +200,7 @@ public sealed class ProcessTests : IDisposable
                 await Task.Delay(50);
             }
         }
+        process.Kill();
         Assert.Fail("The application did not open within a minute.");
     }
 }
