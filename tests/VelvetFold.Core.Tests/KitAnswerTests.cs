@@ -70,7 +70,7 @@ public class KitAnswerTests
     {
         var text = KitAnswer.For(Sample(), 1).Steps.Single(s => s.Kind == StepKind.Lay && s.Pieces[0] == "L1-P1").Text;
         Assert.Equal(
-            "Lay L1-P1, the photo on its mat (4¼ x 6¼): its left edge 1 from the left of the left page; ¼ below L1-S1 (3¼ from the top of the left page).",
+            "Lay L1-P1, the photo on its mat (4¼ x 6¼) on the left page: its left edge 1 from the left of the page; ¼ below L1-S1 (top edge 3¼ from that of the page).",
             text
         );
     }
@@ -83,7 +83,8 @@ public class KitAnswerTests
             Piece("B1", "4", "4", Left("1"), Top("1", "B2")),
             Piece("B2", "4", "4", Left("1"), Top("1"))
         );
-        var text = KitAnswer.For(Kit(layout), 1).Steps.First(s => s.Kind == StepKind.Lay).Text;
+        var text = KitAnswer.For(Kit(layout), 1).Steps.First(s => s.Kind == StepKind.Lay).Lines[0];
+        Assert.StartsWith("L1-B1 (4 x 4", text, StringComparison.Ordinal);
         Assert.DoesNotContain("L1-B2", text, StringComparison.Ordinal);
         Assert.Contains("2 from the top of the page", text, StringComparison.Ordinal);
     }

@@ -66,6 +66,9 @@ public enum Symbol
 
     [JsonStringEnumMemberName("keep")]
     Keep,
+
+    [JsonStringEnumMemberName("by-hand")]
+    ByHand,
 }
 
 /// <summary>The signs as lines to draw, in a field of 24 by 24, made for this application.</summary>
@@ -96,6 +99,7 @@ public static class Symbols
             Symbol.Repeat => "M6 6 L18 6 C22 6 22 18 18 18 L6 18 C2 18 2 6 6 6 M9 3 L6 6 L9 9",
             Symbol.Write => "M3 21 L5 15 L16 4 L20 8 L9 19 Z M13 7 L17 11 M3 21 L9 19",
             Symbol.PutBack => "M4 9 L4 21 L20 21 L20 9 M4 9 L9 12 L15 12 L20 9 M12 2 L12 9 M9 6 L12 9 L15 6",
+            Symbol.ByHand => "M4 10 L7 7 L10 11 L13 7 L16 11 L20 7 L20 21 L4 21 Z M12 2 C14 3 15 5 14 7",
             _ => "M4 5 L20 5 L20 19 L4 19 Z M8 12 L11 15 L17 8",
         };
 }

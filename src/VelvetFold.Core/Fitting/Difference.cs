@@ -130,42 +130,52 @@ public sealed class Differences(Kit kit, Words words)
         }
     }
 
-    /// <summary>What differs in the steps, matched by what they do to which pieces; a sheet that gives other pieces is still that
-    /// sheet. Of a sheet the settings are told as well.</summary>
+    /// <summary>What differs in the steps, matched by what they do to which pieces; a sheet that gives other pieces is still that sheet, and
+    /// of pieces laid in one step each is compared by itself. Of a sheet the marks are told as well.</summary>
     public IEnumerable<Difference> OfSteps(IReadOnlyList<Step> before, IReadOnlyList<Step> after)
     {
-        static string Content(Step s) => string.Join(' ', [s.Text, .. s.Lines]);
-        Difference Says(string key, Step step, int number) =>
-            new(
-                DifferenceIn.Steps,
-                step.Pieces.Count == 1 ? step.Pieces[0] : null,
-                words.Text(key, ("n", N(number)), ("text", Content(step)))
-            );
+        Difference Says(string key, Doing doing, int number, string text) =>
+            new(DifferenceIn.Steps, doing.Piece, words.Text(key, ("n", N(number)), ("text", text)));
         var (old, now) = (Keyed(before), Keyed(after));
-        foreach (var (key, step) in now)
+        foreach (var (key, doing) in now)
         {
             if (!old.TryGetValue(key, out var was))
-                yield return Says("differs.step.new", step, step.Number);
-            else if (Content(was) != Content(step))
-                yield return Says("differs.step.now", step, was.Number);
+                yield return Says("differs.step.new", doing, doing.Number, doing.Text);
+            else if (was.Text != doing.Text)
+                yield return Says("differs.step.now", doing, was.Number, doing.Text);
         }
-        foreach (var (_, step) in old.Where(s => !now.ContainsKey(s.Key)))
-            yield return new(
-                DifferenceIn.Steps,
-                step.Pieces.Count == 1 ? step.Pieces[0] : null,
-                words.Text("differs.step.gone", ("n", N(step.Number)), ("text", step.Text))
-            );
+        foreach (var (_, doing) in old.Where(s => !now.ContainsKey(s.Key)))
+            yield return Says("differs.step.gone", doing, doing.Number, doing.Short);
     }
 
+    /// <summary>What is done in a step, or to one piece of it.</summary>
+    private sealed record Doing(string Key, string? Piece, int Number, string Text, string Short);
+
     // Cut sheets by their number within their paper, all else by its pieces; what is done twice alike by its number too.
-    private static Dictionary<string, Step> Keyed(IReadOnlyList<Step> steps) =>
+    private static Dictionary<string, Doing> Keyed(IReadOnlyList<Step> steps) =>
         steps
-            .GroupBy(s =>
-                s.Half == GuideHalf.Cutting ? $"{s.Kind} {s.Paper}" : $"{s.Half} {s.Kind} {s.Layout} {string.Join(",", s.Pieces)}"
+            .SelectMany(s =>
+                s.Kind == StepKind.Lay && s.Lines.Count > 0
+                    ? s.Lines.Select(
+                        (line, i) => new Doing($"{s.Half} {s.Kind} {s.Layout} {s.Pieces[i]}", s.Pieces[i], s.Number, line, line)
+                    )
+                    :
+                    [
+                        new Doing(
+                            s.Half == GuideHalf.Cutting
+                                ? $"{s.Kind} {s.Paper}"
+                                : $"{s.Half} {s.Kind} {s.Layout} {string.Join(",", s.Pieces)}",
+                            s.Pieces.Count == 1 ? s.Pieces[0] : null,
+                            s.Number,
+                            string.Join(' ', [s.Text, .. s.Lines]),
+                            s.Text
+                        ),
+                    ]
             )
-            .SelectMany(g => g.Select((step, i) => (Key: $"{g.Key} {N(i)}", step)))
-            .OrderBy(s => s.step.Number)
-            .ToDictionary(s => s.Key, s => s.step);
+            .GroupBy(d => d.Key)
+            .SelectMany(g => g.Select((doing, i) => (Key: $"{g.Key} {N(i)}", doing)))
+            .OrderBy(s => s.doing.Number)
+            .ToDictionary(s => s.Key, s => s.doing);
 
     // Pieces that lay side by side as designed and now lie on each other: somebody has to see it before it is stuck.
     private IEnumerable<Difference> NewOverlaps(ResolvedLayout before, ResolvedLayout after)

@@ -7,18 +7,19 @@ using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Guides;
 
-/// <summary>The half of a guide in which one layout is put together: what is wet first, then photos and mats, a dry layout, and the
-/// pages from the back layer forward.</summary>
-internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout)
+/// <summary>The half of a guide in which one layout is put together: work by hand, then what is wet, photos and mats, a dry layout, and
+/// the pages from the back layer forward.</summary>
+/// <param name="paired">Pieces whose outlines are cut in pairs already, while the sheets are.</param>
+internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnlySet<string> paired)
 {
     private readonly Words _words = draft.Words;
 
     public void Write()
     {
+        WriteByHand();
         WriteWet();
         WriteTrims();
-        foreach (var placed in layout.Pieces.Where(p => p.Piece.Kind == PieceKind.Photo && p.Stack.Layers.Count > 0))
-            WriteMats(placed);
+        WriteMats();
         Add(StepKind.DryLayout, _words.Say("dry", ("layout", layout.Layout.Name)), [], Symbol.Look);
         WriteDrying();
         WriteLaying();
@@ -91,18 +92,91 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout)
         foreach (var group in trimmed)
         {
             var labels = group.Select(p => p.Label).ToList();
-            var from =
-                draft.Stated(FactKind.StockWidth, labels[0], group.Key.From.Width)
-                + " x "
-                + draft.Stated(FactKind.StockHeight, labels[0], group.Key.From.Height);
+            var (from, to) = group.Key;
             Add(
                 StepKind.Trim,
-                _words.Say("trim", ("pieces", Draft.List(labels)), ("from", from), ("to", draft.Size($"{labels[0]} photo", group.Key.To))),
+                _words.Say(
+                    draft.Kit.Matting.Trim == PhotoTrim.AllRound ? "trim.round" : "trim.two",
+                    ("pieces", Draft.List(labels)),
+                    (
+                        "from",
+                        draft.Stated(FactKind.StockWidth, labels[0], from.Width)
+                            + " x "
+                            + draft.Stated(FactKind.StockHeight, labels[0], from.Height)
+                    ),
+                    ("to", draft.Size($"{labels[0]} photo", to)),
+                    ("off", draft.Stated(FactKind.Amount, labels[0], from.Width - to.Width))
+                ),
                 labels,
                 Symbol.Trim
             );
         }
     }
+
+    private void WriteByHand()
+    {
+        var work = new HandWork(draft, paired);
+        foreach (
+            var group in layout
+                .Pieces.Where(p => work.Has(p.Piece, p.Label))
+                .GroupBy(p => work.Of(p).Text.Replace(p.Label, "", StringComparison.Ordinal))
+        )
+        {
+            var labels = group.Select(p => p.Label).ToList();
+            Add(StepKind.ByHand, work.Of(group.First(), labels), labels, Symbol.ByHand);
+            draft.Complete(s => s with { Why = _words.Say("why.hand").Text });
+        }
+    }
+
+    // Photos on one whole mat each, with as much of it showing, are one step; a stack, a frame or a card is one of its own.
+    private void WriteMats()
+    {
+        var left = layout.Pieces.Where(p => p.Piece.Kind == PieceKind.Photo && p.Stack.Layers.Count > 0).ToList();
+        bool IsPlain(PlacedPiece p) =>
+            p.Piece.HasPrint
+            && p.Stack.Layers is [{ Mat.Frame: null }]
+            && !draft.IsPinned(Draft.KeyOf(StepKind.Mat, layout.Layout.Id, null, [p.Label]));
+        while (left.Count > 0)
+        {
+            var first = left[0];
+            var run = IsPlain(first)
+                ? left.Where(p => IsPlain(p) && p.Stack.Layers[0].Mat.Reveal == first.Stack.Layers[0].Mat.Reveal).ToList()
+                : [first];
+            left.RemoveAll(run.Contains);
+            if (run.Count == 1)
+                WriteMats(first);
+            else
+                WriteMatRun(run);
+        }
+    }
+
+    private void WriteMatRun(IReadOnlyList<PlacedPiece> run)
+    {
+        var reveal = run[0].Stack.Layers[0].Mat.Reveal;
+        var mats = run.Select(p =>
+        {
+            var mat = MatStack.LabelOf(p.Label, 0, 1);
+            return _words.Say(
+                "mat.run.item",
+                ("mat", mat),
+                ("size", draft.Size(mat, p.Stack.Outer)),
+                ("paper", Paper(p.Stack.Layers[0].Mat))
+            );
+        });
+        Add(
+            StepKind.Mat,
+            _words.Say(
+                "mat.run",
+                ("reveal", draft.Stated(FactKind.Reveal, MatStack.LabelOf(run[0].Label, 0, 1), reveal)),
+                ("mats", Phrase.Join("; ", mats))
+            ),
+            [.. run.Select(p => p.Label)],
+            Symbol.Mat
+        );
+        draft.Complete(s => s with { Apart = MatPicture.Apart(draft.Kit, run[0]) });
+    }
+
+    private Phrase Paper(Matting.Mat mat) => draft.Shown(mat.Paper, mat.Face);
 
     // The inner mat first.
     private void WriteMats(PlacedPiece placed)
@@ -116,14 +190,16 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout)
                     {
                         ("mat", mat),
                         ("size", draft.Size(mat, layer.Size)),
-                        ("paper", draft.PaperName(layer.Mat.Paper)),
+                        ("paper", Paper(layer.Mat)),
                         ("reveal", draft.Stated(FactKind.Reveal, mat, layer.Mat.Reveal)),
                         ("piece", placed.Label),
                         ("card", placed.Piece.IsPlaceholder && i == 0 ? draft.Size($"{placed.Label} photo", placed.Stack.Photo) : ""),
                     };
                     if (layer.Mat.Frame is { } width)
                         return _words.Say(
-                            placed.Piece.HoldsPhoto || i > 0 ? "frame" : "frame.empty",
+                            placed.Piece.IsPlaceholder && i == 0 ? "frame.placeholder"
+                                : placed.Piece.HoldsPhoto || i > 0 ? "frame"
+                                : "frame.empty",
                             [.. blanks, ("angle", Words.Number(MitredFrame.CutAngle)), ("width", draft.Stated(FactKind.Amount, mat, width))]
                         );
                     return _words.Say(
@@ -150,100 +226,175 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout)
         var (sentence, down) = (new PlaceSentence(draft.Kit, layout, _words), new List<string>());
         var order = LayOrder.Of(layout);
         var open = order.SelectMany(l => l.Tucks).ToList();
-        foreach (var laid in order)
+        foreach (var run in new LayRuns(draft, layout.Layout.Id).Of(order))
         {
-            WriteLay(sentence, laid, down);
-            down.Add(laid.Placed.Label);
-            foreach (var edge in laid.Tucks)
+            WriteLay(sentence, run, down);
+            foreach (var edge in run.SelectMany(l => l.Tucks))
                 open.Remove(edge);
-            foreach (var edge in laid.Tucks.Distinct().Where(e => !open.Contains(e)))
-            {
-                Add(
-                    StepKind.Press,
-                    _words.Say("press", ("piece", edge.Piece), ("edge", _words.Say("edge." + edge.Edge.Word()))),
-                    [edge.Piece],
-                    Symbol.Press
-                );
-                draft.Complete(s =>
-                    s with
-                    {
-                        Edges = [edge],
-                        Why = _words.Say("why.press", ("pieces", laid.Placed.Label)).Text,
-                        Side = laid.Placed.Piece.Side,
-                    }
-                );
-            }
+            foreach (var edge in run.SelectMany(l => l.Tucks).Distinct().Where(e => !open.Contains(e)))
+                WritePress(edge, run[^1].Placed);
         }
     }
 
-    private void WriteLay(PlaceSentence sentence, Laid laid, List<string> down)
+    private void WritePress(FreeEdge edge, PlacedPiece under)
     {
-        var (placed, piece) = (laid.Placed, laid.Placed.Piece);
-        var key = piece switch
-        {
-            { Kind: PieceKind.Photo, HoldsPhoto: false } => placed.Stack.Layers.Count > 0 ? "lay.empty" : "leave",
-            { IsPlaceholder: true } when placed.Stack.Layers.Count == 0 => "lay.placeholder.bare",
-            { Kind: PieceKind.Photo } => placed.Stack.Layers.Count > 0 ? "lay.photo" : "lay.photo.bare",
-            { Paper: null, Part: null } => "lay.ready",
-            _ => "lay",
-        };
-        var text = _words.Say(
-            key,
-            ("piece", placed.Label),
-            ("size", draft.Size(placed.Label, placed.Box.Size)),
-            ("paper", draft.Made(piece)),
-            ("across", sentence.Say(placed, Axis.Across, down)),
-            ("down", sentence.Say(placed, Axis.Down, down))
+        Add(
+            StepKind.Press,
+            _words.Say("press", ("piece", edge.Piece), ("edge", _words.Say("edge." + edge.Edge.Word()))),
+            [edge.Piece],
+            Symbol.Press
         );
-        var signs = new List<Sign> { new(laid.Tucks.Count > 0 ? Symbol.Tuck : Symbol.Stick) };
-        if (piece is { IsCut: true, Joins.Count: > 0 })
-            text +=
-                " "
-                + _words.Say(
-                    "lay.joined",
-                    ("joins", Phrase.Join(", ", piece.Joins.Select(j => draft.Stated(FactKind.Join, placed.Label, j)))),
-                    ("edge", _words.Say("edge." + (piece.LongAxis == Axis.Across ? "left" : "top")))
-                );
-        if (draft.Kit.PartSheet(piece.Part?.Sheet) is { } sheet)
-        {
-            if (sheet.Kind == PartKind.Letters && piece.Part!.Part is { Length: > 1 })
-                text += " " + _words.Say("lay.letters");
-            if (sheet.Kind == PartKind.ByLength)
-                text +=
-                    " "
-                    + _words.Say(
-                        "lay.length",
-                        ("length", draft.Stated(FactKind.Amount, placed.Label, piece.Part!.TakesLength(piece.Size)))
-                    );
-        }
-        if (piece.Mount == Mount.Raised)
-        {
-            text += " " + _words.Say("lay.raised");
-            signs.Add(new(Symbol.Raise));
-        }
-        if (laid.Free.Count > 0)
-        {
-            text += " " + _words.Say("lay.free", ("edges", Phrase.Join(", ", laid.Free.Select(e => _words.Say("edge." + e.Word())))));
-            signs.Add(new(Symbol.KeepFree));
-        }
-        Add(StepKind.Lay, text, [placed.Label], Symbol.Stick);
-        var picture = new StepPicture(layout.Layout.Id, [.. down], [placed.Label], LayoutPicture.Dimensions(draft.Kit, layout, placed));
         draft.Complete(s =>
             s with
             {
-                Side = piece.Side,
-                Picture = picture,
-                Signs = signs,
-                Why = Why(laid),
-                Edges = [.. laid.Free.Select(e => new FreeEdge(placed.Label, e))],
+                Edges = [edge],
+                Why = _words.Say("why.press", ("pieces", under.Label)).Text,
+                Side = under.Piece.Side,
             }
         );
+    }
+
+    // One piece in a sentence, or a run of them in a line each.
+    private void WriteLay(PlaceSentence sentence, IReadOnlyList<Laid> run, List<string> down)
+    {
+        var before = down.ToList();
+        var (side, lines) = (run[0].Placed.Piece.Side, new List<Phrase>());
+        Phrase where =
+            layout.Layout.Kind == LayoutKind.Single
+                ? ""
+                : _words.Say(
+                    side switch
+                    {
+                        PageSide.Left => "where.left",
+                        PageSide.Right => "where.right",
+                        _ => "where.both",
+                    }
+                );
+        foreach (var laid in run)
+        {
+            lines.Add(Laying(sentence, laid.Placed, down, run.Count > 1, where) + More(laid));
+            down.Add(laid.Placed.Label);
+        }
+        IReadOnlyList<string> labels = [.. run.Select(l => l.Placed.Label)];
+        Add(StepKind.Lay, run.Count > 1 ? _words.Say("lay.run", ("where", where)) : lines[0], labels, Symbol.Stick);
+        draft.Complete(s =>
+            s with
+            {
+                Side = side,
+                Lines = run.Count > 1 ? [.. lines.Select(l => l.Text)] : [],
+                LineFacts = run.Count > 1 ? [.. lines.Select(l => l.Facts)] : [],
+                Picture = new(
+                    layout.Layout.Id,
+                    before,
+                    labels,
+                    [.. run.SelectMany(l => LayoutPicture.Dimensions(draft.Kit, layout, l.Placed))]
+                ),
+                Signs = [.. run.SelectMany(SignsOf).Distinct()],
+                Why = Why(run),
+                Edges = [.. run.SelectMany(l => l.Free.Select(e => new FreeEdge(l.Placed.Label, e)))],
+            }
+        );
+    }
+
+    private static IEnumerable<Sign> SignsOf(Laid laid)
+    {
+        yield return new(laid.Tucks.Count > 0 ? Symbol.Tuck : Symbol.Stick);
+        if (laid.Placed.Piece.Mount == Mount.Raised)
+            yield return new(Symbol.Raise);
+        if (laid.Free.Count > 0)
+            yield return new(Symbol.KeepFree);
+    }
+
+    private Phrase Laying(PlaceSentence sentence, PlacedPiece placed, List<string> down, bool inRun, Phrase where)
+    {
+        var piece = placed.Piece;
+        var size = draft.Size(placed.Label, placed.Box.Size);
+        var (across, below) = (sentence.Say(placed, Axis.Across, down), sentence.Say(placed, Axis.Down, down));
+        if (piece is { Kind: PieceKind.Photo, HoldsPhoto: false } && placed.Stack.Layers.Count == 0)
+            return _words.Say(
+                inRun ? "leave.line" : "leave",
+                ("piece", placed.Label),
+                ("size", size),
+                ("where", where),
+                ("across", across),
+                ("down", below)
+            );
+        var thing = _words.Say(
+            piece switch
+            {
+                { Kind: PieceKind.Photo, HoldsPhoto: false } => "thing.empty",
+                { IsPlaceholder: true } when placed.Stack.Layers.Count == 0 => "thing.placeholder",
+                { Kind: PieceKind.Photo } when placed.Stack.Layers.Count == 0 => "thing.photo",
+                { Kind: PieceKind.Photo } when placed.Stack.Layers[0].Mat.Frame is not null => "thing.framed",
+                { Kind: PieceKind.Photo } => "thing.matted",
+                { Paper: null, Part: null } => "thing.ready",
+                _ => "thing.paper",
+            },
+            ("piece", placed.Label),
+            ("size", size),
+            ("paper", draft.Made(piece))
+        );
+        return inRun
+            ? _words.Say("lay.line", ("thing", thing.Sentence()), ("across", across), ("down", below))
+            : _words.Say("lay", ("thing", thing), ("where", where), ("across", across), ("down", below));
+    }
+
+    // What else there is to know of a piece while it is laid.
+    private Phrase More(Laid laid)
+    {
+        var (placed, piece) = (laid.Placed, laid.Placed.Piece);
+        var more = new List<Phrase>();
+        if (piece.IsPlaceholder && placed.Stack.Layers.Count == 0)
+            more.Add(_words.Say("lay.later"));
+        if (piece is { IsCut: true, Joins.Count: > 0 })
+            more.Add(
+                _words.Say(
+                    "lay.joined",
+                    ("joins", Phrase.Join(", ", piece.Joins.Select(j => draft.Stated(FactKind.Join, placed.Label, j)))),
+                    ("edge", _words.Say("edge." + (piece.LongAxis == Axis.Across ? "left" : "top")))
+                )
+            );
+        if (draft.Kit.PartSheet(piece.Part?.Sheet) is { } sheet)
+        {
+            if (sheet.Kind == PartKind.Letters && piece.Part!.Part is { Length: > 1 })
+                more.Add(_words.Say("lay.letters"));
+            if (sheet.Kind == PartKind.ByLength)
+                more.Add(
+                    _words.Say("lay.length", ("length", draft.Stated(FactKind.Amount, placed.Label, piece.Part!.TakesLength(piece.Size))))
+                );
+        }
+        if (piece.Tilt is { } tilt and not 0)
+            more.Add(
+                _words.Say(
+                    tilt > 0 ? "lay.tilt.right" : "lay.tilt.left",
+                    ("degrees", Math.Abs(tilt).ToString("0.##", System.Globalization.CultureInfo.InvariantCulture))
+                )
+            );
+        if (piece.Mount == Mount.Raised)
+            more.Add(_words.Say("lay.raised"));
+        if (laid.Free.Count > 0)
+            more.Add(_words.Say("lay.free", ("edges", draft.Edges(laid.Free))));
+        return Phrase.Join("", more.Select(m => " " + m));
+    }
+
+    // Of a run each piece's own reason, by its label where they differ.
+    private string? Why(IReadOnlyList<Laid> run)
+    {
+        var whys = run.Select(l => (l.Placed.Label, Why: Why(l))).Where(w => w.Why is not null).ToList();
+        return whys.Select(w => w.Why).Distinct().Count() <= 1
+            ? whys.FirstOrDefault().Why
+            : string.Join(" ", whys.Select(w => $"{w.Label}: {w.Why}"));
     }
 
     private string? Why(Laid laid) =>
         laid.Reason switch
         {
             LayReason.None => null,
+            LayReason.Under => _words.Text(
+                "why.under",
+                ("pieces", Draft.List(laid.About.Take(4)) + (laid.About.Count > 4 ? "…" : "")),
+                ("n", laid.About.Count)
+            ),
             _ => _words
                 .Say(
                     "why." + laid.Reason.ToString().ToLowerInvariant(),

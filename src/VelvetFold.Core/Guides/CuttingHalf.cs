@@ -1,3 +1,4 @@
+using System.Globalization;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Kits;
@@ -7,12 +8,18 @@ using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Guides;
 
-/// <summary>The half of a guide in which everything is cut: gather, cautions, paper by paper in the planner's order, offcuts and
-/// insides last.</summary>
+/// <summary>The half of a guide in which everything is cut: gather, cautions, sheets that are taken whole, paper by paper in the planner's
+/// order, tear strips and insides last; then what is kept.</summary>
 internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan plan)
 {
     private readonly Words _words = draft.Words;
     private readonly Kit _kit = draft.Kit;
+
+    // How many sheets of a paper earlier steps have taken.
+    private readonly Dictionary<string, int> _taken = [];
+
+    /// <summary>A sheet's pattern, with its place in the plan of its paper.</summary>
+    private sealed record Placed(SheetPlan Sheet, CutPattern Pattern, int Index);
 
     public void Write()
     {
@@ -20,11 +27,13 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
         if (plan.BySheet.Count == 0)
             return;
         draft.Add(GuideHalf.Cutting, StepKind.Caution, _words.Say("caution.blades"), [], signs: [new(Symbol.Caution)]);
+        WriteWholes();
         foreach (var sheet in plan.BySheet)
             WriteSheets(sheet);
         // Tear strips and insides are there once the sheets are cut.
-        foreach (var sheet in plan.BySheet)
-            WriteExtras(sheet);
+        foreach (var extra in plan.BySheet.SelectMany(Sheets).Where(p => p.Pattern.From is not null))
+            WriteExtra(extra);
+        WriteKeep();
     }
 
     private void WriteGather()
@@ -46,98 +55,186 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
             draft.Add(GuideHalf.Cutting, StepKind.Gather, Phrase.Join(" ", sentences), ready, signs: [new(Symbol.Gather)]);
     }
 
+    // A sheet that is cut so many times stands there as often.
+    private static IEnumerable<Placed> Sheets(SheetPlan sheet) =>
+        sheet.Patterns.SelectMany((pattern, i) => Enumerable.Repeat(new Placed(sheet, pattern, i), pattern.Times));
+
+    private static IEnumerable<string> Labels(CutPattern pattern) => pattern.Placements.SelectMany(p => p.Labels);
+
+    // All sheets that are pieces as they are, in one step; those the designer has said something at in steps of their own.
+    private void WriteWholes()
+    {
+        var wholes = plan.BySheet.SelectMany(Sheets).Where(p => p.Pattern.From is null && p.Pattern.Cuts.Count == 0).ToList();
+        foreach (var (paper, count) in wholes.CountBy(w => w.Sheet.Sheet))
+            _taken[paper] = count;
+        bool Alone(Placed whole) => draft.IsPinned(Draft.KeyOf(StepKind.Cut, null, whole.Sheet.Sheet, [.. Labels(whole.Pattern)]));
+        foreach (var own in wholes.Where(Alone))
+            AddWholes([own], own.Sheet.Sheet);
+        var together = wholes.Where(w => !Alone(w)).ToList();
+        if (together.Count > 0)
+            AddWholes(together, together.DistinctBy(w => w.Sheet.Sheet).Count() == 1 ? together[0].Sheet.Sheet : null);
+    }
+
+    private void AddWholes(IReadOnlyList<Placed> wholes, string? paper)
+    {
+        var items = wholes
+            .GroupBy(w => (w.Sheet.Sheet, w.Pattern.Placements[0].Face))
+            .Select(g =>
+                _words.Say(
+                    "cut.wholes.item",
+                    ("paper", draft.Shown(g.Key.Sheet, g.Key.Face)),
+                    ("pieces", Draft.List(g.SelectMany(w => Labels(w.Pattern))))
+                )
+            );
+        draft.Add(
+            GuideHalf.Cutting,
+            StepKind.Cut,
+            _words.Say("cut.wholes", ("wholes", Phrase.Join("; ", items))),
+            [.. wholes.SelectMany(w => Labels(w.Pattern))],
+            paper: paper,
+            signs: [new(Symbol.Gather)]
+        );
+        if (wholes is [var only])
+            draft.Complete(s => s with { Pattern = only.Index });
+    }
+
     private void WriteSheets(SheetPlan sheet)
     {
-        var number = 0;
-        foreach (var (pattern, index) in sheet.Patterns.Select((p, i) => (p, i)).Where(p => p.p.From is null))
-            for (var time = 0; time < pattern.Times; time++)
-            {
-                var key =
-                    pattern.Cuts.Count == 0 ? "cut.whole"
-                    : pattern.Root is PieceNode ? "cut.whole.inside"
-                    : "cut.sheet";
-                WriteCut(
-                    sheet,
-                    pattern,
-                    index,
-                    _words.Say(
-                        key,
+        var left = Sheets(sheet).Where(p => p.Pattern.From is null && p.Pattern.Cuts.Count > 0).ToList();
+        while (left.Count > 0)
+        {
+            var first = left[0];
+            var alike = left.TakeWhile(p => p == first || IsAlike(first.Pattern, p.Pattern)).ToList();
+            left.RemoveRange(0, alike.Count);
+            var from = _taken.GetValueOrDefault(sheet.Sheet) + 1;
+            _taken[sheet.Sheet] = from + alike.Count - 1;
+            var text =
+                alike.Count > 1
+                    ? _words.Say(
+                        "cut.alike",
                         ("paper", draft.PaperName(sheet.Sheet)),
-                        ("sheet", Words.Number(++number)),
+                        ("number", Words.Number(alike.Count)),
+                        ("first", Words.Number(from)),
+                        ("last", Words.Number(from + alike.Count - 1)),
+                        ("sheets", Words.Number(sheet.SheetsUsed))
+                    )
+                    : _words.Say(
+                        first.Pattern.Root is PieceNode ? "cut.inside" : "cut.sheet",
+                        ("paper", draft.PaperName(sheet.Sheet)),
+                        ("sheet", Words.Number(from)),
                         ("sheets", Words.Number(sheet.SheetsUsed)),
-                        ("piece", pattern.Placements[0].Piece)
-                    )
-                );
-            }
-        var offcuts = sheet.Patterns.SelectMany(p => p.Offcuts.Select(o => draft.Size(o.Name.Text, o.Box.Size))).ToList();
-        if (offcuts.Count > 0)
-            draft.Add(
-                GuideHalf.Cutting,
-                StepKind.Keep,
-                _words.Say("keep.offcuts", ("paper", draft.PaperName(sheet.Sheet)), ("offcuts", Phrase.Join(", ", offcuts))),
-                [],
-                paper: sheet.Sheet,
-                signs: [new(Symbol.Keep)]
-            );
+                        ("piece", first.Pattern.Placements[0].Piece)
+                    );
+            WriteCut(alike, text);
+        }
     }
 
-    private void WriteExtras(SheetPlan sheet)
+    /// <summary>Whether two sheets are cut by the same marks, edges and order of parts, and only their pieces bear other labels. Sheets with
+    /// a plunge or a pair stand alone: their lines say much of one piece.</summary>
+    private static bool IsAlike(CutPattern one, CutPattern other)
     {
-        foreach (var (pattern, index) in sheet.Patterns.Select((p, i) => (p, i)).Where(p => p.p.From is not null))
-            for (var time = 0; time < pattern.Times; time++)
-                WriteCut(
-                    sheet,
-                    pattern,
-                    index,
+        static string? Role(PaperPart part) => part.Role == PartRole.Piece ? null : part.Text;
+        static bool Plain(CutPattern p) => p.Cuts.All(c => c.Plunge is null) && p.Placements.All(x => x.Labels.Count == 1);
+        return Plain(one)
+            && Plain(other)
+            && one.Cuts.Count == other.Cuts.Count
+            && one.Cuts.Zip(other.Cuts)
+                .All(c =>
+                    c.First.Fence == c.Second.Fence
+                    && c.First.Setting == c.Second.Setting
+                    && Role(c.First.Part) == Role(c.Second.Part)
+                    && c.First.Gives.Select(Role).SequenceEqual(c.Second.Gives.Select(Role))
+                )
+            && one.Placements.Select(p => (p.Box, p.Face)).SequenceEqual(other.Placements.Select(p => (p.Box, p.Face)));
+    }
+
+    private void WriteExtra(Placed extra)
+    {
+        var from = PartName(_words, extra.Pattern.From!);
+        if (extra.Pattern.Cuts.Count > 0)
+        {
+            WriteCut([extra], _words.Say("cut.extra", ("from", from), ("paper", draft.PaperName(extra.Sheet.Sheet))));
+            return;
+        }
+        IReadOnlyList<string> labels = [.. Labels(extra.Pattern)];
+        draft.Add(
+            GuideHalf.Cutting,
+            StepKind.Cut,
+            _words.Say(
+                "cut.wholes",
+                (
+                    "wholes",
                     _words.Say(
-                        pattern.Cuts.Count == 0 ? "cut.extra.whole" : "cut.extra",
-                        ("from", PartName(_words, pattern.From!)),
-                        ("paper", draft.PaperName(sheet.Sheet)),
-                        ("piece", pattern.Placements[0].Piece)
+                        "cut.wholes.from",
+                        ("from", from),
+                        ("paper", draft.Shown(extra.Sheet.Sheet, extra.Pattern.Placements[0].Face)),
+                        ("pieces", Draft.List(labels))
                     )
-                );
+                )
+            ),
+            labels,
+            paper: extra.Sheet.Sheet,
+            signs: [new(Symbol.Gather)]
+        );
+        draft.Complete(s => s with { Pattern = extra.Index });
     }
 
-    private void WriteCut(SheetPlan sheet, CutPattern pattern, int index, Phrase text)
+    private void WriteCut(IReadOnlyList<Placed> alike, Phrase text)
     {
-        List<Phrase> lines = [.. CutLines(pattern), .. PairLines(pattern)];
-        IReadOnlyList<string> labels = [.. pattern.Placements.SelectMany(p => p.Labels)];
+        var (sheet, pattern) = (alike[0].Sheet, alike[0].Pattern);
+        List<Phrase> lines = [.. CutLines([.. alike.Select(a => a.Pattern)]), .. PairLines(pattern)];
         var plunges = pattern.Cuts.Any(c => c.Plunge is not null);
         draft.Add(
             GuideHalf.Cutting,
             StepKind.Cut,
-            text,
-            labels,
+            Phrase.Join(" ", [text, .. Sides(sheet.Sheet, [.. alike.SelectMany(a => a.Pattern.Placements)])]),
+            [.. alike.SelectMany(a => Labels(a.Pattern))],
             paper: sheet.Sheet,
             signs: plunges ? [new(Symbol.Cut), new(Symbol.Plunge)] : [new(Symbol.Cut)]
         );
         draft.Complete(s =>
             s with
             {
-                Pattern = index,
+                Pattern = alike[0].Index,
                 Lines = [.. lines.Select(l => l.Text)],
                 LineFacts = [.. lines.Select(l => l.Facts)],
             }
         );
     }
 
-    private IEnumerable<Phrase> CutLines(CutPattern pattern)
+    // Which side lies up while it is cut, which side of each piece will show, and so on which its label goes.
+    private IEnumerable<Phrase> Sides(string paper, IReadOnlyList<Placement> placements)
+    {
+        string? Side(SheetFace face) => _kit.Paper(paper) is { } own ? FaceWords.Of(own, face, _words) : null;
+        if (Side(SheetFace.A) is not { } up || Side(SheetFace.B) is not { } down)
+        {
+            yield return _words.Say("cut.label");
+            yield break;
+        }
+        yield return _words.Say("cut.up", ("face", up));
+        foreach (var shown in placements.GroupBy(p => p.Face).OrderBy(g => g.Key))
+            yield return _words.Say(
+                shown.Key == SheetFace.A ? "cut.shows" : "cut.shows.down",
+                ("pieces", Draft.List(shown.SelectMany(p => p.Labels))),
+                ("face", shown.Key == SheetFace.A ? up : down),
+                ("back", shown.Key == SheetFace.A ? down : up)
+            );
+    }
+
+    private IEnumerable<Phrase> CutLines(IReadOnlyList<CutPattern> alike)
     {
         TrimmerCut? last = null;
-        foreach (var cut in pattern.Cuts)
+        foreach (var (cut, i) in alike[0].Cuts.Select((cut, i) => (cut, i)))
         {
             var edge = ("edge", _words.Say("edge." + cut.Fence.Word()));
+            // Of sheets that are cut alike only the pieces are called otherwise.
+            Phrase Gives(int which) =>
+                Phrase.Join(" / ", alike.Select(p => p.Cuts[i].Gives[which]).Distinct().Select(g => PartName(_words, g)));
             if (cut.Plunge is { } plunge)
                 yield return PlungeLine(cut, plunge, last is { Plunge: not null } && last.Part == cut.Part);
             else if (last is not null && last.Setting == cut.Setting)
                 yield return _words
-                    .Say(
-                        "cut.same",
-                        ("part", PartName(_words, cut.Part)),
-                        edge,
-                        ("off", PartName(_words, cut.Gives[0]).Sentence()),
-                        ("rest", PartName(_words, cut.Gives[1]))
-                    )
+                    .Say("cut.same", ("part", PartName(_words, cut.Part)), edge, ("off", Gives(0).Sentence()), ("rest", Gives(1)))
                     .With(new StepFact(FactKind.Setting, cut.Part.Text, cut.Setting, null, cut.Fence));
             else
                 yield return _words.Say(
@@ -145,8 +242,8 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
                     ("part", PartName(_words, cut.Part)),
                     edge,
                     ("setting", draft.Stated(FactKind.Setting, cut.Part.Text, cut.Setting, cut.Fence)),
-                    ("off", PartName(_words, cut.Gives[0]).Sentence()),
-                    ("rest", PartName(_words, cut.Gives[1]))
+                    ("off", Gives(0).Sentence()),
+                    ("rest", Gives(1))
                 );
             last = cut;
         }
@@ -190,7 +287,7 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
             : text;
     }
 
-    // Two outlines that lie into each other are parted by hand.
+    // Two outlines that lie into each other are parted by hand, drawn on the side that shows.
     private IEnumerable<Phrase> PairLines(CutPattern pattern) =>
         pattern
             .Root.All()
@@ -200,13 +297,77 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
             .Select(node =>
             {
                 var pair = node.Piece.Pair!;
-                return _words.Say(
+                var parted = _words.Say(
                     pair.HalfTurned ? "pair.turned" : "pair",
                     ("piece", node.Piece.Id),
                     ("shift", draft.Stated(FactKind.Shift, node.Piece.Id, pair.Shift)),
                     ("way", _words.Say(pair.Axis == Axis.Across ? "pair.right" : "pair.down"))
                 );
+                return _kit.Paper(pattern.Sheet) is { } paper && FaceWords.Of(paper, node.Piece.Face, _words) is { } side
+                    ? _words.Say("pair.up", ("piece", node.Piece.Id), ("face", side)) + " " + parted
+                    : parted;
             });
+
+    // What no step uses up: offcuts worth keeping, tear strips, insides.
+    private void WriteKeep()
+    {
+        var used = plan
+            .BySheet.SelectMany(Sheets)
+            .Where(p => p.Pattern.From is not null)
+            .CountBy(p => (p.Sheet.Sheet, p.Pattern.From))
+            .ToDictionary();
+        var papers = new List<(string Paper, IReadOnlyList<Size> Sizes)>();
+        foreach (var sheet in plan.BySheet)
+        {
+            var sizes = new List<Size>();
+            foreach (var (pattern, part, size) in Sheets(sheet).SelectMany(p => Leaves(p.Pattern).Select(l => (p, l.Part, l.Size))))
+                if (used.GetValueOrDefault((sheet.Sheet, part)) is > 0 and var n)
+                    used[(sheet.Sheet, part)] = n - 1;
+                else
+                    sizes.Add(size);
+            if (sizes.Count > 0)
+                papers.Add((sheet.Sheet, sizes));
+        }
+        bool Alone(string paper) => draft.IsPinned(Draft.KeyOf(StepKind.Keep, null, paper, []));
+        foreach (var own in papers.Where(p => Alone(p.Paper)))
+            AddKeep([own], own.Paper);
+        if (papers.Where(p => !Alone(p.Paper)).ToList() is { Count: > 0 } together)
+            AddKeep(together, null);
+    }
+
+    private static IEnumerable<(PaperPart Part, Size Size)> Leaves(CutPattern pattern) =>
+        pattern
+            .Offcuts.Select(o => (o.Name, o.Box.Size))
+            .Concat(
+                pattern
+                    .Cuts.Where(c => c.Plunge is not null && c.Gives.Count > 0)
+                    .Select(c => (c.Gives[0], c.PartBox.Size.Grown(-c.Setting)!.Value))
+            );
+
+    private void AddKeep(IReadOnlyList<(string Paper, IReadOnlyList<Size> Sizes)> papers, string? paper) =>
+        draft.Add(
+            GuideHalf.Cutting,
+            StepKind.Keep,
+            _words.Say(
+                "keep",
+                (
+                    "kept",
+                    Phrase.Join(
+                        "; ",
+                        papers.Select(p =>
+                            _words.Say(
+                                "keep.paper",
+                                ("paper", draft.PaperName(p.Paper)),
+                                ("sizes", Phrase.Join(", ", p.Sizes.Select(s => draft.Size(p.Paper, s))))
+                            )
+                        )
+                    )
+                )
+            ),
+            [],
+            paper: paper,
+            signs: [new(Symbol.Keep)]
+        );
 
     // What a part is called in the guide's language; labels stay as they are.
     internal static Phrase PartName(Words words, PaperPart part) =>
@@ -222,5 +383,5 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
             _ => part.Text,
         };
 
-    private static string N(int n) => n.ToString(System.Globalization.CultureInfo.InvariantCulture);
+    private static string N(int n) => n.ToString(CultureInfo.InvariantCulture);
 }

@@ -23,8 +23,14 @@ public static class Guide
     {
         var draft = new Draft(kit, words);
         new CuttingHalf(draft, layouts, pieces, plan).Write();
+        var paired = plan
+            .BySheet.SelectMany(s => s.Patterns)
+            .SelectMany(p => p.Placements)
+            .Where(p => p.Labels.Count > 1)
+            .SelectMany(p => p.Labels)
+            .ToHashSet();
         foreach (var layout in layouts.Where(l => l.Pieces.Count > 0))
-            new AssemblyHalf(draft, layout).Write();
+            new AssemblyHalf(draft, layout, paired).Write();
         return Wished(kit, draft.Steps);
     }
 
@@ -55,6 +61,7 @@ public static class Guide
             : step with
             {
                 Note = note,
+                Computed = step.Text,
                 Text = note.Instead ? note.Words : $"{step.Text} {note.Words}",
                 // What the designer writes is the designer's: its numbers are not read back.
                 Facts = note.Instead ? [.. step.Facts.Select(f => f with { IsSaid = false })] : step.Facts,

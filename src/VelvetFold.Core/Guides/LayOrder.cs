@@ -202,7 +202,10 @@ internal sealed class LayOrder
         var inner = _layout.Layout.Arrangements.FirstOrDefault(a =>
             a.Kind == ArrangementKind.Evenly && a.Members.Count > 2 && a.Members.Skip(1).SkipLast(1).Contains(placed.Id)
         );
-        var over = _before.Where(b => b.Value.Contains(placed.Id)).Select(b => b.Key).ToList();
+        // What lies on it; what is tucked under it later waits for it too, but comes not on top.
+        var over = _before.Where(b => b.Value.Contains(placed.Id) && IndexOf(b.Key) > IndexOf(placed.Id)).Select(b => b.Key).ToList();
+        // What its sentence measures from, and nothing else that it may wait for.
+        var from = new[] { placed.Piece.Across.LeansOn, placed.Piece.Down.LeansOn }.OfType<string>().Where(_wished.ContainsKey).ToHashSet();
         var (reason, about) = placed.Piece switch
         {
             _ when tucks.Count > 0 => (LayReason.Tuck, Labels(tucks.Select(t => t.Under).Distinct())),
@@ -210,7 +213,7 @@ internal sealed class LayOrder
             _ when Rank(placed.Piece) >= 4 => (LayReason.Raised, []),
             _ when Rank(placed.Piece) == 3 => (LayReason.Part, []),
             _ when over.Count > 0 => (LayReason.Under, Labels(over)),
-            _ when _wished[placed.Id].Count > 0 => (LayReason.Measured, Labels(_wished[placed.Id])),
+            _ when from.Count > 0 => (LayReason.Measured, Labels(from)),
             _ => (LayReason.None, (IReadOnlyList<string>)[]),
         };
         return new(placed, reason, about, free, [.. tucks.Select(t => new FreeEdge(Label(t.Under), t.Edge))]);

@@ -5,7 +5,8 @@ using VelvetFold.Core.Measures;
 namespace VelvetFold.Core.Guides;
 
 /// <summary>
-/// Says where a piece goes so that a ruler can follow: from what is down already, and with its distance from a page edge.
+/// Says where a piece goes so that a ruler can follow: from what is down already, and in brackets with the distance of one of its edges
+/// from the same edge of the page. On a spread the sentence that this is a part of names the page.
 /// </summary>
 internal sealed class PlaceSentence(Kit kit, ResolvedLayout resolved, Words words)
 {
@@ -14,69 +15,87 @@ internal sealed class PlaceSentence(Kit kit, ResolvedLayout resolved, Words word
     /// <summary>The phrase for one axis. What does not lie there yet cannot be measured from: the page's edge is, instead.</summary>
     public Phrase Say(PlacedPiece placed, Axis axis, IReadOnlyCollection<string> down)
     {
+        var first = axis == Axis.Across ? Edge.Left : Edge.Top;
         var rule = placed.Piece.Rule(axis);
-        if (rule is Member || (rule.LeansOn is { } other && !down.Contains($"{resolved.Layout.Id}-{other}")))
-            rule = new FromEdge(axis == Axis.Across ? Edge.Left : Edge.Top, Measured(placed, axis));
-        var (page, on) = ((Phrase)PageWord(placed), rule.LeansOn is { } id ? $"{resolved.Layout.Id}-{id}" : "");
+        if (rule is Member || InFront(placed, rule) || (rule.LeansOn is { } other && !down.Contains($"{resolved.Layout.Id}-{other}")))
+            rule = new FromEdge(first, FromPage(placed, first));
+        var on = rule.LeansOn is { } id ? $"{resolved.Layout.Id}-{id}" : "";
         Phrase Stated(FactKind kind, Length length, Edge edge, string? of = null) =>
             new(_reading.Format(length), [new(kind, placed.Label, length, null, edge, of)]);
         StepFact Meant(FactKind kind, Length length, Edge edge, string? of = null) =>
             new(kind, placed.Label, length, null, edge, of, IsSaid: false);
-        var first = axis == Axis.Across ? Edge.Left : Edge.Top;
-        (string, Phrase)[] Measuring(params (string, Phrase)[] more) =>
+        // The number belongs to the edge that the sentence has named, or names it itself.
+        (string, Phrase)[] Measuring(Edge edge, bool named, params (string, Phrase)[] more) =>
             [
                 .. more,
                 ("on", on),
-                ("measured", Stated(FactKind.FromPage, Measured(placed, axis), first)),
-                ("start", words.Say(axis == Axis.Across ? "edge.left" : "edge.top")),
-                ("page", page),
+                (
+                    "bracket",
+                    words.Say(
+                        named ? "bracket.same" : "bracket.edge",
+                        ("edge", EdgeWord(edge)),
+                        ("measured", Stated(FactKind.FromPage, FromPage(placed, edge), edge))
+                    )
+                ),
             ];
         return rule switch
         {
             FromEdge { Of: null } from when from.Distance == Length.Zero => words
-                .Say("flush.page", ("edge", EdgeWord(from.Edge)), ("page", page))
+                .Say("flush.page", ("edge", EdgeWord(from.Edge)))
                 .With(Meant(FactKind.FromPage, Length.Zero, from.Edge)),
             FromEdge { Of: null } from => words.Say(
                 "from.page",
                 ("edge", EdgeWord(from.Edge)),
-                ("distance", Stated(FactKind.FromPage, from.Distance, from.Edge)),
-                ("page", page)
+                ("distance", Stated(FactKind.FromPage, from.Distance, from.Edge))
             ),
             FromEdge from when from.Distance == Length.Zero => words
-                .Say("line.piece", Measuring(("edge", EdgeWord(from.Edge))))
+                .Say("line.piece", Measuring(from.Edge, true, ("edge", EdgeWord(from.Edge))))
                 .With(Meant(FactKind.Inside, Length.Zero, from.Edge, on)),
             FromEdge from => words.Say(
                 "from.piece",
-                Measuring(("edge", EdgeWord(from.Edge)), ("distance", Stated(FactKind.Inside, from.Distance, from.Edge, on)))
+                Measuring(
+                    from.Edge,
+                    true,
+                    ("edge", EdgeWord(from.Edge)),
+                    ("distance", Stated(FactKind.Inside, from.Distance, from.Edge, on))
+                )
             ),
             Centred { In: null } => words.Say(
                 axis == Axis.Across ? "centred.page.across" : "centred.page.down",
-                ("measured", Stated(FactKind.Centred, Measured(placed, axis), first))
+                ("measured", Stated(FactKind.Centred, FromPage(placed, first), first))
             ),
             Centred => words
-                .Say("centred.piece", Measuring(("way", words.Say(axis == Axis.Across ? "way.across" : "way.down"))))
+                .Say("centred.piece", Measuring(first, false, ("way", words.Say(axis == Axis.Across ? "way.across" : "way.down"))))
                 .With(Meant(FactKind.Centred, Length.Zero, first, on)),
             Beside beside when beside.Gap == Length.Zero => words
-                .Say("beside.touch", Measuring(("edge", EdgeWord(beside.Edge))))
+                .Say("beside.touch", Measuring(first, false, ("edge", EdgeWord(beside.Edge))))
                 .With(Meant(FactKind.Gap, Length.Zero, beside.Edge, on)),
             Beside beside => words.Say(
                 "beside.gap",
-                Measuring(("gap", Stated(FactKind.Gap, beside.Gap, beside.Edge, on)), ("beyond", words.Say("beyond." + beside.Edge.Word())))
+                Measuring(
+                    first,
+                    false,
+                    ("gap", Stated(FactKind.Gap, beside.Gap, beside.Edge, on)),
+                    ("beyond", words.Say("beyond." + beside.Edge.Word()))
+                )
             ),
             Flush flush => FlankPhrase(placed, flush, Stated, Meant),
             Tucked tucked => words.Say(
                 "tucked",
-                Measuring(("by", Stated(FactKind.Under, tucked.By, tucked.Edge, on)), ("edge", EdgeWord(tucked.Edge)))
+                Measuring(first, false, ("by", Stated(FactKind.Under, tucked.By, tucked.Edge, on)), ("edge", EdgeWord(tucked.Edge)))
             ),
             Hanging hanging => words.Say(
                 "hanging",
                 ("by", Stated(FactKind.Over, hanging.By, hanging.Edge)),
-                ("edge", EdgeWord(hanging.Edge)),
-                ("page", page)
+                ("edge", EdgeWord(hanging.Edge))
             ),
             _ => throw new InvalidOperationException($"No sentence for {rule.GetType().Name}."),
         };
     }
+
+    // What is called tucked and lies in front of the other is laid on it, by the page's edge.
+    private bool InFront(PlacedPiece placed, AxisRule rule) =>
+        rule is Tucked tucked && resolved.Pieces.TakeWhile(p => p.Id != placed.Id).Any(p => p.Id == tucked.Under);
 
     private Phrase FlankPhrase(
         PlacedPiece placed,
@@ -91,19 +110,12 @@ internal sealed class PlaceSentence(Kit kit, ResolvedLayout resolved, Words word
             : words.Say("from." + flank, ("distance", stated(FactKind.FromPage, flush.Distance, edge, null)));
     }
 
-    // From the page's left or top edge to the piece.
-    private Length Measured(PlacedPiece placed, Axis axis) =>
-        placed.Box.Along(axis).Start - resolved.Layout.PageBox(placed.Piece.Side).Along(axis).Start;
-
-    private string PageWord(PlacedPiece placed) =>
-        words
-            .Say(
-                resolved.Layout.Kind == LayoutKind.Single ? "page.single"
-                : placed.Piece.Side == PageSide.Both ? "page.both"
-                : placed.Piece.Side == PageSide.Left ? "page.left"
-                : "page.right"
-            )
-            .Text;
+    // From an edge of the page inwards to the same edge of the piece.
+    private Length FromPage(PlacedPiece placed, Edge edge)
+    {
+        var (page, box) = (resolved.Layout.PageBox(placed.Piece.Side).Along(edge.Axis()), placed.Box.Along(edge.Axis()));
+        return edge.IsStart() ? box.Start - page.Start : page.End - box.End;
+    }
 
     private Phrase EdgeWord(Edge edge) => words.Say("edge." + edge.Word());
 }

@@ -36,6 +36,10 @@ public enum StepKind
     [JsonStringEnumMemberName("wet")]
     Wet,
 
+    /// <summary>What is torn, punched, rounded or cut out by hand, between cutting and laying.</summary>
+    [JsonStringEnumMemberName("by-hand")]
+    ByHand,
+
     [JsonStringEnumMemberName("trim")]
     Trim,
 
@@ -120,6 +124,10 @@ public sealed record Step(
 
     /// <summary>Edges that are left free, or, where it presses them, stuck down.</summary>
     public IReadOnlyList<FreeEdge> Edges { get; init; } = [];
+
+    /// <summary>Its sentence as computed, where the designer's own stands in its place.</summary>
+    [JsonIgnore]
+    public string Computed { get; init; } = "";
 
     /// <summary>Whether the designer's own words stand in it: after its sentence, or in its place.</summary>
     public StepNote? Note { get; init; }

@@ -39,17 +39,21 @@ public sealed class Words
         var (text, facts) = (new StringBuilder(), new List<StepFact>());
         foreach (var part in _lexicon.Template("guide." + key).Parts)
         {
-            if (part is Template.Literal literal)
+            if (part is Wording.Template.Literal literal)
             {
                 text.Append(literal.Text);
                 continue;
             }
-            var phrase = With(blanks, ((Template.Blank)part).Name, key);
+            var phrase = With(blanks, ((Wording.Template.Blank)part).Name, key);
             text.Append(phrase.Text);
             facts.AddRange(phrase.Facts);
         }
         return new(text.ToString(), facts);
     }
+
+    /// <summary>The sentence of that key, to be read back by.</summary>
+    /// <exception cref="KeyNotFoundException">There is no such sentence.</exception>
+    internal Template Template(string key) => _lexicon.Template("guide." + key);
 
     private static Phrase With(ReadOnlySpan<(string Blank, Phrase With)> blanks, string name, string key)
     {

@@ -18,10 +18,26 @@ public enum MatSchool
     TrimPhoto,
 }
 
+/// <summary>The two schools of trimming a photo (common practice, no source).</summary>
+[JsonConverter(typeof(TextEnum<PhotoTrim>))]
+public enum PhotoTrim
+{
+    /// <summary>The whole amount comes off one long and one short side: two cuts.</summary>
+    [JsonStringEnumMemberName("two-sides")]
+    TwoSides,
+
+    /// <summary>Half of the amount comes off each of the four sides.</summary>
+    [JsonStringEnumMemberName("all-round")]
+    AllRound,
+}
+
 /// <summary>How a kit mats its photos unless a photo says otherwise.</summary>
 public sealed record MatRule
 {
     public MatSchool School { get; init; }
+
+    /// <summary>From which sides a photo is trimmed.</summary>
+    public PhotoTrim Trim { get; init; }
 
     /// <summary>How much of a mat shows on every side.</summary>
     public required Length Reveal { get; init; }

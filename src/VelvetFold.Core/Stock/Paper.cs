@@ -65,6 +65,9 @@ public sealed record Face
 
     public PrintKind Print { get; init; }
 
+    /// <summary>What guides call this side of a sheet that has two; none where its print says enough.</summary>
+    public string? Name { get; init; }
+
     public PrintDirection Direction { get; init; }
 
     /// <summary>How large the motif is; a large one must stay in a big piece.</summary>

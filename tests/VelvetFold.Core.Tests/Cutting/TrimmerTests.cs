@@ -70,13 +70,13 @@ public class TrimmerTests
     {
         var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "12", "12", Left("0"), Top("0"), kind: PieceKind.Base) with { Gut = L("1") }));
         var lines = KitAnswer.For(kit, 1).Steps.Single(s => s.Kind == Core.Guides.StepKind.Cut).Lines;
-        Assert.Equal("Take L1-B1: left edge to the fence, set 1, plunge the blade at 1 and cut to 11.", lines[0]);
+        Assert.Equal("Take L1-B1, left edge at the 1 mark, set the blade down at 1 and cut to 11.", lines[0]);
         Assert.Equal(
-            "Turn it, bottom edge to the fence, same setting: from 1 to 11. Inside of L1-B1 (10 x 10) comes free, and the frame L1-B1 stays; keep both.",
+            "Turn it, bottom edge at the same mark: from 1 to 11. Inside of L1-B1 (10 x 10) comes free, and the frame L1-B1 stays; keep both.",
             lines[3]
         );
         Assert.StartsWith(
-            "Take L1-B1: with a knife along a ruler 1 from its left edge",
+            "Take L1-B1: with a knife along a ruler, 1 from its left edge",
             KitAnswer.For(kit with { NoPlunge = true }, 1).Steps.Single(s => s.Kind == Core.Guides.StepKind.Cut).Lines[0],
             StringComparison.Ordinal
         );

@@ -75,7 +75,7 @@ public class FillingsTests
         };
         var answer = Answer(kit, Change("P1", OpeningMove.Placeholder), Change("P2", OpeningMove.Placeholder));
         Assert.True(answer.Proof.Holds, string.Join('|', answer.Proof.Faults.Select(f => f.Says.ToString())));
-        Assert.Equal(2, answer.Steps.Count(s => s.Text.Contains(word, StringComparison.Ordinal)));
+        Assert.Equal(2, answer.Steps.Sum(s => s.Lines.Append(s.Text).Count(t => t.Contains(word, StringComparison.OrdinalIgnoreCase))));
         // Nothing is trimmed: the card comes in the size that shows.
         Assert.DoesNotContain(answer.Steps, s => s.Kind == StepKind.Trim);
         Assert.Contains(

@@ -47,7 +47,7 @@ internal static class AnyKit
     private static Gen<Piece> Piece(int i) =>
         Gen.Select(
                 Gen.Select(Gen.Int[2, 24], Gen.Int[2, 24], Rule(Axis.Across, i), Rule(Axis.Down, i)),
-                Gen.Int[0, 11],
+                Gen.Int[0, 15],
                 Gen.Int[0, 2],
                 Gen.Bool
             )
@@ -59,6 +59,7 @@ internal static class AnyKit
                     var piece = Kits.Piece($"B{i}", "1", "1", across, down, (PageSide)(side % 2), paper: other ? "other" : "plain") with
                     {
                         Size = size,
+                        Face = !other && place.Item1 % 2 == 0 ? SheetFace.B : SheetFace.A,
                     };
                     return kind switch
                     {
@@ -66,7 +67,19 @@ internal static class AnyKit
                         {
                             Kind = PieceKind.Photo,
                             Paper = null,
-                            Opening = new() { School = MatSchool.GrowMat, Mats = [new() { Paper = "plain", Reveal = L("1/8") }] },
+                            Opening = new()
+                            {
+                                School = MatSchool.GrowMat,
+                                Mats =
+                                [
+                                    new()
+                                    {
+                                        Paper = other ? "plain" : "sheet",
+                                        Face = other ? SheetFace.A : SheetFace.B,
+                                        Reveal = L("1/8"),
+                                    },
+                                ],
+                            },
                         },
                         2 when size.Shorter > L("1") => piece with
                         {
@@ -124,6 +137,21 @@ internal static class AnyKit
                         },
                         10 when size.Shorter > L("2") => piece with { Gut = L("1/2") },
                         11 => piece with { CutBy = CutBy.Host },
+                        12 => piece with { Tilt = other ? 3 : -2.5m },
+                        13 when size.Width == size.Height || other => piece with
+                        {
+                            Shape = new() { Kind = size.Width == size.Height ? OutlineKind.Circle : OutlineKind.Oval },
+                        },
+                        14 => piece with
+                        {
+                            Finishes =
+                            [
+                                new() { Edge = Edge.Right, Work = EdgeWork.Scalloped },
+                                new() { Edge = Edge.Left, Work = EdgeWork.Scalloped },
+                                new() { Edge = Edge.Bottom, Work = other ? EdgeWork.Dovetailed : EdgeWork.Rounded },
+                            ],
+                        },
+                        15 => piece with { Paper = "sheet", Face = other ? SheetFace.B : SheetFace.A },
                         _ => piece,
                     };
                 }
@@ -184,7 +212,26 @@ internal static class AnyKit
                     {
                         Name = "Plain 12",
                     },
-                    Paper("other", PrintDirection.OneWay)
+                    Paper("other", PrintDirection.OneWay) with
+                    {
+                        FaceB = null,
+                    },
+                    Paper("sheet") with
+                    {
+                        Name = "Sheet",
+                        FaceA = new()
+                        {
+                            Colour = "#445566",
+                            Ink = "#ffffff",
+                            Print = PrintKind.Plaid,
+                        },
+                        FaceB = new()
+                        {
+                            Colour = "#665544",
+                            Ink = "#ffffff",
+                            Print = PrintKind.Dot,
+                        },
+                    }
                 ) with
                 {
                     Unit = metric ? LengthUnit.Millimetre : LengthUnit.Inch,

@@ -11,7 +11,7 @@ public class ChangedStepsTests
             LayoutKind.Single,
             Piece("B1", "6", "4", Left("1"), Top("1")),
             Piece("B2", "2", "2", RightOf("B1", "1/2"), Top("1")),
-            Piece("B3", "2", "2", Left("1"), Top("8"))
+            Piece("J1", "2", "2", Left("1"), Top("8"), kind: PieceKind.Journaling)
         )
     );
 
@@ -32,15 +32,14 @@ public class ChangedStepsTests
     public void A_piece_that_grows_changes_its_own_step_and_those_measured_by_it()
     {
         var changed = Changed(With("B1", p => p with { Size = S("5 1/2", "4") }));
-        Assert.Contains("lay:L1:L1-B1", changed);
-        Assert.Contains("lay:L1:L1-B2", changed);
-        Assert.DoesNotContain("lay:L1:L1-B3", changed);
-        Assert.DoesNotContain("write:L1", changed);
+        Assert.Contains("lay:L1:L1-B1,L1-B2", changed);
+        Assert.DoesNotContain("lay:L1:L1-J1", changed);
+        Assert.DoesNotContain("write:L1:L1-J1", changed);
     }
 
     [Fact]
     public void A_piece_that_moves_alone_changes_one_step_and_no_cut() =>
-        Assert.Equal(["lay:L1:L1-B3"], Changed(With("B3", p => p with { Across = Left("2") })));
+        Assert.Equal(["lay:L1:L1-J1"], Changed(With("J1", p => p with { Across = Left("2") })));
 
     [Fact]
     public void Words_of_ones_own_and_another_language_change_what_they_touch()

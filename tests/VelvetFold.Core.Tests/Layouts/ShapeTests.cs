@@ -145,7 +145,7 @@ public class ShapeTests
     public void Gutting_a_background_leaves_a_frame_and_its_middle()
     {
         var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "12", "12", Left("0"), Top("0")) with { Gut = L("1") }));
-        var step = KitAnswer.For(kit, 1).Steps.Single(s => s.Text.Contains("then cut its inside out", StringComparison.Ordinal));
+        var step = KitAnswer.For(kit, 1).Steps.Single(s => s.Text.Contains("Cut its inside out", StringComparison.Ordinal));
         Assert.Equal(4, step.Lines.Count);
         Assert.EndsWith(
             "Inside of L1-B1 (10 x 10) comes free, and the frame L1-B1 stays; keep both.",

@@ -1,0 +1,520 @@
+using System.Globalization;
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Matting;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
+
+namespace VelvetFold.Core.Guides;
+
+/// <summary>Follows the assembly half of a guide by its words: work by hand, wet work, photos and mats, and every piece to its place, measured
+/// from what lies there already.</summary>
+internal sealed class AssemblyReplay(ProofTable table)
+{
+    private readonly Dictionary<string, Box> _down = [];
+    private readonly HashSet<FreeEdge> _free = [];
+    private readonly Dictionary<string, int> _drying = [];
+    private readonly HashSet<string> _wetDone = [];
+    private readonly HashSet<string> _trimmed = [];
+    private readonly Dictionary<string, int> _matted = [];
+    private readonly Dictionary<string, List<(EdgeWork Work, Edge Edge, Length Off)>> _edges = [];
+    private readonly Dictionary<string, OutlineKind> _outlined = [];
+    private readonly Dictionary<string, Told> _leftSize = [];
+    private readonly Dictionary<string, IReadOnlyDictionary<string, IReadOnlySet<string>>> _before = [];
+
+    /// <summary>How many pieces lie where they were laid.</summary>
+    public int Down => _down.Count;
+
+    private void Fault(int? step, string code, Saying says) => table.Fault(step, code, says);
+
+    private void Wrong(int step, string label) =>
+        Fault(step, "number-wrong", Saying.Of("proof.number-wrong", ("number", step), ("placed", label)));
+
+    public void Wet(int step, Told told)
+    {
+        foreach (var label in told["pieces"].Texts)
+        {
+            if (_down.ContainsKey(label))
+                Fault(step, "laid-already", Saying.Of("proof.laid-already", ("number", step), ("label", label)));
+            if (table.Designed(label) is not { } placed)
+                continue;
+            if (told["minutes"].Number != placed.Piece.DryingMinutes || told.Find("work")?.Text != placed.Piece.Wet?.Words)
+                Wrong(step, label);
+            _drying[label] = told["minutes"].Number;
+            _wetDone.Add(label);
+        }
+    }
+
+    public void Dry(int step, Told told)
+    {
+        foreach (var label in told["pieces"].Texts)
+            if (!_drying.TryGetValue(label, out var minutes))
+                Fault(step, "not-wet", Saying.Of("proof.not-wet", ("number", step), ("label", label)));
+            else if (told["minutes"].Number >= minutes)
+                _drying.Remove(label);
+            else
+                Fault(step, "too-short", Saying.Of("proof.too-short", ("number", step), ("label", label)));
+        // One wait for all of it is as long as the longest, and no longer.
+        if (
+            told["pieces"].Texts.Select(l => table.Designed(l)?.Piece.DryingMinutes ?? 0).Max() is var longest
+            && told["minutes"].Number > longest
+        )
+            Wrong(step, told["pieces"].Texts.First());
+    }
+
+    /// <summary>Work by hand: outlines, edges and what comes off at them, and the size that is left.</summary>
+    public void ByHand(int step, IReadOnlyList<Told> text)
+    {
+        (IReadOnlyList<string> Labels, IReadOnlyList<(EdgeWork, Edge)> Edges) last = ([], []);
+        foreach (var told in text)
+        {
+            if (told.Find("pieces") is { } pieces)
+                last = (
+                    [.. pieces.Texts],
+                    told.Find("edges") is { } edges ? [.. ProofTable.EdgesOf(edges).Select(e => (WorkOf(told.Key), e))] : []
+                );
+            foreach (var label in last.Labels)
+            {
+                if (_down.ContainsKey(label))
+                    Fault(step, "laid-already", Saying.Of("proof.by-hand-too-late", ("number", step), ("label", label)));
+                if (table.Designed(label)?.Piece is { } piece)
+                    ByHand(step, told, label, piece, last.Edges);
+            }
+        }
+    }
+
+    private void ByHand(int step, Told told, string label, Piece piece, IReadOnlyList<(EdgeWork Work, Edge Edge)> edges)
+    {
+        var done = _edges.TryGetValue(label, out var sofar) ? sofar : _edges[label] = [];
+        switch (told.Key)
+        {
+            case "hand.off":
+                foreach (var (work, edge) in edges)
+                    done[done.FindLastIndex(d => d.Work == work && d.Edge == edge)] = (
+                        work,
+                        edge,
+                        table.Length(told["off"], piece.Finish(edge).Uses(table.Kit.Unit))
+                    );
+                break;
+            case "hand.left":
+                _leftSize[label] = told["size"];
+                break;
+            case "hand.circle" or "hand.oval" or "hand.hexagon" or "hand.template":
+                if (!_outlined.TryAdd(label, Enum.Parse<OutlineKind>(told.Key.Split('.')[1], ignoreCase: true)))
+                    Fault(step, "twice", Saying.Of("proof.by-hand-again", ("number", step), ("label", label)));
+                if (told.Find("width") is { } width && !table.Says(width, piece.Size.Width))
+                    Wrong(step, label);
+                if (told.Find("size") is { } size && !table.Says(size, piece.Size))
+                    Wrong(step, label);
+                break;
+            default:
+                if (told.Find("angle") is { } angle && angle.Number != MitredFrame.CutAngle)
+                    Wrong(step, label);
+                foreach (var (work, edge) in edges)
+                    if (done.Exists(d => d.Work == work && d.Edge == edge))
+                        Fault(step, "twice", Saying.Of("proof.by-hand-again", ("number", step), ("label", label)));
+                    else
+                        done.Add((work, edge, Length.Zero));
+                break;
+        }
+    }
+
+    private static EdgeWork WorkOf(string key) => Enum.Parse<EdgeWork>(key.Split('.')[1], ignoreCase: true);
+
+    // Before it is laid a piece has its outline and its edges, and the size that is left of what was cut.
+    private void IsMade(int step, PlacedPiece placed)
+    {
+        var (label, piece, unit) = (placed.Label, placed.Piece, table.Kit.Unit);
+        if (!piece.IsCut)
+            return;
+        var meant = piece
+            .Finishes.Where(f => f.Work is not (EdgeWork.Straight or EdgeWork.Inked))
+            .Select(f => (f.Work, f.Edge, Off: f.Uses(unit)))
+            .ToHashSet();
+        if (!meant.SetEquals(_edges.GetValueOrDefault(label) ?? []))
+            Fault(step, "by-hand-missing", Saying.Of("proof.by-hand-missing", ("number", step), ("label", label)));
+        var paired = table
+            .Plan.BySheet.SelectMany(s => s.Patterns)
+            .SelectMany(p => p.Placements)
+            .Any(p => p.Labels.Count > 1 && p.Labels.Contains(label));
+        var outline = paired || piece.Shape is null or { Kind: OutlineKind.Rectangle } ? (OutlineKind?)null : piece.Shape.Kind;
+        if (outline != (_outlined.TryGetValue(label, out var cut) ? cut : null))
+            Fault(step, "by-hand-missing", Saying.Of("proof.by-hand-missing", ("number", step), ("label", label)));
+        // What was cut, less what the work has taken off, is what is said to be left.
+        var whole = piece.CutSize(unit);
+        if (whole == piece.Size)
+            return;
+        Length Off(params Edge[] at) =>
+            (_edges.GetValueOrDefault(label) ?? []).Where(e => at.Contains(e.Edge)).Aggregate(Length.Zero, (sum, e) => sum + e.Off);
+        var left = new Size(whole.Width - Off(Edge.Left, Edge.Right), whole.Height - Off(Edge.Top, Edge.Bottom));
+        if (!_leftSize.TryGetValue(label, out var said) || !table.Says(said, left))
+            Fault(step, "by-hand-missing", Saying.Of("proof.left-otherwise", ("number", step), ("label", label)));
+    }
+
+    public void Trim(int step, Told told)
+    {
+        foreach (var label in told["pieces"].Texts)
+        {
+            if (table.Designed(label) is not { } placed || !placed.Piece.HasPrint || placed.Stack.Photo == placed.Piece.Size)
+                Fault(step, "trim-wrong", Saying.Of("proof.trim-wrong", ("number", step), ("label", label)));
+            else if (
+                !table.Says(told["from"], placed.Piece.Size)
+                || !table.Says(told["to"], placed.Stack.Photo)
+                || (told.Find("off") is { } off && !table.Says(off, placed.Piece.Size.Width - placed.Stack.Photo.Width))
+                || (told.Key == "trim.round") != (table.Kit.Matting.Trim == PhotoTrim.AllRound)
+            )
+                Wrong(step, label);
+            if (!_trimmed.Add(label))
+                Fault(step, "twice", Saying.Of("proof.step-trims-again", ("number", step), ("label", label)));
+        }
+    }
+
+    /// <summary>Mats and frames of a step, the inner ones first.</summary>
+    public void Mats(int step, IReadOnlyList<Told> text)
+    {
+        string? photo = null;
+        foreach (var told in text)
+            if (told.Key == "mat.run")
+                foreach (var item in told["mats"].Items)
+                    Mat(step, item, told["reveal"], PhotoOf(item["mat"].Text), "mat.photo");
+            else if (told.Find("mat") is { } mat)
+                Mat(step, told, told.Find("reveal"), photo = told.Find("piece")?.Text ?? photo ?? PhotoOf(mat.Text), told.Key);
+    }
+
+    private string PhotoOf(string mat) =>
+        table.Layouts.SelectMany(l => l.Pieces).FirstOrDefault(p => mat.StartsWith(p.Label + " ", StringComparison.Ordinal))?.Label ?? mat;
+
+    private void Mat(int step, Told told, Told? reveal, string label, string key)
+    {
+        if (table.Designed(label) is not { Piece.Kind: PieceKind.Photo } placed)
+        {
+            Fault(step, "unknown", Saying.Of("proof.step-lays-which-is", ("number", step), ("label", label)));
+            return;
+        }
+        var (piece, stack, i) = (placed.Piece, placed.Stack, _matted.GetValueOrDefault(label));
+        _matted[label] = i + 1;
+        var mat = told["mat"].Text;
+        if (i >= stack.Layers.Count || mat != MatStack.LabelOf(label, i, stack.Layers.Count))
+        {
+            Fault(step, "twice", Saying.Of("proof.mat-out-of-turn", ("number", step), ("mat", mat)));
+            return;
+        }
+        if (piece.HasPrint && stack.Photo != piece.Size && !_trimmed.Contains(label))
+            Fault(step, "not-trimmed-yet", Saying.Of("proof.not-trimmed-yet", ("number", step), ("label", label)));
+        foreach (var cut in table.CutFor(mat))
+            table.Use(step, cut.Label);
+        var layer = stack.Layers[i];
+        table.Shows(step, mat, told["paper"], layer.Mat.Paper, layer.Mat.Face);
+        var meant = (layer.Mat.Frame is not null, i, piece) switch
+        {
+            (true, 0, { IsPlaceholder: true }) => "frame.placeholder",
+            (true, 0, { HoldsPhoto: false }) => "frame.empty",
+            (true, _, _) => "frame",
+            (false, 0, { IsPlaceholder: true }) => "mat.placeholder",
+            (false, 0, { HoldsPhoto: false }) => "mat.empty",
+            (false, 0, _) => "mat.photo",
+            _ => "mat.more",
+        };
+        if (key != meant)
+            Fault(step, "mat-wrong", Saying.Of("proof.mat-wrong", ("number", step), ("mat", mat)));
+        if (
+            !table.Says(told["size"], layer.Size)
+            || (told.Find("card") is { } card && !table.Says(card, stack.Photo))
+            || (told.Find("width") is { } width && !table.Says(width, layer.Mat.Frame ?? Length.Zero))
+            || (told.Find("angle") is { } angle && angle.Number != MitredFrame.CutAngle)
+        )
+            Wrong(step, mat);
+        // What shows is half of what the mat is larger than what lies on it.
+        var on = i == 0 ? stack.Photo : stack.Layers[i - 1].Size;
+        if (reveal is not null && !table.Says(reveal, (layer.Size.Width - on.Width).Half))
+            Fault(step, "number-wrong", Saying.Of("proof.shows-otherwise", ("number", step), ("mat", mat)));
+    }
+
+    /// <summary>Pieces laid in a step: one in its sentence, or a run of them in a line each.</summary>
+    public void Lay(int step, IReadOnlyList<Told> text, IReadOnlyList<IReadOnlyList<Told>> lines)
+    {
+        var head = text[0];
+        foreach (var line in head.Key == "lay.run" ? lines : [text])
+            Lay(step, line, head["where"]);
+    }
+
+    private void Lay(int step, IReadOnlyList<Told> line, Told where)
+    {
+        var told = line[0];
+        var thing = told.Find("thing") ?? told;
+        var label = thing["piece"].Text;
+        if (table.Designed(label) is not { } placed || table.LayoutOf(label) is not { } layout || told.Find("across") is null)
+        {
+            Fault(step, "unknown", Saying.Of("proof.step-lays-which-is", ("number", step), ("label", label)));
+            return;
+        }
+        if (_down.ContainsKey(label))
+            Fault(step, "twice", Saying.Of("proof.step-lays-again", ("number", step), ("label", label)));
+        var page =
+            layout.Layout.Kind == LayoutKind.Single ? ""
+            : placed.Piece.Side == PageSide.Left ? "where.left"
+            : placed.Piece.Side == PageSide.Right ? "where.right"
+            : "where.both";
+        if (where.Key != page)
+            Fault(step, "page-wrong", Saying.Of("proof.page-wrong", ("number", step), ("placed", label)));
+        if (!table.Says(thing["size"], placed.Box.Size))
+            Wrong(step, label);
+        if (thing.Key != Thing(placed))
+            Fault(step, "lay-wrong", Saying.Of("proof.lay-wrong", ("number", step), ("label", label)));
+        if (placed.Piece.Part is null && thing.Find("paper") is { } paper)
+            table.Shows(step, label, paper, placed.Piece.Paper, placed.Piece.Face);
+        IsReady(step, placed);
+        More(step, placed, line);
+        Under(step, layout, placed, told);
+        _down[label] = Place(step, layout, placed, told);
+    }
+
+    private static string Thing(PlacedPiece placed) =>
+        (placed.Piece, placed.Stack.Layers) switch
+        {
+            ({ Kind: PieceKind.Photo, HoldsPhoto: false }, { Count: 0 }) => "leave",
+            ({ Kind: PieceKind.Photo, HoldsPhoto: false }, _) => "thing.empty",
+            ({ IsPlaceholder: true }, { Count: 0 }) => "thing.placeholder",
+            ({ Kind: PieceKind.Photo }, { Count: 0 }) => "thing.photo",
+            ({ Kind: PieceKind.Photo }, [{ Mat.Frame: not null }, ..]) => "thing.framed",
+            ({ Kind: PieceKind.Photo }, _) => "thing.matted",
+            ({ Paper: null, Part: null }, _) => "thing.ready",
+            _ => "thing.paper",
+        };
+
+    // It is cut, trimmed, matted, worked and dry.
+    private void IsReady(int step, PlacedPiece placed)
+    {
+        var label = placed.Label;
+        if (placed.Piece.Kind == PieceKind.Photo)
+        {
+            if (_matted.GetValueOrDefault(label) < placed.Stack.Layers.Count)
+                Fault(
+                    step,
+                    "not-matted-yet",
+                    Saying.Of(
+                        "proof.not-matted-yet",
+                        ("number", step),
+                        ("label", label),
+                        ("mat", MatStack.LabelOf(label, _matted.GetValueOrDefault(label), placed.Stack.Layers.Count))
+                    )
+                );
+            if (placed.Piece.HasPrint && placed.Stack.Photo != placed.Piece.Size && !_trimmed.Contains(label))
+                Fault(step, "not-trimmed-yet", Saying.Of("proof.laid-untrimmed", ("number", step), ("label", label)));
+        }
+        else
+            foreach (var piece in table.CutFor(label))
+                table.Use(step, piece.Label);
+        IsMade(step, placed);
+        if (_drying.ContainsKey(label))
+            Fault(step, "still-wet", Saying.Of("proof.still-wet", ("number", step), ("label", label)));
+        else if (placed.Piece.DryingMinutes > 0 && !_wetDone.Contains(label))
+            Fault(step, "still-wet", Saying.Of("proof.laid-before-wet-work", ("number", step), ("label", label)));
+    }
+
+    // What is said beside the place: tilt, foam, joins, letters, a length, edges left free; nothing of it is left out, and nothing made up.
+    private void More(int step, PlacedPiece placed, IReadOnlyList<Told> line)
+    {
+        var (piece, label) = (placed.Piece, placed.Label);
+        var sheet = table.Kit.PartSheet(piece.Part?.Sheet);
+        Told? Said(string key) => line.Skip(1).FirstOrDefault(t => t.Key == key);
+        var tilt =
+            Said("lay.tilt.right") is { } right ? decimal.Parse(right["degrees"].Text, CultureInfo.InvariantCulture)
+            : Said("lay.tilt.left") is { } left ? -decimal.Parse(left["degrees"].Text, CultureInfo.InvariantCulture)
+            : 0;
+        var joins = piece is { IsCut: true, Joins.Count: > 0 } ? piece.Joins : [];
+        var joined = Said("lay.joined");
+        var length = sheet?.Kind == Stock.PartKind.ByLength ? piece.Part!.TakesLength(piece.Size) : (Length?)null;
+        bool[] right_ =
+        [
+            tilt == decimal.Round(piece.Tilt ?? 0, 2),
+            (Said("lay.raised") is not null) == (piece.Mount == Mount.Raised),
+            (joined is null) == (joins.Count == 0),
+            joined is null
+                || (
+                    joined["joins"].Items.Count() == joins.Count
+                    && joined["joins"].Items.Zip(joins).All(j => table.Says(j.First, j.Second))
+                    && ProofTable.EdgeOf(joined["edge"]) == (piece.LongAxis == Axis.Across ? Edge.Left : Edge.Top)
+                ),
+            Said("lay.length") is { } said ? length is { } own && table.Says(said["length"], own) : length is null,
+            (Said("lay.letters") is not null) == (sheet?.Kind == Stock.PartKind.Letters && piece.Part!.Part is { Length: > 1 }),
+            (Said("lay.later") is not null) == (piece.IsPlaceholder && placed.Stack.Layers.Count == 0),
+        ];
+        if (right_.Contains(false))
+            Fault(step, "more-wrong", Saying.Of("proof.more-wrong", ("number", step), ("label", label)));
+        if (Said("lay.free") is { } free)
+            foreach (var edge in ProofTable.EdgesOf(free["edges"]))
+                _free.Add(new(label, edge));
+    }
+
+    // Nothing goes under what lies stuck already, but under an edge that is free for it.
+    private void Under(int step, ResolvedLayout layout, PlacedPiece placed, Told told)
+    {
+        if (!_before.TryGetValue(layout.Layout.Id, out var before))
+            _before[layout.Layout.Id] = before = LayOrder.Before(layout);
+        var order = layout.Pieces.Select(p => p.Id).ToList();
+        foreach (var place in new[] { told["across"], told["down"] }.Where(p => p.Key == "tucked"))
+            if (table.Designed(place["on"].Text) is { } above && order.IndexOf(above.Id) < order.IndexOf(placed.Id))
+                Fault(
+                    step,
+                    "tucked-in-front",
+                    Saying.Of("proof.tucked-in-front", ("number", step), ("placed", placed.Label), ("over", above.Label))
+                );
+        foreach (
+            var over in layout.Pieces.Where(p =>
+                _down.ContainsKey(p.Label)
+                && p.Id != placed.Id
+                && p.Box.Overlaps(placed.Box)
+                && order.IndexOf(p.Id) > order.IndexOf(placed.Id)
+            )
+        )
+        {
+            var tucks = new[] { placed.Piece.Across, placed.Piece.Down }.OfType<Tucked>().Where(t => t.Under == over.Id).ToList();
+            if (tucks.Count > 0 && tucks.TrueForAll(t => _free.Contains(new(over.Label, t.Edge))))
+                continue;
+            Fault(
+                step,
+                "under-what-is-stuck",
+                Saying.Of("proof.under-what-is-stuck", ("number", step), ("placed", placed.Label), ("over", over.Label))
+            );
+        }
+        foreach (
+            var missing in before[placed.Id]
+                .Where(id => !_down.ContainsKey($"{layout.Layout.Id}-{id}") && order.IndexOf(id) < order.IndexOf(placed.Id))
+        )
+            Fault(
+                step,
+                "nothing-under-it",
+                Saying.Of(
+                    "proof.nothing-under-it",
+                    ("number", step),
+                    ("placed", placed.Label),
+                    ("layout", layout.Layout.Id),
+                    ("missing", missing)
+                )
+            );
+    }
+
+    // Where the step's own measurements put it, from what lies on the table; the design is only compared with.
+    private Box Place(int step, ResolvedLayout layout, PlacedPiece placed, Told told)
+    {
+        var box = placed.Box;
+        foreach (var (axis, place) in new[] { (Axis.Across, told["across"]), (Axis.Down, told["down"]) })
+        {
+            var meant = placed.Box.Along(axis).Start;
+            foreach (var (start, about) in Starts(step, layout, placed, axis, place))
+            {
+                if (start == meant || (about && (start - meant).Magnitude <= table.Step.Half))
+                    continue;
+                Fault(
+                    step,
+                    "place-wrong",
+                    Saying.Of(
+                        "proof.place-wrong",
+                        ("number", step),
+                        ("placed", placed.Label),
+                        ("off", table.Format((start - meant).Magnitude))
+                    )
+                );
+                box = axis == Axis.Across ? box with { X = start } : box with { Y = start };
+            }
+        }
+        return box;
+    }
+
+    // All that a phrase says of where the piece begins along an axis: what it is measured from, and the bracket.
+    private IEnumerable<(Length Start, bool About)> Starts(int step, ResolvedLayout layout, PlacedPiece placed, Axis axis, Told place)
+    {
+        var extent = placed.Box.Along(axis).Extent;
+        var page = layout.Layout.PageBox(placed.Piece.Side).Along(axis);
+        var edges = place.Parts.Where(p => p.Blank == "edge").Select(p => ProofTable.EdgeOf(p.Said)).ToList();
+        if (place.Find("beyond") is { } beyond)
+            edges.Add(Enum.Parse<Edge>(beyond.Key.Split('.')[1], ignoreCase: true));
+        var edge = edges.FirstOrDefault(axis == Axis.Across ? Edge.Left : Edge.Top);
+        if (
+            edges.Distinct().Count() > 1
+            || edge.Axis() != axis
+            || (place.Find("way") is { } way && (way.Key == "way.across") != (axis == Axis.Across))
+            || Across(place) is { } own && own != axis
+        )
+        {
+            var name = axis == Axis.Across ? Saying.Of("proof.from-side-to-side") : Saying.Of("proof.from-top-to-bottom");
+            Fault(step, "no-place", Saying.Of("proof.no-place", ("number", step), ("placed", placed.Label), ("way", name)));
+            yield break;
+        }
+        Span? on = page;
+        if (place.Find("on") is { } other)
+        {
+            on = _down.TryGetValue(other.Text, out var lying) ? lying.Along(axis) : null;
+            if (on is null)
+                Fault(step, "not-there-yet", Saying.Of("proof.not-lying-yet", ("number", step), ("of", other.Text)));
+        }
+        var said = place.Find("distance") ?? place.Find("gap") ?? place.Find("by") ?? place.Find("measured");
+        var by = said is null ? Length.Zero : table.Length(said);
+        var about = said is not null && ProofTable.IsAbout(said);
+        var atStart = edge.IsStart();
+        if (on is { } span)
+            yield return (
+                place.Key switch
+                {
+                    "from.page" or "flush.page" or "from.piece" or "line.piece" => atStart ? span.Start + by : span.End - by - extent,
+                    "hanging" => atStart ? span.Start - by : span.End + by - extent,
+                    "beside.gap" or "beside.touch" => atStart ? span.Start - by - extent : span.End + by,
+                    "tucked" => atStart ? span.Start + by - extent : span.End - by,
+                    "centred.piece" => span.Start + (span.Extent - extent).Half,
+                    "centred.page.across" or "centred.page.down" => span.Start + by,
+                    _ => Flank(layout, placed, place.Key).IsStart() ? span.Start + by : span.End - by - extent,
+                },
+                about
+            );
+        if (place.Find("bracket") is not { } bracket)
+            yield break;
+        var named = bracket.Find("edge") is { } word ? ProofTable.EdgeOf(word) : edge;
+        var measured = table.Length(bracket["measured"]);
+        if (named.Axis() != axis)
+            yield return (Length.Zero - page.End - page.Extent, false);
+        else
+            yield return (named.IsStart() ? page.Start + measured : page.End - measured - extent, ProofTable.IsAbout(bracket["measured"]));
+    }
+
+    // The axis a phrase without an edge belongs to.
+    private static Axis? Across(Told place) =>
+        place.Key switch
+        {
+            "centred.page.across" or "flush.seam" or "from.seam" or "flush.outer" or "from.outer" => Axis.Across,
+            "centred.page.down" => Axis.Down,
+            _ => null,
+        };
+
+    private static Edge Flank(ResolvedLayout layout, PlacedPiece placed, string key) =>
+        new Flush(key.EndsWith("seam", StringComparison.Ordinal) ? Kits.Flank.Seam : Kits.Flank.Outer, Length.Zero).EdgeOn(
+            layout.Layout.Kind,
+            placed.Piece.Side
+        );
+
+    public void Press(int step, Told told)
+    {
+        var edge = new FreeEdge(told["piece"].Text, ProofTable.EdgeOf(told["edge"]));
+        if (!_free.Remove(edge))
+            Fault(step, "not-free", Saying.Of("proof.not-free", ("number", step), ("piece", edge.Piece)));
+        if (table.Designed(edge.Piece) is not { } over || table.LayoutOf(edge.Piece) is not { } layout)
+            return;
+        foreach (
+            var late in layout.Pieces.Where(p =>
+                !_down.ContainsKey(p.Label)
+                && new[] { p.Piece.Across, p.Piece.Down }.OfType<Tucked>().Any(t => t.Under == over.Id && t.Edge == edge.Edge)
+            )
+        )
+            Fault(step, "tuck-to-come", Saying.Of("proof.tuck-to-come", ("number", step), ("piece", edge.Piece), ("late", late.Label)));
+    }
+
+    /// <summary>What is said of no step: pieces never laid, edges never stuck down.</summary>
+    public void End()
+    {
+        foreach (var layout in table.Layouts)
+        foreach (var placed in layout.Pieces.Where(p => p.Piece.Kind != PieceKind.Printed && !_down.ContainsKey(p.Label)))
+            Fault(null, "not-laid", Saying.Of("proof.not-laid", ("placed", placed.Label)));
+        foreach (var edge in _free)
+            Fault(null, "left-free", Saying.Of("proof.left-free", ("piece", edge.Piece)));
+    }
+}
