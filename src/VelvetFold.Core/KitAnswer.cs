@@ -54,6 +54,7 @@ public sealed record PlanAnswer(CutPlan Plan, IReadOnlyList<SheetPicture> Pictur
 /// <param name="EachKit">How a guest cuts one kit.</param>
 /// <param name="Proof">What comes of following the steps on a virtual table.</param>
 /// <param name="Materials">What a guest has at hand for one kit.</param>
+/// <param name="Sides">What the two sides of its two-sided papers are called.</param>
 /// <remarks>How the host cuts all kits together is asked for by itself (<see cref="BatchOf"/>): its pictures are many times the rest of
 /// the answer.</remarks>
 public sealed record KitAnswer(
@@ -64,7 +65,8 @@ public sealed record KitAnswer(
     Counts Counts,
     IReadOnlyList<Step> Steps,
     ProofResult Proof,
-    IReadOnlyList<Material> Materials
+    IReadOnlyList<Material> Materials,
+    IReadOnlyList<PaperSides> Sides
 )
 {
     /// <summary>
@@ -208,7 +210,8 @@ public sealed record KitAnswer(
                     counts,
                     steps,
                     proof,
-                    Guides.Materials.Of(kit, layouts, each, Words.In(kit.Guide.Language))
+                    Guides.Materials.Of(kit, layouts, each, Words.In(kit.Guide.Language)),
+                    PaperSides.Of(kit, Words.Current)
                 )
             );
         }

@@ -11,7 +11,7 @@ test('a sheet is cut piece by piece with the keys and with the mouse', async ({ 
   await page.keyboard.press('ArrowLeft');
   await expect(page.getByText(/^Cut (\d+) of \1: set/)).toBeVisible();
   await page.getByLabel('Cuts made').fill('0');
-  await expect(page.getByText(/^Cut 1 of \d+: set ½, bottom edge to the fence\./)).toBeVisible();
+  await expect(page.getByText(/^Cut 1 of \d+: bottom edge at the ½ mark\./)).toBeVisible();
   await page.getByRole('button', { name: 'Cut', exact: true }).click();
   await expect(page.getByText(/^Cut 2 of/)).toBeVisible();
   await page.getByRole('button', { name: 'Show the sheet after cut 3' }).click();

@@ -226,7 +226,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         var (sentence, down) = (new PlaceSentence(draft.Kit, layout, _words), new List<string>());
         var order = LayOrder.Of(layout);
         var open = order.SelectMany(l => l.Tucks).ToList();
-        foreach (var run in new LayRuns(draft, layout.Layout.Id).Of(order))
+        foreach (var run in new LayRuns(draft, layout.Layout).Of(order))
         {
             WriteLay(sentence, run, down);
             foreach (var edge in run.SelectMany(l => l.Tucks))
@@ -334,6 +334,10 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
             ("size", size),
             ("paper", draft.Made(piece))
         );
+        if (placed.Box == layout.Layout.PageBox(piece.Side) && piece.Across.LeansOn is null && piece.Down.LeansOn is null)
+            return inRun
+                ? _words.Say("lay.line.cover", ("thing", thing.Sentence()))
+                : _words.Say("lay.cover", ("thing", thing), ("where", where));
         return inRun
             ? _words.Say("lay.line", ("thing", thing.Sentence()), ("across", across), ("down", below))
             : _words.Say("lay", ("thing", thing), ("where", where), ("across", across), ("down", below));

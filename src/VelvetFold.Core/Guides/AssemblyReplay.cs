@@ -243,7 +243,7 @@ internal sealed class AssemblyReplay(ProofTable table)
         var told = line[0];
         var thing = told.Find("thing") ?? told;
         var label = thing["piece"].Text;
-        if (table.Designed(label) is not { } placed || table.LayoutOf(label) is not { } layout || told.Find("across") is null)
+        if (table.Designed(label) is not { } placed || table.LayoutOf(label) is not { } layout)
         {
             Fault(step, "unknown", Saying.Of("proof.step-lays-which-is", ("number", step), ("label", label)));
             return;
@@ -266,7 +266,7 @@ internal sealed class AssemblyReplay(ProofTable table)
         IsReady(step, placed);
         More(step, placed, line);
         Under(step, layout, placed, told);
-        _down[label] = Place(step, layout, placed, told);
+        _down[label] = told.Find("across") is null ? Cover(step, layout, placed) : Place(step, layout, placed, told);
     }
 
     private static string Thing(PlacedPiece placed) =>
@@ -353,8 +353,8 @@ internal sealed class AssemblyReplay(ProofTable table)
         if (!_before.TryGetValue(layout.Layout.Id, out var before))
             _before[layout.Layout.Id] = before = LayOrder.Before(layout);
         var order = layout.Pieces.Select(p => p.Id).ToList();
-        foreach (var place in new[] { told["across"], told["down"] }.Where(p => p.Key == "tucked"))
-            if (table.Designed(place["on"].Text) is { } above && order.IndexOf(above.Id) < order.IndexOf(placed.Id))
+        foreach (var place in new[] { told.Find("across"), told.Find("down") }.Where(p => p?.Key == "tucked"))
+            if (table.Designed(place!["on"].Text) is { } above && order.IndexOf(above.Id) < order.IndexOf(placed.Id))
                 Fault(
                     step,
                     "tucked-in-front",
@@ -393,6 +393,14 @@ internal sealed class AssemblyReplay(ProofTable table)
                     ("missing", missing)
                 )
             );
+    }
+
+    // What covers its page lies at its corner and is as large.
+    private Box Cover(int step, ResolvedLayout layout, PlacedPiece placed)
+    {
+        if (layout.Layout.PageBox(placed.Piece.Side) != placed.Box)
+            Fault(step, "place-wrong", Saying.Of("proof.covers-not", ("number", step), ("placed", placed.Label)));
+        return placed.Box;
     }
 
     // Where the step's own measurements put it, from what lies on the table; the design is only compared with.

@@ -63,14 +63,14 @@ internal sealed class CutReplay
                 Whole(step, item);
             return;
         }
-        if (text.FirstOrDefault(t => t.Key is "cut.sheet" or "cut.alike" or "cut.inside" or "cut.extra") is not { } head)
+        if (text.FirstOrDefault(t => t.Key is "cut.sheet" or "cut.alike" or "cut.two" or "cut.inside" or "cut.extra") is not { } head)
         {
             Fault(step, "no-sheet", Saying.Of("proof.no-sheet", ("number", step)));
             return;
         }
         var labels = lines.SelectMany(l => l).SelectMany(LabelsIn).Distinct().ToList();
         var paper = Paper(head["paper"].Text, labels);
-        var times = head.Key == "cut.alike" ? head["number"].Number : 1;
+        var times = head.Find("number")?.Number ?? 1;
         if (paper is null)
             return;
         var sheet = head.Key == "cut.extra" ? Source(step, paper, head["from"]) : paper.Size;
@@ -101,10 +101,9 @@ internal sealed class CutReplay
 
     private void Count(int step, Paper paper, Told head)
     {
-        var (first, last) =
-            head.Key == "cut.alike" ? (head["first"].Number, head["last"].Number) : (head["sheet"].Number, head["sheet"].Number);
+        var (first, last) = ((head.Find("first") ?? head["sheet"]).Number, (head.Find("last") ?? head["sheet"]).Number);
         var taken = _sheets.GetValueOrDefault(paper.Id);
-        var times = head.Key == "cut.alike" ? head["number"].Number : 1;
+        var times = head.Find("number")?.Number ?? 1;
         if (first != taken + 1 || last != first + times - 1 || head["sheets"].Number != _gathered.GetValueOrDefault(paper.Id))
             Fault(step, "count-wrong", Saying.Of("proof.count-wrong", ("number", step), ("paper", paper.Name)));
         _sheets[paper.Id] = taken + times;

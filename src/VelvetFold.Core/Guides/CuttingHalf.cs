@@ -111,7 +111,7 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
             var text =
                 alike.Count > 1
                     ? _words.Say(
-                        "cut.alike",
+                        alike.Count == 2 ? "cut.two" : "cut.alike",
                         ("paper", draft.PaperName(sheet.Sheet)),
                         ("number", Words.Number(alike.Count)),
                         ("first", Words.Number(from)),

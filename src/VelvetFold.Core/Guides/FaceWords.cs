@@ -1,6 +1,23 @@
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Guides;
+
+/// <summary>What the two sides of a paper are called, on screen and in guides.</summary>
+public sealed record PaperSides(string Paper, string A, string B)
+{
+    /// <summary>The papers that have two.</summary>
+    public static IReadOnlyList<PaperSides> Of(Kit kit, Words words)
+    {
+        ArgumentNullException.ThrowIfNull(kit);
+        return
+        [
+            .. kit
+                .Papers.Where(p => p.FaceB is not null)
+                .Select(p => new PaperSides(p.Id, FaceWords.Of(p, SheetFace.A, words)!, FaceWords.Of(p, SheetFace.B, words)!)),
+        ];
+    }
+}
 
 /// <summary>What the two sides of a sheet are called: as their designer calls them, or by their print.</summary>
 internal static class FaceWords

@@ -6,7 +6,7 @@ namespace VelvetFold.Core.Guides;
 /// What is laid in one step: pieces that follow each other on one page and are of one kind, at most so many that the picture stays clear.
 /// A step that the designer has said something at, or moved, keeps exactly its pieces.
 /// </summary>
-internal sealed class LayRuns(Draft draft, string layout)
+internal sealed class LayRuns(Draft draft, Layout layout)
 {
     /// <summary>So many pieces can be told apart in one picture, with their measures.</summary>
     private const int Most = 5;
@@ -27,7 +27,7 @@ internal sealed class LayRuns(Draft draft, string layout)
         for (var count = Math.Min(Most, order.Count - at); count > 0; count--)
             if (
                 order.Skip(at).Take(count).ToList() is var run
-                && draft.IsPinned(Draft.KeyOf(StepKind.Lay, layout, null, [.. run.Select(l => l.Placed.Label)]))
+                && draft.IsPinned(Draft.KeyOf(StepKind.Lay, layout.Id, null, [.. run.Select(l => l.Placed.Label)]))
             )
                 return run;
         return null;
@@ -41,10 +41,22 @@ internal sealed class LayRuns(Draft draft, string layout)
             && at + run.Count < order.Count
             && order[at + run.Count] is var next
             && GoesWith(run[^1], next)
+            && HasRoom(order, at, run.Count)
             && Pinned(order, at + run.Count) is null
         )
             run.Add(next);
         return run;
+    }
+
+    // A row or a stack is not torn apart for want of room: it begins a step of its own.
+    private bool HasRoom(IReadOnlyList<Laid> order, int at, int count)
+    {
+        string? Group(Laid laid) => layout.Arrangements.FirstOrDefault(a => a.Members.Contains(laid.Placed.Id))?.Id;
+        var next = order[at + count];
+        if (Group(next) is not { } group || Group(order[at + count - 1]) == group)
+            return true;
+        var members = order.Skip(at + count).TakeWhile(l => GoesWith(next, l) && Group(l) == group).Count();
+        return members > Most || count + members <= Most;
     }
 
     // What is tucked is followed by sticking the edge down.

@@ -178,6 +178,12 @@ public static partial class KitRules
             faults.Add(new($"{at}.onHand", Saying.Of("fault.sheets-cannot-be-on", ("onHand", paper.OnHand))));
         if (paper.Promised is < 0 or > 1_000_000)
             faults.Add(new($"{at}.promised", Saying.Of("fault.sheets-cannot-be-promised", ("promised", paper.Promised))));
+        foreach (var (face, member) in new[] { (paper.FaceA, "faceA"), (paper.FaceB, "faceB") })
+            if (
+                face?.Name is { } side
+                && (side.Trim().Length is < 1 or > 40 || side.Any(c => char.IsControl(c) || c is ',' or ';' or ':' or '(' or ')'))
+            )
+                faults.Add(new($"{at}.{member}.name", Saying.Of("fault.a-side-is-called", ("name", side))));
         foreach (var (offcut, i) in paper.Offcuts.Select((offcut, i) => (offcut, i)))
         {
             SizeFault(faults, offcut.Size, $"{at}.offcuts[{i}].size");

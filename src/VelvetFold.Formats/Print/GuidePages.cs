@@ -4,6 +4,7 @@ using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Guides;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
 
 namespace VelvetFold.Formats.Print;
 
@@ -141,14 +142,20 @@ public sealed class GuidePages
                 ("sheets", N(_answer.EachKit.Plan.SheetsUsed)),
                 ("steps", N(_answer.Steps.Count))
             );
-            var proof = _answer.Proof.Holds
-                ? " "
-                    + _words.Text(
-                        "print.proof",
-                        ("cut", N(_answer.Proof.Cut)),
-                        ("placed", N(_answer.Proof.Placed)),
-                        ("left", N(_answer.Proof.LeftOver))
-                    )
+            var wrong = _answer
+                .Layouts.Where(l => l.Findings.Any(f => f.Gravity == Gravity.Fault))
+                .Select(l => _kit.Layouts.First(k => k.Id == l.Id).Name)
+                .ToList();
+            var proof =
+                wrong.Count > 0 ? " " + _words.Text("print.wrong", ("layouts", string.Join(", ", wrong)), ("n", wrong.Count))
+                : _answer.Proof.Holds
+                    ? " "
+                        + _words.Text(
+                            "print.proof",
+                            ("cut", N(_answer.Proof.Cut)),
+                            ("placed", N(_answer.Proof.Placed)),
+                            ("left", N(_answer.Proof.LeftOver))
+                        )
                 : "";
             if (_answer.Proof.Unread is { Count: > 0 } unread)
                 proof += " " + _words.Text("print.unread", ("n", unread.Count), ("steps", string.Join(", ", unread.Select(N))));
@@ -329,7 +336,10 @@ public sealed class GuidePages
         var scene = SceneOf(step);
         var scale = scene is null ? 1 : ScenePainter.ScaleFor(scene, _flow.Width * 0.52, 230);
         var (width, high) = scene is null ? (0, 0) : ScenePainter.SizeAt(scene, scale);
-        var cuts = step.Kind == StepKind.Cut ? _answer.EachKit.Plan.For(step.Paper!)?.Patterns[step.Pattern!.Value].Cuts ?? [] : [];
+        var cuts =
+            step.Kind == StepKind.Cut
+                ? _answer.EachKit.Plan.For(step.Paper ?? "")?.Patterns.ElementAtOrDefault(step.Pattern ?? -1)?.Cuts ?? []
+                : [];
         var height = Math.Max(Math.Max(48, high + 14), 40 + cuts.Count * 17);
         _flow.Need(Math.Min(height, _flow.Bottom - 60));
         var top = _flow.Y;
@@ -389,12 +399,20 @@ public sealed class GuidePages
         var reading = _kit.Reading();
         if (
             step.Kind == StepKind.Trim
-            && step.Facts is [{ Length: { } w } _, { Length: { } h } _, { Length: { } tw } _, { Length: { } th } _]
+            && step.Facts is [{ Length: { } w } _, { Length: { } h } _, { Length: { } tw } _, { Length: { } th } _, ..]
         )
             yield return $"{string.Join(", ", step.Pieces)}: {reading.Format(w)} x {reading.Format(h)} → {reading.Format(tw)} "
                 + $"x {reading.Format(th)}";
         else if (
-            step.Kind is StepKind.Lay or StepKind.Press or StepKind.Write or StepKind.Wet or StepKind.Dry or StepKind.Mat or StepKind.Frame
+            step.Kind
+            is StepKind.Lay
+                or StepKind.ByHand
+                or StepKind.Press
+                or StepKind.Write
+                or StepKind.Wet
+                or StepKind.Dry
+                or StepKind.Mat
+                or StepKind.Frame
         )
             yield return string.Join(", ", step.Pieces);
         else if (step.Kind == StepKind.Gather)

@@ -240,7 +240,7 @@ internal sealed partial class Oracle
         Say(Sheets(_said.Each, id) == (int)row["perKit"]!, $"{where}: sheets of {id} a kit");
         var guests = total - Sheets(_said.Batch, id);
         var theirs = _cuts.Any(c => c.Paper == id && c.By == "guest");
-        Say(theirs ? guests >= _said.Run && guests % _said.Run == 0 : guests == 0, $"{where}: {total} sheets of {id} for the run");
+        Say(theirs ? guests >= _said.Run && guests % _said.Run == 0 : guests == 0, $"{where}: {total} sheets of {id} for the run, of {Sheets(_said.Batch, id)} cut together; guests cut {theirs}");
         var (hand, promised) = ((int?)Paper(id)["onHand"], (int?)Paper(id)["promised"] ?? 0);
         Say((int?)row["onHand"] == hand, $"{where}: {id} on hand");
         Say(missing == (hand is { } here ? Math.Max(0, total - cut - (here - promised)) : 0), $"{where}: {missing} of {id} missing");
@@ -404,26 +404,116 @@ internal sealed partial class Oracle
         var metric = (string?)_kit["unit"] == "mm";
         var steps = _said.Whole["steps"]!.AsArray();
         var laid = new List<string>();
+        // A step lays one piece in its sentence, or several in a line each.
         foreach (var step in steps.Where(s => (string?)s!["kind"] == "lay"))
         {
-            var label = (string)step!["pieces"]![0]!;
-            laid.Add(label);
-            var page = _pages.Single(p => p.Id == label.Split('-')[0]);
-            var box = page.Place(label.Split('-')[1]);
-            SizeSaid((string)step["text"]!, label, box.W, box.H, metric);
+            var lines = step!["lines"]!.AsArray().Select(l => (string)l!).ToList();
+            foreach (var text in lines.Count > 0 ? lines : [(string)step["text"]!])
+            {
+                var label = LabelSaid().Match(text).Value;
+                laid.Add(label);
+                var page = _pages.Single(p => p.Id == label.Split('-')[0]);
+                var box = page.Place(label.Split('-')[1]);
+                SizeSaid(text, label, box.W, box.H, metric);
+                Shown(text, label, page.Piece(label.Split('-')[1]));
+            }
         }
         var all = _pages.SelectMany(p => p.Pieces.Where(id => (string?)p.Piece(id)["kind"] != "printed").Select(id => $"{p.Id}-{id}"));
         Say(laid.Order(StringComparer.Ordinal).SequenceEqual(all.Order(StringComparer.Ordinal)), "the guide lays not every piece once");
         foreach (var step in steps.Where(s => (string?)s!["kind"] is "mat" or "frame"))
+        foreach (var label in step!["pieces"]!.AsArray().Select(p => (string)p!))
         {
-            var label = (string)step!["pieces"]![0]!;
             var page = _pages.Single(p => p.Id == label.Split('-')[0]);
             var mats = page.Stack(label.Split('-')[1]).Mats;
             for (var i = 0; i < mats.Count; i++)
                 SizeSaid((string)step["text"]!, mats.Count > 1 ? $"{label} mat {i + 1}" : $"{label} mat", mats[i].W, mats[i].H, metric);
         }
+        ByHand(steps);
         Settings(steps, metric);
     }
+
+    // The side of a two-sided paper, by its name or its print; and how far it is turned.
+    private void Shown(string text, string label, JsonNode piece)
+    {
+        var paper = _kit["papers"]!.AsArray().FirstOrDefault(p => (string?)p!["id"] == (string?)piece["paper"]);
+        if (paper?["faceB"] is { } back && (string?)piece["kind"] != "photo")
+        {
+            var (a, b) = (SideName(paper["faceA"]!), SideName(back));
+            var shown = (string?)piece["face"] == "B" ? b : a;
+            if (a == b)
+                shown = (string?)piece["face"] == "B" ? "back" : "front";
+            Say(
+                text.Contains($", {shown} side showing)", StringComparison.Ordinal),
+                $"the guide does not say that the {shown} of {label} shows: {text}"
+            );
+        }
+        else
+            Say(!text.Contains(" side showing", StringComparison.Ordinal), $"the guide names a side of {label}, which has one: {text}");
+        var tilt = (decimal?)piece["tilt"] ?? 0;
+        var turned = Turned().Match(text);
+        var said = turned.Success
+            ? decimal.Parse(turned.Groups[1].Value, CultureInfo.InvariantCulture) * (turned.Groups[2].Length > 0 ? -1 : 1)
+            : 0;
+        Say(said == tilt, $"the guide turns {label} by {said} degrees, and {tilt} is meant");
+    }
+
+    private static string SideName(JsonNode face) =>
+        (string?)face["name"]
+        ?? ((string?)face["print"] ?? "solid") switch
+        {
+            "solid" => "plain",
+            "floral" => "flower",
+            "figures" => "figure",
+            var print => print,
+        };
+
+    // Every edge that is worked and every outline that no trimmer cuts has its sentence, with what comes off.
+    private void ByHand(JsonArray steps)
+    {
+        var texts = steps.Where(s => (string?)s!["kind"] == "by-hand").ToList();
+        foreach (var page in _pages)
+        foreach (var id in page.Pieces)
+        {
+            var piece = page.Piece(id);
+            var (label, cut) = (
+                $"{page.Id}-{id}",
+                (string?)piece["kind"] is "base" or "panel" or "strip" or "title" or "journaling" && piece["part"] is null
+            );
+            var said = string.Join(
+                ' ',
+                texts.Where(s => s!["pieces"]!.AsArray().Any(p => (string?)p == label)).Select(s => (string)s!["text"]!)
+            );
+            foreach (var finish in cut ? (piece["finishes"] as JsonArray ?? []) : [])
+                if (Verb((string?)finish!["work"]) is { } verb)
+                    Say(
+                        Regex.IsMatch(
+                            said,
+                            $@"{verb}[^.]*{Regex.Escape(label)}[^.]*(?:all four edges|\b{(string?)finish["edge"]}\b[^.]*edge)"
+                        ),
+                        $"the guide does not work the {(string?)finish["edge"]} edge of {label}: {said}"
+                    );
+            if (cut && piece["shape"] is { } shape && (string?)shape["kind"] is "circle" or "oval" or "hexagon")
+                Say(
+                    said.Contains(
+                        $"to a{((string?)piece["shape"]!["kind"] == "oval" ? "n" : "")} {(string?)piece["shape"]!["kind"]}",
+                        StringComparison.Ordinal
+                    ),
+                    $"the guide does not cut {label} out: {said}"
+                );
+        }
+    }
+
+    private static string? Verb(string? work) =>
+        work switch
+        {
+            "torn" => "Tear",
+            "scalloped" => "Cut",
+            "punched" => "Punch",
+            "rounded" => "Round",
+            "mitred" => "Cut",
+            "dovetailed" => "notch",
+            _ => null,
+        };
 
     // Every setting of the plan is said, at the edge it is for; what the ruler does not show is said as about so much.
     private void Settings(JsonArray steps, bool metric)
@@ -431,17 +521,22 @@ internal sealed partial class Oracle
         var (said, about) = (new List<(string, Exact)>(), 0);
         foreach (var step in steps.Where(s => (string?)s!["kind"] == "cut"))
         {
-            var setting = "";
-            foreach (var line in step!["lines"]!.AsArray().Select(l => (string)l!))
+            var (setting, times) = (
+                "",
+                Alike().Match((string)step!["text"]!) is { Success: true } alike
+                    ? int.Parse(alike.Groups[1].Value, CultureInfo.InvariantCulture)
+                    : 1
+            );
+            foreach (var line in step["lines"]!.AsArray().Select(l => (string)l!))
             {
                 if (SettingSaid().Match(line) is { Success: true } set)
                     setting = set.Groups[1].Value;
                 if (EdgeSaid().Match(line) is not { Success: true } edge)
                     continue;
                 if (setting.Contains('≈', StringComparison.Ordinal))
-                    about++;
+                    about += times;
                 else if (Exact.Said(setting, metric) is { } exact)
-                    said.Add((edge.Groups[1].Value, exact));
+                    said.AddRange(Enumerable.Repeat((edge.Groups[1].Value, exact), times));
                 else
                     _told.Add($"the guide says {line}");
             }
@@ -530,9 +625,19 @@ internal sealed partial class Oracle
         Say(_said.Labels == labels, $"{labels} labels, not {_said.Labels}");
     }
 
-    [GeneratedRegex(@"(left|top|right|bottom) edge to the fence")]
+    // Take part a, left edge at the 10 mark; Same mark: part b, top edge. Turn it, right edge at the same mark.
+    [GeneratedRegex(@", (left|top|right|bottom) edge(?: at|\.)")]
     private static partial Regex EdgeSaid();
 
-    [GeneratedRegex(@"edge to the fence, set ([^,]+),")]
+    [GeneratedRegex(@"(\d+) sheets alike")]
+    private static partial Regex Alike();
+
+    [GeneratedRegex(@"edge at the (?!same)([^,]+) mark")]
     private static partial Regex SettingSaid();
+
+    [GeneratedRegex(@"[A-Za-z][A-Za-z0-9]*-[A-Za-z][A-Za-z0-9]*")]
+    private static partial Regex LabelSaid();
+
+    [GeneratedRegex(@"Turn it ([\d.]+) degrees (anti)?clockwise")]
+    private static partial Regex Turned();
 }

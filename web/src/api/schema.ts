@@ -5399,6 +5399,8 @@ export interface components {
             /** @description The colour of the print (`#rrggbb`); none on a solid face. */
             ink?: null | string;
             print?: components["schemas"]["PrintKind"];
+            /** @description What guides call this side of a sheet that has two; none where its print says enough. */
+            name?: null | string;
             direction?: components["schemas"]["PrintDirection"];
             motif?: null | components["schemas"]["Length"];
         };
@@ -5835,6 +5837,8 @@ export interface components {
             proof: components["schemas"]["ProofResult"];
             /** @description What a guest has at hand for one kit. */
             materials: components["schemas"]["Material"][];
+            /** @description What the two sides of its two-sided papers are called. */
+            sides: components["schemas"]["PaperSides"][];
         };
         /** @description A kit at a workshop, by its address. */
         KitAtWorkshop: {
@@ -6169,6 +6173,8 @@ export interface components {
         /** @description How a kit mats its photos unless a photo says otherwise. */
         MatRule: {
             school?: components["schemas"]["MatSchool"];
+            /** @description From which sides a photo is trimmed. */
+            trim?: components["schemas"]["PhotoTrim"];
             /** @description How much of a mat shows on every side. */
             reveal: components["schemas"]["Length"];
         };
@@ -6519,6 +6525,12 @@ export interface components {
              */
             withOneMore: number;
         };
+        /** @description What the two sides of a paper are called, on screen and in guides. */
+        PaperSides: {
+            paper: string;
+            a: string;
+            b: string;
+        };
         /** @description A sheet, pack or roll of parts: what one kit and the run take of it. */
         PartCount: {
             sheet: string;
@@ -6631,6 +6643,11 @@ export interface components {
              */
             lost: number;
         };
+        /**
+         * @description The two schools of trimming a photo (common practice, no source).
+         * @enum {unknown}
+         */
+        PhotoTrim: "two-sides" | "all-round";
         /** @description What is said of a picture, as in a photo line: 4 x 6 whole focal. */
         PictureSaid: {
             said: string;
@@ -7285,7 +7302,7 @@ export interface components {
          * @description What is done in a step.
          * @enum {unknown}
          */
-        StepKind: "gather" | "caution" | "cut" | "keep" | "wet" | "trim" | "mat" | "frame" | "dry-layout" | "dry" | "lay" | "press" | "write" | "put-back";
+        StepKind: "gather" | "caution" | "cut" | "keep" | "wet" | "by-hand" | "trim" | "mat" | "frame" | "dry-layout" | "dry" | "lay" | "press" | "write" | "put-back";
         /** @description A step that the designer has moved. */
         StepMove: {
             /** @description The key of the step. */
@@ -7415,7 +7432,7 @@ export interface components {
          * @description A sign that says without words what is done.
          * @enum {unknown}
          */
-        Symbol: "gather" | "caution" | "cut" | "plunge" | "fold" | "trim" | "mat" | "look" | "stick" | "tuck" | "keep-free" | "press" | "raise" | "wet" | "dry" | "turn-over" | "repeat" | "write" | "put-back" | "keep";
+        Symbol: "gather" | "caution" | "cut" | "plunge" | "fold" | "trim" | "mat" | "look" | "stick" | "tuck" | "keep-free" | "press" | "raise" | "wet" | "dry" | "turn-over" | "repeat" | "write" | "put-back" | "keep" | "by-hand";
         /** @description A tally of one's own, as a table. */
         TallyEntry: {
             text: string;

@@ -63,6 +63,18 @@ export function KitSettings({ open, onClose }: { open: boolean; onClose: () => v
             onChange={(school) => change({ ...kit, matting: { ...kit.matting, school } })}
           />
         </span>
+        <span className="text-soft">Trimming</span>
+        <span>
+          <Choice
+            label="How photos are trimmed"
+            value={kit.matting.trim ?? 'two-sides'}
+            options={[
+              { value: 'two-sides', name: 'off the right and the lower side: two cuts' },
+              { value: 'all-round', name: 'all round, half from each side' },
+            ]}
+            onChange={(trim) => change({ ...kit, matting: { ...kit.matting, trim } })}
+          />
+        </span>
         <span className="text-soft">A new mat shows</span>
         <span>
           <Measure
@@ -123,8 +135,8 @@ function Trimmer() {
       />
       <OptionalMeasure
         label="Narrowest strip of the trimmer"
-        before="its fence goes down to"
-        offer="Say how narrow its fence can be set"
+        before="its narrowest mark is"
+        offer="Say the narrowest mark it can be set to"
         none="no limit"
         value={kit.narrowestStrip ?? null}
         first={inUnit(kit, '1/4', '6')}

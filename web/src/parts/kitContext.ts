@@ -26,6 +26,17 @@ export interface KitAtHand {
 
 export const KitContext = createContext<KitAtHand | null>(null);
 
+/** What the two sides of a paper are called; nothing is said of a sheet that has one. */
+export function sideOf(answer: KitAnswer | null, paper: string | null | undefined, face: 'A' | 'B'): string {
+  const sides = answer?.sides.find((s) => s.paper === paper);
+  return sides ? `${face === 'A' ? sides.a : sides.b} side` : `face ${face}`;
+}
+
+/** How a sheet is laid down to be cut: with which side up, where it has two. */
+export function sideUp(answer: KitAnswer | null, paper: string): string {
+  return answer?.sides.some((s) => s.paper === paper) ? `, ${sideOf(answer, paper, 'A')} up` : '';
+}
+
 export function useKit(): KitAtHand {
   const kit = use(KitContext);
   if (!kit) throw new Error('This part stands outside a kit.');

@@ -35,8 +35,9 @@ internal sealed class PlanSearch
     {
         var search = new PlanSearch(grid, budget);
         search.Run(told);
+        // As many sheets are found whether their cuts are polished or not: what polishing spends is not missed by what is searched next.
         if (polish)
-            search.Polish();
+            budget.Aside(search.Polish);
         return new(search._best, search._atLeast, budget.WasCutShort);
     }
 

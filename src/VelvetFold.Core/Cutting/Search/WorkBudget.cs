@@ -31,6 +31,15 @@ internal sealed class WorkBudget
 
     public void Spend(long steps) => _spent += steps;
 
+    /// <summary>Does work with what is left, and has as much left after it.</summary>
+    public void Aside(Action work)
+    {
+        ArgumentNullException.ThrowIfNull(work);
+        var spent = _spent;
+        work();
+        _spent = spent;
+    }
+
     /// <summary>A part of what is left, for work beside this one; it ends with the same clock and wish to stop.</summary>
     public WorkBudget Part(double share) => new(this, (long)(Math.Max(0, _steps - _spent) * share));
 

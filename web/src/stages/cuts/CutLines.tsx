@@ -59,7 +59,7 @@ export function CutLines({ pattern, lit, onLit, at, onAt, noPlunge, onChoose }: 
             <span className="text-[15px] leading-5">
               {cut.plunge ? (
                 <>
-                  {partName(cut.part)}, {cut.fence} edge {noPlunge ? 'at the ruler, by knife' : 'to the fence, plunge'}: from{' '}
+                  {partName(cut.part)}, {cut.fence} edge {noPlunge ? 'at the ruler, by knife' : 'at this mark, plunge'}: from{' '}
                   {readable(cut.plunge.start)} to {readable(cut.plunge.end)}
                   {off && (
                     <>
@@ -69,7 +69,7 @@ export function CutLines({ pattern, lit, onLit, at, onAt, noPlunge, onChoose }: 
                 </>
               ) : (
                 <>
-                  {partName(cut.part)}, {cut.fence} edge to the fence: {name(off)} comes off, {name(cut.gives[1] ?? '')} stays
+                  {partName(cut.part)}, {cut.fence} edge: {name(off)} comes off, {name(cut.gives[1] ?? '')} stays
                 </>
               )}
             </span>

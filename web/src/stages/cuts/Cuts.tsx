@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { PlanAnswer } from '../../api/client';
 import { Fold, LeafHead } from '../../parts/Fold';
-import { useKit } from '../../parts/kitContext';
+import { sideUp, useKit } from '../../parts/kitContext';
 import { NumberField } from '../../parts/NumberField';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useKeys } from '../../parts/useKeys';
@@ -174,7 +174,8 @@ export function Cuts() {
         {here && pattern && (
           <p className="text-[15px] text-soft">
             {nameOf(here.paper)}, {pattern.from ?? `sheet ${here.pattern + 1}`}
-            {pattern.times > 1 && `, cut ${pattern.times} times like this`}, face A up
+            {pattern.times > 1 && `, cut ${pattern.times} times like this`}
+            {sideUp(answer, here.paper)}
           </p>
         )}
       </LeafHead>

@@ -50,8 +50,8 @@ export function StepThrough({ pattern, at, onAt }: Props) {
       <p className="min-h-6 w-full" role="status">
         {next ? (
           <>
-            Cut {next.order} of {last}: set <span className="font-semibold text-brass">{readable(next.setting)}</span>,{' '}
-            {next.fence} edge to the fence
+            Cut {next.order} of {last}: {next.fence} edge at the{' '}
+            <span className="font-semibold text-brass">{readable(next.setting)}</span> mark
             {next.plunge && `, plunge from ${readable(next.plunge.start)} to ${readable(next.plunge.end)}`}.
           </>
         ) : (

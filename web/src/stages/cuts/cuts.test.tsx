@@ -45,7 +45,7 @@ describe('a sheet cut piece by piece', () => {
   test('says the next setting and goes on by a press', async () => {
     const at = vi.fn();
     render(<StepThrough pattern={pattern} at={1} onAt={at} />);
-    expect(screen.getByRole('status')).toHaveTextContent('Cut 2 of 2: set 3, left edge to the fence.');
+    expect(screen.getByRole('status')).toHaveTextContent('Cut 2 of 2: left edge at the 3 mark.');
     await userEvent.click(screen.getByRole('button', { name: 'Cut' }));
     expect(at).toHaveBeenLastCalledWith(2);
     await userEvent.click(screen.getByRole('button', { name: 'Back' }));

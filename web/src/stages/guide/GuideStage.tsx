@@ -29,6 +29,9 @@ export function GuideStage() {
   const queries = useQueryClient();
   const printed = usePrinted(slug);
   const steps = answer?.steps ?? [];
+  const wrong = (kit.layouts ?? [])
+    .filter((l) => answer?.layouts.find((a) => a.id === l.id)?.findings.some((f) => f.gravity === 'fault'))
+    .map((l) => l.name);
   const step = steps.find((s) => s.key === chosen) ?? steps[0];
   const choose = (number: number) => setChosen(steps.find((s) => s.number === number)?.key ?? null);
   const go = (by: number) => step && choose(Math.min(steps.length, Math.max(1, step.number + by)));
@@ -100,7 +103,7 @@ export function GuideStage() {
           </span>
         )}
       </p>
-      {answer && steps.length > 0 && <ProofLine proof={answer.proof} onStep={choose} />}
+      {answer && steps.length > 0 && <ProofLine proof={answer.proof} wrong={wrong} onStep={choose} />}
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         {answer && steps.length === 0 && (
           <p className="mt-4 max-w-md">

@@ -2,17 +2,27 @@ import type { KitAnswer } from '../../api/client';
 
 interface Props {
   proof: KitAnswer['proof'];
+  /** The pages that do not add up, by name. */
+  wrong: readonly string[];
   onStep: (number: number) => void;
 }
 
 /** What came of following the guide on a virtual table; where it fails, the step and the reason. */
-export function ProofLine({ proof, onStep }: Props) {
+export function ProofLine({ proof, wrong, onStep }: Props) {
   const unread = proof.unread ?? [];
   const sums = `${proof.cut} pieces cut, ${proof.placed} placed, ${proof.leftOver} left over`;
   if (proof.holds)
     return (
       <p className="px-6 text-[15px]" role="status">
-        <span className="text-moss">Followed step by step, it works:</span> {sums}.
+        {wrong.length > 0 ? (
+          <span className="text-rust">
+            The steps give the pages as they are designed, and {wrong.join(' and ')} {wrong.length === 1 ? 'does' : 'do'} not add
+            up: see Pages first.
+          </span>
+        ) : (
+          <span className="text-moss">Followed step by step, it works:</span>
+        )}{' '}
+        {sums}.
         {unread.length > 0 &&
           ` The words of ${unread.length === 1 ? 'step' : 'steps'} ${unread.join(', ')} are your own and not proved.`}
       </p>

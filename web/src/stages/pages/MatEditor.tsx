@@ -1,6 +1,6 @@
 import type { Mat, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
-import { useKit } from '../../parts/kitContext';
+import { sideOf, useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
 import { Swatch } from '../../parts/Swatch';
@@ -19,7 +19,7 @@ const schools = {
 
 /** The mats under a photo, inner one first, and the school they follow. */
 export function MatEditor({ label, piece, onChange }: Props) {
-  const { kit } = useKit();
+  const { kit, answer } = useKit();
   const papers = kit.papers ?? [];
   const opening = piece.opening;
   if (!opening) return null;
@@ -54,8 +54,8 @@ export function MatEditor({ label, piece, onChange }: Props) {
                   label={`Face of ${which}`}
                   value={mat.face ?? 'A'}
                   options={[
-                    { value: 'A', name: 'face A', mark: <Swatch paper={paper} /> },
-                    { value: 'B', name: 'face B', mark: <Swatch paper={paper} face="B" /> },
+                    { value: 'A', name: sideOf(answer, paper.id, 'A'), mark: <Swatch paper={paper} /> },
+                    { value: 'B', name: sideOf(answer, paper.id, 'B'), mark: <Swatch paper={paper} face="B" /> },
                   ]}
                   onChange={(face) => exchange(i, { ...mat, face })}
                 />

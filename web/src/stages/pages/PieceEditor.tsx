@@ -1,7 +1,7 @@
 import type { Layout, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { leaningOn } from '../../parts/edits';
-import { useKit } from '../../parts/kitContext';
+import { sideOf, useKit } from '../../parts/kitContext';
 import { Swatch } from '../../parts/Swatch';
 import { TextField } from '../../parts/TextField';
 import { kindName } from './kinds';
@@ -26,7 +26,7 @@ interface Props {
 
 /** Everything about one piece: what it is, its paper, its place, its mats, its layer. */
 export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap, onRemove }: Props) {
-  const { kit } = useKit();
+  const { kit, answer } = useKit();
   const papers = kit.papers ?? [];
   const paper = papers.find((p) => p.id === piece.paper);
   const directed = paper && (piece.face === 'B' ? paper.faceB : paper.faceA)?.direction !== 'free';
@@ -94,8 +94,8 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
                     label={`Face of ${label}`}
                     value={piece.face ?? 'A'}
                     options={[
-                      { value: 'A', name: 'face A', mark: <Swatch paper={paper} /> },
-                      { value: 'B', name: 'face B', mark: <Swatch paper={paper} face="B" /> },
+                      { value: 'A', name: sideOf(answer, paper.id, 'A'), mark: <Swatch paper={paper} /> },
+                      { value: 'B', name: sideOf(answer, paper.id, 'B'), mark: <Swatch paper={paper} face="B" /> },
                     ]}
                     onChange={(face) => onChange({ ...piece, face })}
                   />

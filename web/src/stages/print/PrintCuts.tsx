@@ -1,4 +1,5 @@
 import { useSearchParams } from 'react-router';
+import { sideUp } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
 import { cutOf } from '../cuts/keeping';
 import { proof } from '../cuts/proof';
@@ -31,8 +32,8 @@ export function PrintCuts() {
         : {plan.sheetsUsed} sheets, {plan.cuts} cuts; {proof(plan)}.
       </p>
       <p className="mt-2 text-[15px]">
-        Blades cut: guard closed at rest, fingers behind the fence, spare blades capped, children only beside a grown-up. The
-        maker’s label and the rules of the room come first.
+        Blades cut: guard closed at rest, fingers out of the blade’s way, spare blades capped, children only beside a grown-up.
+        The maker’s label and the rules of the room come first.
       </p>
       {plan.bySheet.flatMap((sheet) =>
         sheet.patterns.map((pattern, i) => {
@@ -49,7 +50,8 @@ export function PrintCuts() {
                   {cutOf(pattern) > 0 ? `; ${cutOf(pattern)} cut already` : ''}
                 </span>
                 <span className="font-sans text-[13px]">
-                  {readable(picture?.size.width ?? '0 in')} x {readable(picture?.size.height ?? '0 in')}, face A up
+                  {readable(picture?.size.width ?? '0 in')} x {readable(picture?.size.height ?? '0 in')}
+                  {sideUp(answer, sheet.sheet)}
                 </span>
               </h2>
               <div className="mt-2 flex gap-5">
@@ -68,7 +70,7 @@ export function PrintCuts() {
                       <span className="text-[15px] leading-5">
                         {cut.plunge ? (
                           <>
-                            {cut.part}, {cut.fence} {kit.noPlunge ? 'at the ruler, by knife' : 'to the fence, plunge'}:{' '}
+                            {cut.part}, {cut.fence} edge {kit.noPlunge ? 'at the ruler, by knife' : 'at this mark, plunge'}:{' '}
                             {readable(cut.plunge.start)} to {readable(cut.plunge.end)}
                             {cut.gives[0] && (
                               <>
@@ -78,7 +80,7 @@ export function PrintCuts() {
                           </>
                         ) : (
                           <>
-                            {cut.part}, {cut.fence} to the fence: <strong>{cut.gives[0]}</strong> off, {cut.gives[1]} stays
+                            {cut.part}, {cut.fence} edge: <strong>{cut.gives[0]}</strong> off, {cut.gives[1]} stays
                           </>
                         )}
                       </span>

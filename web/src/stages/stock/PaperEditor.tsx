@@ -1,6 +1,6 @@
 import type { Edge, Face, Paper } from '../../api/client';
 import { Choice } from '../../parts/Choice';
-import { useKit } from '../../parts/kitContext';
+import { sideOf, useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
 import { OptionalMeasure } from '../../parts/OptionalMeasure';
@@ -18,7 +18,7 @@ const edges: readonly Edge[] = ['bottom', 'top', 'left', 'right'];
 
 /** Everything about one paper: its name and size, its faces, its tear strip. */
 export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
-  const { kit } = useKit();
+  const { kit, answer } = useKit();
   return (
     <div className="grid grid-cols-[5.5rem_1fr] items-baseline gap-y-1.5 pt-1 pb-4 text-[15px]">
       <span className="text-soft">Name</span>
@@ -45,11 +45,21 @@ export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
         />
       </span>
       <span className="text-soft">Face A</span>
-      <FaceEditor label={`Face A of ${paper.name}`} face={paper.faceA} onChange={(faceA) => onChange({ ...paper, faceA })} />
+      <FaceEditor
+        label={`Face A of ${paper.name}`}
+        face={paper.faceA}
+        side={paper.faceB ? sideOf(answer, paper.id, 'A') : null}
+        onChange={(faceA) => onChange({ ...paper, faceA })}
+      />
       <span className="text-soft">Face B</span>
       {paper.faceB ? (
         <span className="flex flex-wrap items-baseline gap-2">
-          <FaceEditor label={`Face B of ${paper.name}`} face={paper.faceB} onChange={(faceB) => onChange({ ...paper, faceB })} />
+          <FaceEditor
+            label={`Face B of ${paper.name}`}
+            face={paper.faceB}
+            side={sideOf(answer, paper.id, 'B')}
+            onChange={(faceB) => onChange({ ...paper, faceB })}
+          />
           <button type="button" className="quiet" onClick={() => onChange({ ...paper, faceB: undefined })}>
             not printed
           </button>
@@ -168,11 +178,32 @@ const directions: Record<NonNullable<Face['direction']>, string> = {
   'one-way': 'one way up',
 };
 
-function FaceEditor({ label, face, onChange }: { label: string; face: Face; onChange: (face: Face) => void }) {
+function FaceEditor({
+  label,
+  face,
+  side,
+  onChange,
+}: {
+  label: string;
+  face: Face;
+  /** What guides call it while it has no name; null where the sheet has one side only. */
+  side: string | null;
+  onChange: (face: Face) => void;
+}) {
   const { kit } = useKit();
   const print = face.print ?? 'solid';
   return (
     <span className="flex flex-wrap items-baseline gap-2">
+      {side !== null && (
+        <TextField
+          label={`Name of ${label}`}
+          value={face.name ?? ''}
+          placeholder={side.replace(/ side$/, '')}
+          optional
+          className="w-28"
+          onChange={(name) => onChange({ ...face, name: name || undefined })}
+        />
+      )}
       <Colour label={`Colour of ${label}`} value={face.colour} onChange={(colour) => onChange({ ...face, colour })} />
       <Choice
         label={`Print of ${label}`}
