@@ -46,7 +46,7 @@ public sealed class GuideApiTests(Studio studio) : IClassFixture<Studio>
         var now = JsonNode.Parse(Kite)!;
         now["layouts"]![0]!["pieces"]!.AsArray().First(p => (string?)p!["id"] == "T1")!["size"]!["width"] = "5 in";
         var (_, answer) = await Ask("/api/compute/guide", $$"""{"kit":{{now.ToJsonString()}},"since":{{Kite}}}""");
-        Assert.Contains("lay:L1:L1-T1", answer["changed"]!.AsArray().Select(c => (string?)c));
+        Assert.Contains("lay:L1:L1-J1,L1-T1", answer["changed"]!.AsArray().Select(c => (string?)c));
     }
 
     [Fact]

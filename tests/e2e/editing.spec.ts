@@ -25,8 +25,8 @@ test('a changed measurement flows into page, cuts, stock and guide, and is there
   }
   expect(sizes).toContain(150);
   await page.getByRole('link', { name: 'Guide' }).click();
-  await expect(page.getByText('Lay L1-A3 (11½ x 1½, Spar Plaid)')).toBeVisible();
-  await expect(page.getByText('against the bottom edge of L1-A3 (3½ from the top of the left page)')).toBeVisible();
+  await expect(page.getByText('L1-A3 (11½ x 1½, Spar Plaid, plaid side showing)')).toBeVisible();
+  await expect(page.getByText('against the bottom edge of L1-A3 (top edge 3½ from that of the page)')).toBeVisible();
 
   await page.reload();
   await page.getByRole('link', { name: 'Pages' }).click();

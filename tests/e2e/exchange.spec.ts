@@ -53,8 +53,8 @@ for (const [paper, size] of [
     expect(facts).toMatch(/Tagged: +yes/);
     const text = execFileSync('pdftotext', ['-raw', path, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
     expect(text).toContain('Scale 1 : 4');
-    expect(text).toContain('Lay L1-P2, the photo on its mat (4¼ x 3¼)');
-    expect(text).toContain('8 ⁷⁄₁₆ from the top of the right page');
+    expect(text).toContain('L1-P2, the photo on its mat (4¼ x 3¼)');
+    expect(text).toContain('8 ⁷⁄₁₆ from that of the page');
     const { kit } = (await (await request.get(`/api/kits/${slug}`)).json()) as { kit: object };
     const { steps } = (await (await request.post('/api/compute/kit', { data: { kit } })).json()) as { steps: { text: string }[] };
     for (const step of steps.slice(-20)) expect(text).toContain(step.text.slice(0, 30));

@@ -8,7 +8,7 @@ test('the guide is proved, and says where a moved step no longer works', async (
   await expect(page.getByText('Followed step by step, it works:')).toBeVisible();
   await expect(page.getByText(/37 pieces cut, 37 placed, 0 left over/)).toBeVisible();
   // With the mouse: the step that lays a photo, moved before the card it lies on.
-  const step = page.getByRole('button', { name: /Lay L1-P1, the photo/ });
+  const step = page.getByRole('button', { name: /L1-P1, the photo/ });
   await step.click();
   await page.getByRole('button', { name: 'Earlier' }).click();
   const alert = page.getByRole('alert');
@@ -54,22 +54,22 @@ test('a guide is followed at the table without a network, and what is done is ke
 }) => {
   const slug = await freshKit(request);
   await page.goto(`/kits/${slug}/bench`);
-  await expect(page.getByText('Step 1 of 86')).toBeVisible();
+  await expect(page.getByText('Step 1 of 49')).toBeVisible();
   await expect(page.getByText('Kept on this device: it works without the network.')).toBeVisible();
   await context.setOffline(true);
   await page.keyboard.press('ArrowRight');
   await page.getByRole('button', { name: 'Done, next step' }).click();
-  await expect(page.getByText('Step 3 of 86')).toBeVisible();
+  await expect(page.getByText('Step 3 of 49')).toBeVisible();
   await page.reload();
-  await expect(page.getByText('Step 3 of 86')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Cutting 2/26' })).toBeVisible();
+  await expect(page.getByText('Step 3 of 49')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Cutting 2/16' })).toBeVisible();
   await page.getByRole('button', { name: 'L2-B2?' }).click();
-  await expect(page.getByRole('dialog')).toContainText('L2-B2: 10 x 10, Spar Plaid, face B');
+  await expect(page.getByRole('dialog')).toContainText('L2-B2: 10 x 10, Spar Plaid, dot side');
   await page.keyboard.press('Escape');
   await page.keyboard.press('t');
   await expect(page.getByRole('timer')).toHaveText(/^0:0\d$/);
   // Another person begins at the beginning.
   await page.getByLabel('At the table').fill('Wren');
   await page.getByLabel('At the table').press('Enter');
-  await expect(page.getByText('Step 1 of 86')).toBeVisible();
+  await expect(page.getByText('Step 1 of 49')).toBeVisible();
 });

@@ -381,14 +381,8 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         return Phrase.Join("", more.Select(m => " " + m));
     }
 
-    // Of a run each piece's own reason, by its label where they differ.
-    private string? Why(IReadOnlyList<Laid> run)
-    {
-        var whys = run.Select(l => (l.Placed.Label, Why: Why(l))).Where(w => w.Why is not null).ToList();
-        return whys.Select(w => w.Why).Distinct().Count() <= 1
-            ? whys.FirstOrDefault().Why
-            : string.Join(" ", whys.Select(w => $"{w.Label}: {w.Why}"));
-    }
+    // Of a run what holds for all of it.
+    private string? Why(IReadOnlyList<Laid> run) => run.Select(Why).Distinct().ToList() is [var one] ? one : null;
 
     private string? Why(Laid laid) =>
         laid.Reason switch

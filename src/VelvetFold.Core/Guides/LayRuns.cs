@@ -51,9 +51,12 @@ internal sealed class LayRuns(Draft draft, Layout layout)
     // A row or a stack is not torn apart for want of room: it begins a step of its own.
     private bool HasRoom(IReadOnlyList<Laid> order, int at, int count)
     {
-        string? Group(Laid laid) => layout.Arrangements.FirstOrDefault(a => a.Members.Contains(laid.Placed.Id))?.Id;
-        var next = order[at + count];
-        if (Group(next) is not { } group || Group(order[at + count - 1]) == group)
+        // Pieces of one arrangement, or of one kind and size.
+        string Group(Laid laid) =>
+            layout.Arrangements.FirstOrDefault(a => a.Members.Contains(laid.Placed.Id))?.Id
+            ?? $"{laid.Placed.Piece.Kind} {laid.Placed.Box.Size}";
+        var (next, group) = (order[at + count], Group(order[at + count]));
+        if (Group(order[at + count - 1]) == group)
             return true;
         var members = order.Skip(at + count).TakeWhile(l => GoesWith(next, l) && Group(l) == group).Count();
         return members > Most || count + members <= Most;

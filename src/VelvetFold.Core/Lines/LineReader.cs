@@ -342,7 +342,7 @@ internal sealed class LineReader
         var id = KnownPaper() ?? (_newPapers ? NewPaper() : null);
         if (id is null)
             return null;
-        return (id, _cursor.Take("face A", "face B", "A", "B") is { } face && face[^1] is 'B' or 'b' ? SheetFace.B : SheetFace.A);
+        return (id, _cursor.Take("face A", "face B", "A", "B") is { } face && face[^1] == 'B' ? SheetFace.B : SheetFace.A);
     }
 
     private string? KnownPaper()

@@ -97,7 +97,4 @@ public sealed record MatStack(Size Photo, IReadOnlyList<MatLayer> Layers)
         }
         return new(final, layers);
     }
-
-    /// <summary>How much is trimmed off the photo's width and height.</summary>
-    public Length Trimmed(Size stock) => stock.Width - Photo.Width;
 }

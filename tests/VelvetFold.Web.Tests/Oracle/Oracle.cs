@@ -240,7 +240,10 @@ internal sealed partial class Oracle
         Say(Sheets(_said.Each, id) == (int)row["perKit"]!, $"{where}: sheets of {id} a kit");
         var guests = total - Sheets(_said.Batch, id);
         var theirs = _cuts.Any(c => c.Paper == id && c.By == "guest");
-        Say(theirs ? guests >= _said.Run && guests % _said.Run == 0 : guests == 0, $"{where}: {total} sheets of {id} for the run, of {Sheets(_said.Batch, id)} cut together; guests cut {theirs}");
+        Say(
+            theirs ? guests >= _said.Run && guests % _said.Run == 0 : guests == 0,
+            $"{where}: {total} sheets of {id} for the run, of {Sheets(_said.Batch, id)} cut together; guests cut {theirs}"
+        );
         var (hand, promised) = ((int?)Paper(id)["onHand"], (int?)Paper(id)["promised"] ?? 0);
         Say((int?)row["onHand"] == hand, $"{where}: {id} on hand");
         Say(missing == (hand is { } here ? Math.Max(0, total - cut - (here - promised)) : 0), $"{where}: {missing} of {id} missing");

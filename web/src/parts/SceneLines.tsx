@@ -1,5 +1,6 @@
 import type { Mark } from '../api/client';
 import { toInches } from './length';
+import type { Spot } from './numberPlaces';
 import { unitsPerInch } from './PaperDefs';
 
 const units = (length: string) => toInches(length) * unitsPerInch;
@@ -22,12 +23,20 @@ export function Cut({ mark, text }: { mark: Extract<Mark, { mark: 'line' }>; tex
   );
 }
 
-/** A dimension line with its measure. */
-export function Dimension({ mark, text }: { mark: Extract<Mark, { mark: 'dimension' }>; text: number }) {
+/** A dimension line with its measure, at its place; without it where there is none. */
+export function Dimension({
+  mark,
+  text,
+  place,
+}: {
+  mark: Extract<Mark, { mark: 'dimension' }>;
+  text: number;
+  place?: Spot | null;
+}) {
   const [at, from, to] = [units(mark.at), units(mark.from), units(mark.to)];
   const across = mark.axis === 'across';
   const [x1, y1, x2, y2] = across ? [from, at, to, at] : [at, from, at, to];
-  const [x, y] = [(x1 + x2) / 2, (y1 + y2) / 2];
+  const { x, y } = place ?? { x: (x1 + x2) / 2, y: (y1 + y2) / 2 };
   const tick = text * 0.35;
   return (
     <g style={{ pointerEvents: 'none' }} stroke="#8a5a10" fill="#8a5a10">
@@ -41,20 +50,22 @@ export function Dimension({ mark, text }: { mark: Extract<Mark, { mark: 'dimensi
         {...thin}
         strokeWidth={1.5}
       />
-      <text
-        x={x}
-        y={y}
-        dy="0.34em"
-        textAnchor="middle"
-        fontSize={text * 0.92}
-        fontWeight={600}
-        stroke="#fffdf9"
-        strokeWidth={text * 0.3}
-        strokeLinejoin="round"
-        paintOrder="stroke"
-      >
-        {mark.text}
-      </text>
+      {place !== null && (
+        <text
+          x={x}
+          y={y}
+          dy="0.34em"
+          textAnchor="middle"
+          fontSize={text * 0.92}
+          fontWeight={600}
+          stroke="#fffdf9"
+          strokeWidth={text * 0.3}
+          strokeLinejoin="round"
+          paintOrder="stroke"
+        >
+          {mark.text}
+        </text>
+      )}
     </g>
   );
 }

@@ -1,6 +1,7 @@
 import type { Mark, Paper } from '../api/client';
 import { toInches } from './length';
 import { Cut, Dimension } from './SceneLines';
+import type { Spot } from './numberPlaces';
 import { patternId, unitsPerInch } from './PaperDefs';
 import { holeOf, workedOutline, type PlainBox } from './edgePaths';
 
@@ -21,6 +22,8 @@ interface Props {
   strong: boolean;
   onLit?: (label: string | null) => void;
   onChoose?: (label: string) => void;
+  /** Where its text stands among others; null where it finds no place, nothing where it stands alone. */
+  place?: Spot | null;
 }
 
 type Box = Extract<Mark, { mark: 'box' }>['box'];
@@ -36,11 +39,19 @@ export function SceneMark(props: Props) {
     case 'box':
       return <BoxShape {...props} mark={mark} />;
     case 'text':
-      return <Words within={rect(mark.within)} text={mark.text} size={look.text} quiet={mark.role === 'offcut'} />;
+      return props.place === null ? null : (
+        <Words
+          within={rect(mark.within)}
+          text={mark.text}
+          size={look.text}
+          quiet={mark.role === 'offcut'}
+          {...(props.place && { place: props.place })}
+        />
+      );
     case 'line':
       return <Cut mark={mark} text={look.text} />;
     case 'dimension':
-      return <Dimension mark={mark} text={look.text} />;
+      return <Dimension mark={mark} text={look.text} {...(props.place !== undefined && { place: props.place })} />;
   }
 }
 
@@ -178,17 +189,19 @@ function Words({
   text,
   size,
   quiet,
+  place,
 }: {
   within: { x: number; y: number; width: number; height: number };
   text: string;
   size: number;
   quiet: boolean;
+  place?: Spot;
 }) {
   const height = Math.min(size, within.height * 0.8);
   const needed = text.length * height * 0.56;
   const upright = needed > within.width && within.height > needed;
   if (height < size * 0.55 || (needed > within.width && !upright)) return null;
-  const [x, y] = [within.x + within.width / 2, within.y + within.height / 2];
+  const { x, y } = place ?? { x: within.x + within.width / 2, y: within.y + within.height / 2 };
   return (
     <text
       x={x}

@@ -1,6 +1,7 @@
 import { useId, type ReactNode } from 'react';
 import type { Mark, Paper, Scene } from '../api/client';
 import { toInches } from './length';
+import { placeNumbers, type Spot } from './numberPlaces';
 import { PaperDefs, unitsPerInch } from './PaperDefs';
 import { useSceneDrag } from './useSceneDrag';
 import { SceneMark, type Look } from './SceneMark';
@@ -95,6 +96,18 @@ export function ScenePicture({
       (!only || !mark.piece || only.has(mark.piece)) &&
       (!strong || mark.mark !== 'text' || isStrong(mark)),
   );
+  // Beside dimension lines, numbers and names look for their places together.
+  const measures = over.filter((mark) => mark.mark === 'dimension');
+  const places: ReadonlyMap<Mark, Spot | null> =
+    measures.length > 0
+      ? placeNumbers(
+          measures,
+          shown.filter((mark) => mark.mark === 'text'),
+          text,
+          { width, height },
+        )
+      : new Map();
+  const placeOf = (mark: Mark) => (places.has(mark) ? { place: places.get(mark) ?? null } : {});
   const drag = useSceneDrag(onDrag);
   const slides = slideFrom && slidesBetween(slideFrom, scene);
   const draw = (mark: Mark, i: number) => {
@@ -117,6 +130,7 @@ export function ScenePicture({
       strong={isStrong(mark)}
       onLit={onLit}
       onChoose={onChoose}
+      {...placeOf(mark)}
     />
   );
   return (
@@ -136,7 +150,7 @@ export function ScenePicture({
       {shown.filter(isStrong).map(draw)}
       {ghost && <g transform={`translate(${ghost.x * unitsPerInch} ${ghost.y * unitsPerInch})`}>{ghost.marks.map(draw)}</g>}
       {over.map((mark, i) => (
-        <SceneMark key={`over-${i}`} mark={mark} look={look} lit={false} chosen={false} strong={false} />
+        <SceneMark key={`over-${i}`} mark={mark} look={look} lit={false} chosen={false} strong={false} {...placeOf(mark)} />
       ))}
       {overlay}
     </svg>

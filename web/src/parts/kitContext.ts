@@ -32,6 +32,11 @@ export function sideOf(answer: KitAnswer | null, paper: string | null | undefine
   return sides ? `${face === 'A' ? sides.a : sides.b} side` : `face ${face}`;
 }
 
+/** The side of a piece that shows, where its paper has two: ", plaid side". */
+export function shownSide(answer: KitAnswer | null, paper: string, face: 'A' | 'B'): string {
+  return answer?.sides.some((s) => s.paper === paper) ? `, ${sideOf(answer, paper, face)}` : '';
+}
+
 /** How a sheet is laid down to be cut: with which side up, where it has two. */
 export function sideUp(answer: KitAnswer | null, paper: string): string {
   return answer?.sides.some((s) => s.paper === paper) ? `, ${sideOf(answer, paper, 'A')} up` : '';

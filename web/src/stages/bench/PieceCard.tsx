@@ -1,5 +1,6 @@
 import type { Kit, KitAnswer } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
+import { shownSide } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
 import { ScenePicture } from '../../parts/ScenePicture';
 
@@ -25,8 +26,8 @@ export function PieceCard({ label, kit, answer, onClose }: Props) {
       <ul>
         {cuts.map((c) => (
           <li key={c.label}>
-            {c.label}: <strong>{`${readable(c.size.width)} x ${readable(c.size.height)}`}</strong>, {nameOf(c.paper)}, face{' '}
-            {c.face}
+            {c.label}: <strong>{`${readable(c.size.width)} x ${readable(c.size.height)}`}</strong>, {nameOf(c.paper)}
+            {shownSide(answer, c.paper, c.face)}
             {c.by === 'host' && ', cut already'}
           </li>
         ))}

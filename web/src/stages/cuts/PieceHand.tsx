@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { api, ApiError, unwrap, type PlanAnswer } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { withPiece } from '../../parts/edits';
-import { useKit } from '../../parts/kitContext';
+import { shownSide, useKit } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
 import { cutBy } from '../pages/cutBy';
 import { pieceOf, withLaid, type Mode, type Pattern } from './keeping';
@@ -23,7 +23,7 @@ const own = 'a sheet of its own';
 
 /** A chosen piece: who cuts it, where it is on its page, and moving it to another sheet by hand. */
 export function PieceHand({ label, pattern, sheet, mode, onMoved }: Props) {
-  const { kit, slug, change, setLit } = useKit();
+  const { kit, answer, slug, change, setLit } = useKit();
   const [fault, setFault] = useState<string | null>(null);
   const placed = pattern.placements.find((p) => p.piece === label);
   const found = pieceOf(kit, label);
@@ -54,8 +54,8 @@ export function PieceHand({ label, pattern, sheet, mode, onMoved }: Props) {
         <p>
           <strong>{label}</strong>{' '}
           <span className="text-soft">
-            {readable(placed.box.width)} x {readable(placed.box.height)}, face {placed.face},{' '}
-            {placed.offAt ? `free after cut ${placed.offAt}` : 'the whole sheet'}
+            {readable(placed.box.width)} x {readable(placed.box.height)}
+            {shownSide(answer, sheet.sheet, placed.face)}, {placed.offAt ? `free after cut ${placed.offAt}` : 'the whole sheet'}
           </span>
         </p>
       )}

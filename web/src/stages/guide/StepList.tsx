@@ -46,7 +46,7 @@ export function StepList({ steps, layouts, chosen, onChoose, changed, faulty, to
               </span>
               <span>
                 {step.text}
-                {step.number === chosen && step.lines.length > 0 && (
+                {(step.number === chosen || step.kind === 'lay') && step.lines.length > 0 && (
                   <span className="mt-1 block text-[15px] leading-6">
                     {step.lines.map((line, n) => (
                       <span key={n} className="block pl-5 -indent-5">

@@ -24,7 +24,8 @@ export function sceneOf(answer: KitAnswer, step: Step): StepScene | null {
   if (step.picture) {
     const fresh = new Set(step.picture.new);
     return {
-      scene: { ...layout.picture, marks: layout.picture.marks.filter((m) => !isCrowded(m)) },
+      // Of several new pieces each has to bear its name.
+      scene: { ...layout.picture, marks: layout.picture.marks.filter((m) => fresh.size > 1 || !isCrowded(m)) },
       only: new Set([...step.picture.down, ...fresh]),
       strong: fresh,
       over: step.picture.dimensions,
