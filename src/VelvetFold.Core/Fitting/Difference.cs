@@ -156,8 +156,9 @@ public sealed class Differences(Kit kit, Words words)
         steps
             .SelectMany(s =>
                 s.Kind == StepKind.Lay && s.Lines.Count > 0
-                    ? s.Lines.Select(
-                        (line, i) => new Doing($"{s.Half} {s.Kind} {s.Layout} {s.Pieces[i]}", s.Pieces[i], s.Number, line, line)
+                    ? s.Lines.Zip(
+                        s.Pieces,
+                        (line, piece) => new Doing($"{s.Half} {s.Kind} {s.Layout} {piece}", piece, s.Number, line, line)
                     )
                     :
                     [

@@ -55,15 +55,24 @@ public static class Guide
         return [.. order.Select((step, i) => Noted(step with { Number = i + 1 }, notes.GetValueOrDefault(step.Key)))];
     }
 
-    private static Step Noted(Step step, StepNote? note) =>
-        note is null
-            ? step
-            : step with
+    private static Step Noted(Step step, StepNote? note)
+    {
+        if (note is null)
+            return step;
+        var noted = step with { Note = note, Computed = step.Text };
+        if (note.Instead)
+            // What the designer writes is the designer's: its numbers are not read back.
+            return noted with { Text = note.Words, Facts = [.. step.Facts.Select(f => f with { IsSaid = false })] };
+        // After the lines of a run, not between its head and them.
+        return step is { Kind: StepKind.Lay, Lines.Count: > 0 }
+            ? noted with
             {
-                Note = note,
-                Computed = step.Text,
-                Text = note.Instead ? note.Words : $"{step.Text} {note.Words}",
-                // What the designer writes is the designer's: its numbers are not read back.
-                Facts = note.Instead ? [.. step.Facts.Select(f => f with { IsSaid = false })] : step.Facts,
+                Lines = [.. step.Lines, note.Words],
+                LineFacts = [.. step.LineFacts, []],
+            }
+            : noted with
+            {
+                Text = $"{step.Text} {note.Words}",
             };
+    }
 }

@@ -66,7 +66,7 @@ public sealed class GuideProof
         if (step.Note is { Instead: true })
             _unread.Add(step.Number);
         var text = Read(step, step.Note is { } note ? Own(step, note) : step.Text);
-        var lines = step.Lines.Select(l => Read(step, l)).ToList();
+        var lines = Lines(step).Select(l => Read(step, l)).ToList();
         if (text is not { Count: > 0 } || lines.Any(l => l is not { Count: > 0 }))
             return;
         Do(step.Number, text, [.. lines.Select(l => l!)]);
@@ -77,6 +77,9 @@ public sealed class GuideProof
         note.Instead ? step.Computed
         : step.Text.EndsWith(" " + note.Words, StringComparison.Ordinal) ? step.Text[..^(note.Words.Length + 1)]
         : step.Text;
+
+    private static IEnumerable<string> Lines(Step step) =>
+        step is { Note: { Instead: false } note, Lines: [.., var last] } && last == note.Words ? step.Lines.SkipLast(1) : step.Lines;
 
     private IReadOnlyList<Told>? Read(Step step, string text)
     {

@@ -404,6 +404,142 @@ public partial class GuideProofTests
     }
 
     [Fact]
+    public void Words_at_a_run_follow_its_lines_and_keep_it_as_it_is()
+    {
+        var pieces = new[] { "B1", "B2", "B3" }.Select((id, i) => Piece(id, "2", "2", Left($"{1 + 3 * i}"), Top("1"))).ToArray();
+        var kit = Kit(Layout(LayoutKind.Single, pieces)) with { Guide = new() { Notes = [new("lay:L1:L1-B1,L1-B2", "Press both.")] } };
+        var written = Written.Of(kit);
+        var lays = written.Steps.Where(s => s.Kind == StepKind.Lay).ToList();
+        Assert.Equal(
+            [
+                ["L1-B1", "L1-B2"],
+                ["L1-B3"],
+            ],
+            lays.Select(s => s.Pieces)
+        );
+        Assert.Equal("Press both.", lays[0].Lines[^1]);
+        Assert.True(written.Proof().Holds, Told(written, written.Proof()));
+    }
+
+    [Fact]
+    public void A_row_begins_a_step_of_its_own_rather_than_be_torn_apart()
+    {
+        Piece Small(int i) => Piece($"S{i}", "2", "7", Left($"{1 + 2 * i}"), Top("3"), kind: PieceKind.Strip);
+        var written = Written.Of(
+            Kit(
+                Layout(
+                    LayoutKind.Single,
+                    [
+                        Piece("B1", "12", "12", Left("0"), Top("0")),
+                        Piece("B2", "11", "11", Left("1/2"), Top("1/2")),
+                        .. Enumerable.Range(0, 4).Select(Small),
+                    ]
+                )
+            )
+        );
+        Assert.Equal(
+            [
+                ["L1-B1", "L1-B2"],
+                ["L1-S0", "L1-S1", "L1-S2", "L1-S3"],
+            ],
+            written.Steps.Where(s => s.Kind == StepKind.Lay).Select(s => s.Pieces)
+        );
+        Assert.Equal(
+            "L1-B1 (12 x 12, plain, front side showing): it covers the page.",
+            written.Steps.First(s => s.Kind == StepKind.Lay).Lines[0]
+        );
+    }
+
+    // Common practice, no source: two equal sheets are cut at one go, and mats of one kind are one sentence.
+    [Fact]
+    public void What_is_alike_is_one_step()
+    {
+        var written = Written.Of(
+            Kit(
+                Layout(
+                    LayoutKind.Spread,
+                    Piece("A1", "11 1/2", "11", Seam(), new Centred()),
+                    Piece("C1", "11 1/2", "11", Seam(), new Centred(), PageSide.Right),
+                    Piece("B1", "12", "12", Left("0"), Top("0"), paper: "other"),
+                    Photo("P1", "4", "6", Left("1"), Top("1"), ("other", "1/8")),
+                    Photo("P2", "3", "4", Left("6"), Top("1"), ("other", "1/8")),
+                    Photo("P3", "3", "4", Left("6"), Top("6"), ("other", "1/4"))
+                )
+            )
+        );
+        Assert.True(written.Proof().Holds, Told(written, written.Proof()));
+        Assert.Contains(written.Steps, s => s.Text.StartsWith("Cut plain, 2 sheets alike: sheets 1 and 2 of 2.", StringComparison.Ordinal));
+        Assert.Contains(
+            written.Steps,
+            s =>
+                s.Lines.Contains("Same mark: part a, left edge. L1-A1 / L1-C1 comes off; offcut 2 stays.")
+                || s.Lines.Any(l => l.Contains("L1-A1 / L1-C1 comes off", StringComparison.Ordinal))
+        );
+        Assert.Contains(
+            written.Steps,
+            s => s.Text.StartsWith("Take as it is, without a cut: other, front side showing as L1-B1.", StringComparison.Ordinal)
+        );
+        Assert.Equal(
+            [
+                ["L1-P1", "L1-P2"],
+                ["L1-P3"],
+            ],
+            written.Steps.Where(s => s.Kind == StepKind.Mat).Select(s => s.Pieces)
+        );
+        Assert.Single(written.Steps, s => s.Kind == StepKind.Keep);
+    }
+
+    // Common practice, no source: what is torn is cut larger, and what is left is told; a photo is trimmed off two sides.
+    [Fact]
+    public void Work_by_hand_says_what_comes_off_and_what_is_left()
+    {
+        var torn = Piece("B1", "6", "4", Left("1"), Top("1")) with
+        {
+            Finishes = [new() { Edge = Core.Measures.Edge.Bottom, Work = EdgeWork.Torn }],
+            Tilt = -3,
+        };
+        var round = Piece("B2", "3", "3", Left("8"), Top("1")) with { Shape = new() { Kind = OutlineKind.Circle } };
+        var photo = Photo("P1", "6", "4", Left("1"), Top("6"), ("other", "1/16"));
+        photo = photo with { Opening = photo.Opening! with { School = Core.Matting.MatSchool.TrimPhoto } };
+        var steps = Written.Of(Kit(Layout(LayoutKind.Single, torn, round, photo))).Steps;
+        Assert.Equal(
+            ["Tear L1-B1 along the bottom edge. ¼ comes off there. 6 x 4 is left.", "Cut L1-B2 to a circle, 3 across."],
+            steps.Where(s => s.Kind == StepKind.ByHand).Select(s => s.Text)
+        );
+        Assert.Contains(
+            steps.SelectMany(s => s.Lines),
+            l => l.EndsWith("Turn it 3 degrees anticlockwise about its middle.", StringComparison.Ordinal)
+        );
+        // Common practice, no source: 1/8 off a print of 4 x 6 leaves 3 7/8 x 5 7/8, and 1/16 of the mat shows.
+        Assert.Equal(
+            "Trim the photos for L1-P1 from 6 x 4 to 5⅞ x 3⅞: ⅛ off the right side and off the lower side, two cuts.",
+            steps.Single(s => s.Kind == StepKind.Trim).Text
+        );
+    }
+
+    // The number in brackets belongs to the edge that the sentence names, from the same edge of the page.
+    [Fact]
+    public void A_bottom_edge_in_line_is_measured_from_the_bottom()
+    {
+        var steps = Written
+            .Of(
+                Kit(
+                    Layout(
+                        LayoutKind.Single,
+                        Piece("B1", "4", "7", Left("1"), Top("3 3/4")),
+                        Piece("B2", "4", "3", Left("6"), Bottom("0", "B1"))
+                    )
+                )
+            )
+            .Steps;
+        Assert.Contains(
+            "its bottom edge in line with that of L1-B1 (1¼ from that of the page).",
+            steps.Single(s => s.Kind == StepKind.Lay).Lines[1],
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
     public void A_mat_stack_is_drawn_apart_with_the_size_of_every_layer()
     {
         var kit = Kit(Layout(LayoutKind.Single, Photo("P1", "4", "6", Left("1"), Top("1"), ("plain", "1/8"), ("other", "1/4"))));
