@@ -20,6 +20,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         WriteWet();
         WriteTrims();
         WriteMats();
+        WritePrepare();
         Add(StepKind.DryLayout, _words.Say("dry", ("layout", layout.Layout.Name)), [], Symbol.Look);
         WriteDrying();
         WriteLaying();
@@ -54,7 +55,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         var minutes = wet.Max(p => p.Piece.DryingMinutes);
         Add(
             StepKind.Wet,
-            Phrase.Join(" ", sentences) + " " + _words.Say("wet.while") + " " + _words.Say("caution.wet"),
+            Phrase.Join(" ", sentences) + " " + _words.Say("wet.scrap") + " " + _words.Say("wet.while") + " " + _words.Say("caution.wet"),
             [.. wet.Select(p => p.Label)],
             Symbol.Wet
         );
@@ -84,33 +85,54 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         draft.Complete(s => s with { Minutes = minutes });
     }
 
+    // One step for all sizes; photos at which the designer has said something by themselves.
     private void WriteTrims()
     {
-        var trimmed = layout
-            .Pieces.Where(p => p.Piece.HasPrint && p.Stack.Photo != p.Piece.Size)
-            .GroupBy(p => (From: p.Piece.Size, To: p.Stack.Photo));
-        foreach (var group in trimmed)
-        {
-            var labels = group.Select(p => p.Label).ToList();
-            var (from, to) = group.Key;
+        var trimmed = layout.Pieces.Where(p => p.Piece.HasPrint && p.Stack.Photo != p.Piece.Size).ToList();
+        bool Alone(IEnumerable<PlacedPiece> group) =>
+            draft.IsPinned(Draft.KeyOf(StepKind.Trim, layout.Layout.Id, null, [.. group.Select(p => p.Label)]));
+        var groups = trimmed.GroupBy(p => (p.Piece.Size, p.Stack.Photo)).ToList();
+        foreach (var own in groups.Where(Alone))
+            Add(StepKind.Trim, TrimOf([.. own]), [.. own.Select(p => p.Label)], Symbol.Trim);
+        if (groups.Where(g => !Alone(g)).ToList() is { Count: > 0 } together)
             Add(
                 StepKind.Trim,
-                _words.Say(
-                    draft.Kit.Matting.Trim == PhotoTrim.AllRound ? "trim.round" : "trim.two",
-                    ("pieces", Draft.List(labels)),
-                    (
-                        "from",
-                        draft.Stated(FactKind.StockWidth, labels[0], from.Width)
-                            + " x "
-                            + draft.Stated(FactKind.StockHeight, labels[0], from.Height)
-                    ),
-                    ("to", draft.Size($"{labels[0]} photo", to)),
-                    ("off", draft.Stated(FactKind.Amount, labels[0], from.Width - to.Width))
-                ),
-                labels,
+                Phrase.Join(" ", together.Select(g => TrimOf([.. g]))),
+                [.. together.SelectMany(g => g.Select(p => p.Label))],
                 Symbol.Trim
             );
-        }
+    }
+
+    private Phrase TrimOf(IReadOnlyList<PlacedPiece> photos)
+    {
+        var (label, from, to) = (photos[0].Label, photos[0].Piece.Size, photos[0].Stack.Photo);
+        return _words.Say(
+            draft.Kit.Matting.Trim == PhotoTrim.AllRound ? "trim.round" : "trim.two",
+            ("pieces", Draft.List(photos.Select(p => p.Label))),
+            ("from", draft.Stated(FactKind.StockWidth, label, from.Width) + " x " + draft.Stated(FactKind.StockHeight, label, from.Height)),
+            ("to", draft.Size($"{label} photo", to)),
+            ("off", draft.Stated(FactKind.Amount, label, from.Width - to.Width))
+        );
+    }
+
+    // Stickers lose their stick, letters their insides, twine its bends (common practice, no source).
+    private void WritePrepare()
+    {
+        var ready = layout
+            .Pieces.Select(p => (p.Label, Key: HandWork.PrepareKey(draft.Kit, p.Piece)))
+            .Where(p => p.Key is not null)
+            .GroupBy(p => p.Key!)
+            .OrderBy(g => g.Key, StringComparer.Ordinal)
+            .ToList();
+        if (ready.Count == 0)
+            return;
+        Add(
+            StepKind.Prepare,
+            Phrase.Join(" ", ready.Select(g => _words.Say(g.Key, ("pieces", Draft.List(g.Select(p => p.Label)))))),
+            [.. ready.SelectMany(g => g.Select(p => p.Label))],
+            Symbol.ByHand
+        );
+        draft.Complete(s => s with { Why = _words.Say("why.prepare").Text });
     }
 
     private void WriteByHand()
@@ -231,10 +253,12 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
             WriteLay(sentence, run, down);
             foreach (var edge in run.SelectMany(l => l.Tucks))
                 open.Remove(edge);
-            foreach (var edge in run.SelectMany(l => l.Tucks).Distinct().Where(e => !open.Contains(e)))
+            foreach (var edge in run.SelectMany(l => l.Tucks).Distinct().Where(e => !open.Contains(e) && !StaysOpen(e)))
                 WritePress(edge, run[^1].Placed);
         }
     }
+
+    private bool StaysOpen(FreeEdge edge) => layout.Pieces.FirstOrDefault(p => p.Label == edge.Piece)?.Piece.Mount == Mount.Raised;
 
     private void WritePress(FreeEdge edge, PlacedPiece under)
     {
@@ -374,9 +398,10 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
                     ("degrees", Math.Abs(tilt).ToString("0.##", System.Globalization.CultureInfo.InvariantCulture))
                 )
             );
+        // Foam that keeps away from an edge leaves it open for what is slipped under, and nothing is stuck down later.
         if (piece.Mount == Mount.Raised)
-            more.Add(_words.Say("lay.raised"));
-        if (laid.Free.Count > 0)
+            more.Add(laid.Free.Count > 0 ? _words.Say("lay.raised.back", ("edges", draft.Edges(laid.Free))) : _words.Say("lay.raised"));
+        else if (laid.Free.Count > 0)
             more.Add(_words.Say("lay.free", ("edges", draft.Edges(laid.Free))));
         return Phrase.Join("", more.Select(m => " " + m));
     }

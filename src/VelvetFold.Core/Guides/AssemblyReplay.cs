@@ -15,6 +15,8 @@ internal sealed class AssemblyReplay(ProofTable table)
     private readonly HashSet<FreeEdge> _free = [];
     private readonly Dictionary<string, int> _drying = [];
     private readonly HashSet<string> _wetDone = [];
+    private readonly Dictionary<string, string> _prepared = [];
+    private readonly HashSet<FreeEdge> _open = [];
     private readonly HashSet<string> _trimmed = [];
     private readonly Dictionary<string, int> _matted = [];
     private readonly Dictionary<string, List<(EdgeWork Work, Edge Edge, Length Off)>> _edges = [];
@@ -149,6 +151,12 @@ internal sealed class AssemblyReplay(ProofTable table)
         var left = new Size(whole.Width - Off(Edge.Left, Edge.Right), whole.Height - Off(Edge.Top, Edge.Bottom));
         if (!_leftSize.TryGetValue(label, out var said) || !table.Says(said, left))
             Fault(step, "by-hand-missing", Saying.Of("proof.left-otherwise", ("number", step), ("label", label)));
+    }
+
+    public void Prepare(Told told)
+    {
+        foreach (var label in told["pieces"].Texts)
+            _prepared[label] = told.Key;
     }
 
     public void Trim(int step, Told told)
@@ -306,6 +314,8 @@ internal sealed class AssemblyReplay(ProofTable table)
             foreach (var piece in table.CutFor(label))
                 table.Use(step, piece.Label);
         IsMade(step, placed);
+        if (HandWork.PrepareKey(table.Kit, placed.Piece) != _prepared.GetValueOrDefault(label))
+            Fault(step, "not-prepared", Saying.Of("proof.not-prepared", ("number", step), ("label", label)));
         if (_drying.ContainsKey(label))
             Fault(step, "still-wet", Saying.Of("proof.still-wet", ("number", step), ("label", label)));
         else if (placed.Piece.DryingMinutes > 0 && !_wetDone.Contains(label))
@@ -328,7 +338,7 @@ internal sealed class AssemblyReplay(ProofTable table)
         bool[] right_ =
         [
             tilt == decimal.Round(piece.Tilt ?? 0, 2),
-            (Said("lay.raised") is not null) == (piece.Mount == Mount.Raised),
+            (Said("lay.raised") is not null || Said("lay.raised.back") is not null) == (piece.Mount == Mount.Raised),
             (joined is null) == (joins.Count == 0),
             joined is null
                 || (
@@ -345,6 +355,9 @@ internal sealed class AssemblyReplay(ProofTable table)
         if (Said("lay.free") is { } free)
             foreach (var edge in ProofTable.EdgesOf(free["edges"]))
                 _free.Add(new(label, edge));
+        if (Said("lay.raised.back") is { } back)
+            foreach (var edge in ProofTable.EdgesOf(back["edges"]))
+                _open.Add(new(label, edge));
     }
 
     // Nothing goes under what lies stuck already, but under an edge that is free for it.
@@ -370,7 +383,10 @@ internal sealed class AssemblyReplay(ProofTable table)
         )
         {
             var tucks = new[] { placed.Piece.Across, placed.Piece.Down }.OfType<Tucked>().Where(t => t.Under == over.Id).ToList();
-            if (tucks.Count > 0 && tucks.TrueForAll(t => _free.Contains(new(over.Label, t.Edge))))
+            if (
+                tucks.Count > 0
+                && tucks.TrueForAll(t => _free.Contains(new(over.Label, t.Edge)) || _open.Contains(new(over.Label, t.Edge)))
+            )
                 continue;
             Fault(
                 step,

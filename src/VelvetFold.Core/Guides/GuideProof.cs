@@ -113,6 +113,10 @@ public sealed class GuideProof
             case "dry" when text[0].Key == "dry.wait":
                 _assembly.Dry(step, text[0]);
                 break;
+            case "prep":
+                foreach (var told in text)
+                    _assembly.Prepare(told);
+                break;
             case "trim":
                 foreach (var told in text)
                     _assembly.Trim(step, told);

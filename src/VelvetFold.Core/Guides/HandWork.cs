@@ -1,6 +1,7 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Matting;
+using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Guides;
 
@@ -22,6 +23,17 @@ internal sealed class HandWork(Draft draft, IReadOnlySet<string> paired)
     /// <summary>Whether anything is.</summary>
     public bool Has(Piece piece, string label) =>
         piece.IsCut && (Outlined(piece, label) || piece.Finishes.Any(f => Works.Contains(f.Work)));
+
+    /// <summary>How a ready-made part is made ready to have its place tried: the sentence that says it; null where nothing is to be
+    /// done.</summary>
+    public static string? PrepareKey(Kit kit, Piece piece) =>
+        kit.PartSheet(piece.Part?.Sheet)?.Kind switch
+        {
+            PartKind.Stickers => "prep.stickers",
+            PartKind.Letters => "prep.letters",
+            PartKind.ByLength => "prep.twine",
+            _ => null,
+        };
 
     private bool Outlined(Piece piece, string label) => piece.Shape is { Kind: not OutlineKind.Rectangle } && !paired.Contains(label);
 

@@ -40,6 +40,10 @@ public enum StepKind
     [JsonStringEnumMemberName("by-hand")]
     ByHand,
 
+    /// <summary>Ready-made parts are made ready to have their places tried.</summary>
+    [JsonStringEnumMemberName("prepare")]
+    Prepare,
+
     [JsonStringEnumMemberName("trim")]
     Trim,
 

@@ -397,12 +397,16 @@ public sealed class GuidePages
     private IEnumerable<string> WordlessNumbers(Step step)
     {
         var reading = _kit.Reading();
-        if (
-            step.Kind == StepKind.Trim
-            && step.Facts is [{ Length: { } w } _, { Length: { } h } _, { Length: { } tw } _, { Length: { } th } _, ..]
-        )
-            yield return $"{string.Join(", ", step.Pieces)}: {reading.Format(w)} x {reading.Format(h)} → {reading.Format(tw)} "
-                + $"x {reading.Format(th)}";
+        if (step.Kind == StepKind.Trim)
+            foreach (
+                var same in _answer
+                    .Layouts.SelectMany(l => l.Pieces)
+                    .Where(p => step.Pieces.Contains(p.Label))
+                    .Select(p => p.Placed)
+                    .OfType<PlacedPiece>()
+                    .GroupBy(p => (p.Piece.Size, p.Stack.Photo))
+            )
+                yield return $"{string.Join(", ", same.Select(p => p.Label))}: {reading.Format(same.Key.Size)} → {reading.Format(same.Key.Photo)}";
         else if (
             step.Kind
             is StepKind.Lay

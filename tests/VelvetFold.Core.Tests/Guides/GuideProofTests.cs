@@ -65,6 +65,7 @@ public partial class GuideProofTests
                                     or StepKind.Wet
                                     or StepKind.Dry
                                     or StepKind.ByHand
+                                    or StepKind.Prepare
                                     or StepKind.Keep
                                     or StepKind.Gather
                         )
@@ -145,6 +146,12 @@ public partial class GuideProofTests
         ("a tilt unsaid", @" Turn it [^ ]+ degrees clockwise about its middle\.", ""),
         ("a tilt the other way", @"degrees clockwise", "degrees anticlockwise"),
         ("foam unsaid", @" Raise it on foam\.", ""),
+        ("a sticker's stick left on", @"^Dust the sticky backs of [^;]*; later a drop of glue holds them\. ?", ""),
+        (
+            "letters with their insides",
+            @"Push the insides out of the letters of [^.]*\.",
+            "Draw L1-B0 over the back of a tool until it lies straight; for a bow cut more than you measure."
+        ),
         ("an edge stuck that has to stay free", @" Stick it down, but leave the right edge free\.", ""),
         ("another mat", @"mat 1 \(", "mat 2 ("),
         ("from another paper", @", other\)", ", Sheet)"),
@@ -291,6 +298,27 @@ public partial class GuideProofTests
         ]);
         Assert.Contains(early.Faults, f => f.Code == "tuck-to-come");
         Assert.Contains(early.Faults, f => f.Code == "under-what-is-stuck");
+    }
+
+    // Foam keeps away from an edge that something is slipped under, and nothing is stuck down later.
+    [Fact]
+    public void The_foam_of_a_raised_piece_leaves_the_slit_open()
+    {
+        var layout = Layout(
+            LayoutKind.Single,
+            Piece("B1", "4", "4", new Tucked(Core.Measures.Edge.Right, "B2", L("1/2")), Top("2")),
+            Piece("B2", "5", "5", Left("1"), Top("1")) with
+            {
+                Mount = Mount.Raised,
+            }
+        );
+        var written = Written.Of(Kit(layout));
+        Assert.True(written.Proof().Holds, Told(written, written.Proof()));
+        Assert.Contains(
+            written.Steps,
+            s => s.Text.EndsWith("Raise it on foam, set back from the right edge, so that the slit stays open.", StringComparison.Ordinal)
+        );
+        Assert.DoesNotContain(written.Steps, s => s.Kind == StepKind.Press);
     }
 
     [Fact]

@@ -84,6 +84,16 @@ export function KitSettings({ open, onClose }: { open: boolean; onClose: () => v
             onChange={(reveal) => change({ ...kit, matting: { ...kit.matting, reveal } })}
           />
         </span>
+        <span className="text-soft">Protectors</span>
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="accent-velvet"
+            checked={kit.protectors ?? false}
+            onChange={(event) => change({ ...kit, protectors: event.currentTarget.checked })}
+          />
+          pages go into page protectors
+        </label>
         <span className="text-soft">Kits to pack</span>
         <span>
           <NumberField
