@@ -283,7 +283,8 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
     {
         var before = down.ToList();
         var (side, lines) = (run[0].Placed.Piece.Side, new List<Phrase>());
-        Phrase where =
+        // Where it is laid to, and where a place stays: other cases in some languages.
+        Phrase Where(string form) =>
             layout.Layout.Kind == LayoutKind.Single
                 ? ""
                 : _words.Say(
@@ -292,15 +293,15 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
                         PageSide.Left => "where.left",
                         PageSide.Right => "where.right",
                         _ => "where.both",
-                    }
+                    } + form
                 );
         foreach (var laid in run)
         {
-            lines.Add(Laying(sentence, laid.Placed, down, run.Count > 1, where) + More(laid));
+            lines.Add(Laying(sentence, laid.Placed, down, run.Count > 1, Where) + More(laid));
             down.Add(laid.Placed.Label);
         }
         IReadOnlyList<string> labels = [.. run.Select(l => l.Placed.Label)];
-        Add(StepKind.Lay, run.Count > 1 ? _words.Say("lay.run", ("where", where)) : lines[0], labels, Symbol.Stick);
+        Add(StepKind.Lay, run.Count > 1 ? _words.Say("lay.run", ("where", Where(""))) : lines[0], labels, Symbol.Stick);
         draft.Complete(s =>
             s with
             {
@@ -329,7 +330,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
             yield return new(Symbol.KeepFree);
     }
 
-    private Phrase Laying(PlaceSentence sentence, PlacedPiece placed, List<string> down, bool inRun, Phrase where)
+    private Phrase Laying(PlaceSentence sentence, PlacedPiece placed, List<string> down, bool inRun, Func<string, Phrase> where)
     {
         var piece = placed.Piece;
         var size = draft.Size(placed.Label, placed.Box.Size);
@@ -339,7 +340,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
                 inRun ? "leave.line" : "leave",
                 ("piece", placed.Label),
                 ("size", size),
-                ("where", where),
+                ("where", where(".at")),
                 ("across", across),
                 ("down", below)
             );
@@ -361,10 +362,10 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         if (placed.Box == layout.Layout.PageBox(piece.Side) && piece.Across.LeansOn is null && piece.Down.LeansOn is null)
             return inRun
                 ? _words.Say("lay.line.cover", ("thing", thing.Sentence()))
-                : _words.Say("lay.cover", ("thing", thing), ("where", where));
+                : _words.Say("lay.cover", ("thing", thing), ("where", where("")));
         return inRun
             ? _words.Say("lay.line", ("thing", thing.Sentence()), ("across", across), ("down", below))
-            : _words.Say("lay", ("thing", thing), ("where", where), ("across", across), ("down", below));
+            : _words.Say("lay", ("thing", thing), ("where", where("")), ("across", across), ("down", below));
     }
 
     // What else there is to know of a piece while it is laid.

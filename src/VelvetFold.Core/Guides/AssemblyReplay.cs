@@ -263,7 +263,7 @@ internal sealed class AssemblyReplay(ProofTable table)
             : placed.Piece.Side == PageSide.Left ? "where.left"
             : placed.Piece.Side == PageSide.Right ? "where.right"
             : "where.both";
-        if (where.Key != page)
+        if (where.Key.Replace(".at", "", StringComparison.Ordinal) != page)
             Fault(step, "page-wrong", Saying.Of("proof.page-wrong", ("number", step), ("placed", label)));
         if (!table.Says(thing["size"], placed.Box.Size))
             Wrong(step, label);

@@ -250,6 +250,7 @@ internal sealed partial class GuideReader
             (_, "edges") => Any("edges.one", "edges.two", "edges.three", "edges.all"),
             (_, "across" or "down") => Any(Places),
             (_, "thing") => Any(Things),
+            ("leave", "where") => Either(Any("where.left.at", "where.right.at", "where.both.at"), Nothing),
             (_, "where") => Either(Any("where.left", "where.right", "where.both"), Nothing),
             (_, "bracket") => Any("bracket.same", "bracket.edge"),
             (_, "way") => Any("way.across", "way.down", "pair.right", "pair.down"),

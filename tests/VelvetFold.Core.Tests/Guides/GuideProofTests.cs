@@ -120,9 +120,9 @@ public partial class GuideProofTests
     private static readonly (string Name, string Find, string Put)[] Seeds =
     [
         ("a side is left out", @", (?:plaid|dot) side showing", ""),
-        ("a side is left out, in German", @", Seite (?:Karo|Punkte) sichtbar", ""),
+        ("a side is left out, in German", @", (?:Karo|Punkte)-Seite sichtbar", ""),
         ("the wrong side", @"plaid side showing", "dot side showing"),
-        ("the wrong side, in German", @"Seite Punkte sichtbar", "Seite Karo sichtbar"),
+        ("the wrong side, in German", @"Punkte-Seite sichtbar", "Karo-Seite sichtbar"),
         ("a label on the side that shows", @"label on the plaid side", "label on the dot side"),
         ("a sheet the wrong way up", @"Lay it plaid side up", "Lay it dot side up"),
         ("a sheet's side unsaid", @" Lay it plaid side up\.", ""),
@@ -137,7 +137,7 @@ public partial class GuideProofTests
         ("centred the other way", @"centred from side to side on", "centred from top to bottom on"),
         ("the other page", @"on the left page", "on the right page"),
         ("no page", @" on the right page", ""),
-        ("the other page, in German", @"auf der linken Seite", "auf der rechten Seite"),
+        ("the other page, in German", @"auf die linke Seite", "auf die rechte Seite"),
         ("an edge torn that is not", @"along the left edge", "along the right edge"),
         ("another work", @"^Tear (.*?) along", "Punch $1 along"),
         ("what comes off is unsaid", @" [^ ]+ (?:mm )?comes off there\.", ""),
