@@ -55,7 +55,7 @@ const tests = join(copy, 'tests', 'VelvetFold.Core.Tests', 'bin', 'Release', 'ne
 
 // Which test failed first; null where all passed.
 function run(number, filters, cases) {
-  return new Promise((done) => {
+  return new Promise((done, gone) => {
     const child = spawn(tests, [...filters, '-stoponfail'], { env: { ...process.env, VELVET_MUTANT: String(number), ...(cases ? { CsCheck_Iter: String(cases) } : {}) } });
     let said = '';
     child.stdout.on('data', (d) => (said += d));
@@ -66,7 +66,9 @@ function run(number, filters, cases) {
       clearTimeout(clock);
       const failed = /VelvetFold\.Core\.Tests\.(\S+?)(?:\(.*)? \[FAIL\]/.exec(said)?.[1];
       if (/Total: 0,/.test(said)) return done(null);
-      done(late ? 'it never ends' : code === 0 ? null : (failed ?? said.slice(-200)));
+      // Tests that cannot be run at all have found nothing.
+      if (!late && code !== 0 && !failed) return gone(new Error(said.slice(-400)));
+      done(late ? 'it never ends' : code === 0 ? null : failed);
     });
   });
 }

@@ -68,6 +68,37 @@ public sealed class BadRecordTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal("This kit cannot be read.", (string?)JsonNode.Parse(await response.Content.ReadAsStringAsync())!["title"]);
     }
 
+    // What is refused at the door and stands in a stored kit all the same: it is opened, named as what it is, and mended by saving.
+    [Fact]
+    public async Task A_stored_kit_with_stock_beyond_its_limit_and_an_offcut_named_twice_opens_and_spoils_nothing()
+    {
+        await _http.PostAsync("/api/demo", null);
+        var kit = JsonNode.Parse(await _http.GetStringAsync("/api/kits/kite-weekend"))!["kit"]!.AsObject();
+        kit["papers"]![0]!["onHand"] = 2_000_000_000;
+        var offcut = new JsonObject
+        {
+            ["size"] = new JsonObject { ["width"] = "6 in", ["height"] = "4 in" },
+            ["count"] = 1,
+        };
+        kit["papers"]![1]!["offcuts"] = new JsonArray(offcut.DeepClone(), offcut.DeepClone());
+        Assert.Equal(HttpStatusCode.BadRequest, (await _http.PostAsync("/api/kits", Studio.Json(kit.ToJsonString()))).StatusCode);
+        await using (var connection = new SqliteConnection($"Data Source={StudioDatabase.PathIn(studio.Folder)}"))
+        {
+            await connection.OpenAsync();
+            await using var spoil = connection.CreateCommand();
+            spoil.CommandText = "UPDATE Revisions SET Document = $document WHERE KitId = (SELECT Id FROM Kits WHERE Slug = 'kite-weekend')";
+            spoil.Parameters.AddWithValue("$document", kit.ToJsonString());
+            Assert.Equal(1, await spoil.ExecuteNonQueryAsync());
+        }
+        Assert.Equal(HttpStatusCode.OK, (await _http.GetAsync("/api/kits")).StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await _http.GetAsync("/api/ledger")).StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await _http.GetAsync("/api/kits/a-year-of-bread")).StatusCode);
+        // Counts are the ledger's: what the document says of them is not looked at.
+        var opened = JsonNode.Parse(await _http.GetStringAsync("/api/kits/kite-weekend"))!["kit"]!;
+        Assert.Equal(24, (int)opened["papers"]![0]!["onHand"]!);
+        Assert.Empty(opened["papers"]![1]!["offcuts"]!.AsArray());
+    }
+
     [Fact]
     public async Task An_empty_message_in_the_outbox_is_told_and_the_others_are_shown()
     {

@@ -165,6 +165,11 @@ public class LimitsTests
         };
         var finding = Assert.Single(PageCheck.Of(kit, Resolver.Resolve(kit.Layouts[0], kit)), f => f.Code == "longest-cut");
         Assert.Contains("12 x 12", finding.Says.ToString(), StringComparison.Ordinal);
+        // A strip as long as the longest cut comes off at one cut.
+        Assert.DoesNotContain(
+            "longest-cut",
+            Codes(Kit(Layout(LayoutKind.Single, Piece("B1", "12", "2", Left("0"), Top("1")))) with { LongestCut = L("12") })
+        );
     }
 
     [Fact]
