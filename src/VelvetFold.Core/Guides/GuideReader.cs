@@ -1,7 +1,7 @@
+using System.Collections.Concurrent;
 using System.Globalization;
 using System.Text.RegularExpressions;
 using VelvetFold.Core.Kits;
-using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Guides;
@@ -50,9 +50,18 @@ internal sealed partial class GuideReader
     private readonly Rule _layout;
     private readonly Rule _source;
     private readonly Dictionary<string, Rule> _sentences = [];
+    private readonly Dictionary<char, Rule[]> _beginning = [];
 
     /// <summary>All ways in which a text can be read from a place on, each with the place behind it.</summary>
     private delegate IEnumerable<(Told Told, int End)> Rule(string text, int at);
+
+    private const int MostVocabularies = 24;
+
+    private const int MostTexts = 4_000;
+
+    private static readonly ConcurrentDictionary<string, ConcurrentDictionary<string, IReadOnlyList<Told>?>> Known = [];
+
+    private readonly ConcurrentDictionary<string, IReadOnlyList<Told>?> _known;
 
     // What a step's text or a line of it may consist of.
     private static readonly string[] Openers =
@@ -170,16 +179,25 @@ internal sealed partial class GuideReader
     public GuideReader(Kit kit, IEnumerable<string> labels, Words words)
     {
         _words = words;
-        _label = Names(labels);
+        string[][] names =
+        [
+            [.. labels],
+            [.. kit.Papers.Select(p => p.Name)],
+            [.. PaperSides.Of(kit, words).SelectMany(s => new[] { s.A, s.B })],
+            [.. kit.Parts.Select(p => p.Name)],
+            [.. kit.Layouts.SelectMany(l => l.Pieces).Select(p => p.Part?.Part).OfType<string>()],
+            [.. kit.Layouts.Select(l => l.Name)],
+            [.. kit.Layouts.SelectMany(l => l.Pieces).Select(p => p.Wet?.Words).OfType<string>()],
+        ];
+        _known = KnownWith(string.Join('\v', names.Select(n => string.Join('\n', n)).Prepend(words.Language)));
+        _label = Names(names[0]);
         _labels = List(_label, ", ");
-        _paper = Names(kit.Papers.Select(p => p.Name));
-        _face = Names(
-            kit.Papers.SelectMany(p => new[] { FaceWords.Of(p, SheetFace.A, words), FaceWords.Of(p, SheetFace.B, words) }).OfType<string>()
-        );
-        _sheetName = Names(kit.Parts.Select(p => p.Name));
-        _partName = Names(kit.Layouts.SelectMany(l => l.Pieces).Select(p => p.Part?.Part).OfType<string>());
-        _layout = Names(kit.Layouts.Select(l => l.Name));
-        _work = Names(kit.Layouts.SelectMany(l => l.Pieces).Select(p => p.Wet?.Words).OfType<string>());
+        _paper = Names(names[1]);
+        _face = Names(names[2]);
+        _sheetName = Names(names[3]);
+        _partName = Names(names[4]);
+        _layout = Names(names[5]);
+        _work = Names(names[6]);
         _length = Pattern(Lengths());
         _count = Pattern(Whole());
         _edge = Any("edge.left", "edge.top", "edge.right", "edge.bottom");
@@ -193,21 +211,54 @@ internal sealed partial class GuideReader
     /// <summary>The sentences of a text, in order; null where it is not made of a guide's sentences.</summary>
     public IReadOnlyList<Told>? Read(string text)
     {
-        var (at, told) = (0, new List<Told>());
-        while (at < text.Length)
+        if (_known.TryGetValue(text, out var known))
+            return known;
+        var told = new List<Told>();
+        var read = Read(text, 0, told) ? told : null;
+        if (_known.Count >= MostTexts)
+            _known.Clear();
+        return _known[text] = read;
+    }
+
+    // A text that was read once with the same names and labels says the same: most steps of a guide stay as they are while a kit is
+    // worked on.
+    private static ConcurrentDictionary<string, IReadOnlyList<Told>?> KnownWith(string vocabulary)
+    {
+        if (Known.Count >= MostVocabularies && !Known.ContainsKey(vocabulary))
+            Known.Clear();
+        return Known.GetOrAdd(vocabulary, _ => []);
+    }
+
+    // A sentence ends with the text or where another begins.
+    private bool Read(string text, int at, List<Told> told)
+    {
+        if (at >= text.Length)
+            return true;
+        foreach (var opener in Beginning(text[at]))
+        foreach (var (sentence, end) in opener(text, at))
         {
-            // A sentence ends with the text or where another begins.
-            var next = Openers
-                .SelectMany(key => Sentence(key)(text, at))
-                .Where(r => r.End == text.Length || text[r.End] == ' ')
-                .OrderByDescending(r => r.End)
-                .FirstOrDefault();
-            if (next.Told is null)
-                return null;
-            told.Add(next.Told);
-            at = next.End + 1;
+            if (end < text.Length && text[end] != ' ')
+                continue;
+            told.Add(sentence);
+            if (Read(text, end + 1, told))
+                return true;
+            told.RemoveAt(told.Count - 1);
         }
-        return told;
+        return false;
+    }
+
+    // The sentences that may begin with a letter: those with a word of that letter, and those that begin with a blank.
+    private Rule[] Beginning(char letter)
+    {
+        if (_beginning.TryGetValue(letter, out var known))
+            return known;
+        return _beginning[letter] = [
+            .. Openers
+                .Select(key => (Key: key, Begins: (_words.Template(key).Parts[0] as Template.Literal)?.Text[0]))
+                .Where(o => o.Begins is not { } begins || begins == letter || char.ToUpperInvariant(begins) == letter)
+                .OrderBy(o => o.Begins is null)
+                .Select(o => Sentence(o.Key)),
+        ];
     }
 
     // What may stand in a blank of a sentence.
@@ -268,9 +319,13 @@ internal sealed partial class GuideReader
         if (_sentences.TryGetValue(key, out var rule))
             return rule;
         var parts = _words.Template(key).Parts;
+        var begins = (parts[0] as Template.Literal)?.Text;
         Rule? whole = null;
         IEnumerable<(Told, int)> Read(string text, int at)
         {
+            // Most sentences are not the one: their first words say so.
+            if (begins is not null && !StandsAt(text, at, begins))
+                return [];
             // Blanks are looked up late: a sentence may stand in its own blank.
             whole ??= Compile(key, parts);
             return whole(text, at);
@@ -284,18 +339,29 @@ internal sealed partial class GuideReader
         [
             .. parts.Select(p => p is Template.Blank blank ? (blank.Name, In(key, blank.Name)) : ("", Literal(((Template.Literal)p).Text))),
         ];
-        return (text, at) => Rest(text, at, 0).Select(r => (new Told(key, text[at..r.End], r.Parts), r.End));
+        return Read;
 
-        IEnumerable<(IReadOnlyList<(string, Told)> Parts, int End)> Rest(string text, int at, int i)
+        List<(Told, int)> Read(string text, int at)
         {
-            if (i == rules.Length)
+            var found = new List<(Told, int)>(1);
+            var parts = new (string, Told)[rules.Length];
+            Rest(at, 0, 0);
+            return found;
+
+            // What stands in the blanks so far is written over by the next way of reading.
+            void Rest(int from, int rule, int blanks)
             {
-                yield return ([], at);
-                yield break;
+                if (rule == rules.Length)
+                {
+                    found.Add((new(key, text[at..from], [.. parts.AsSpan(0, blanks)]), from));
+                    return;
+                }
+                foreach (var (told, end) in rules[rule].Rule(text, from))
+                {
+                    parts[blanks] = (rules[rule].Blank, told);
+                    Rest(end, rule + 1, rules[rule].Blank.Length > 0 ? blanks + 1 : blanks);
+                }
             }
-            foreach (var (told, end) in rules[i].Rule(text, at))
-            foreach (var (more, last) in Rest(text, end, i + 1))
-                yield return (rules[i].Blank.Length > 0 ? [(rules[i].Blank, told), .. more] : more, last);
         }
     }
 
@@ -323,8 +389,21 @@ internal sealed partial class GuideReader
     // The longest first, so that no name is taken for the beginning of another.
     private static Rule Names(IEnumerable<string> names)
     {
-        var byLength = names.Where(n => n.Length > 0).Distinct().OrderByDescending(n => n.Length).ToArray();
-        return (text, at) => byLength.Where(n => StandsAt(text, at, n)).Select(n => (new Told("", n, []), at + n.Length));
+        var byLetter = names
+            .Where(n => n.Length > 0)
+            .Distinct()
+            .GroupBy(n => char.ToUpperInvariant(n[0]))
+            .ToDictionary(g => g.Key, g => g.OrderByDescending(n => n.Length).Select(n => (n, new Told("", n, []))).ToArray());
+        return Read;
+
+        IEnumerable<(Told, int)> Read(string text, int at)
+        {
+            if (at >= text.Length || !byLetter.TryGetValue(char.ToUpperInvariant(text[at]), out var those))
+                yield break;
+            foreach (var (name, told) in those)
+                if (StandsAt(text, at, name))
+                    yield return (told, at + name.Length);
+        }
     }
 
     private static Rule List(Rule item, string between)
