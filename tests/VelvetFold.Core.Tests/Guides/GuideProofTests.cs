@@ -183,7 +183,7 @@ public partial class GuideProofTests
                     break;
                 }
             },
-            iter: 300,
+            iter: 3_000,
             threads: 1
         );
         Assert.True(told.Count == 0, string.Join('\n', told));
