@@ -167,7 +167,7 @@ public class LimitsTests
         Assert.Contains("12 x 12", finding.Says.ToString(), StringComparison.Ordinal);
         // A strip as long as the longest cut comes off at one cut.
         Assert.DoesNotContain(
-            "longest-cut",
+            "longer-than-trimmer",
             Codes(Kit(Layout(LayoutKind.Single, Piece("B1", "12", "2", Left("0"), Top("1")))) with { LongestCut = L("12") })
         );
     }

@@ -1,5 +1,6 @@
 import type { Kit, KitAnswer, Step } from '../../api/client';
 import { sceneOf } from './stepScene';
+import { SpokenOf } from './SpokenOf';
 import { ScenePicture } from '../../parts/ScenePicture';
 
 interface Props {
@@ -23,7 +24,7 @@ export function StepPicture({ kit, answer, step }: Props) {
             className="max-h-full min-h-0 w-full"
           />
         ) : null}
-        {!scene && <p className="max-w-sm text-center font-serif text-2xl leading-9">{step.text}</p>}
+        {!scene && <SpokenOf kit={kit} answer={answer} step={step} />}
       </div>
     </>
   );
