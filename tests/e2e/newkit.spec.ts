@@ -31,9 +31,7 @@ test('a kit from nothing, with the mouse: paper, page, pieces, a photo on its ma
   await saved(page);
 
   await page.getByRole('link', { name: 'Guide' }).click();
-  await expect(
-    page.getByText('L1-P1, the photo on its mat (4½ x 6½): its left edge 2½ from the left of the page'),
-  ).toBeVisible();
+  await expect(page.getByText('L1-P1, the photo on its mat (4½ x 6½): its left edge 2½ from the left of the page')).toBeVisible();
   await page.getByRole('link', { name: 'Cuts' }).click();
   await expect(page.getByRole('heading', { name: 'Quay grey' })).toBeVisible();
 });
