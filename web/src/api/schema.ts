@@ -7302,7 +7302,7 @@ export interface components {
          * @description What is done in a step.
          * @enum {unknown}
          */
-        StepKind: "gather" | "caution" | "cut" | "keep" | "wet" | "by-hand" | "trim" | "mat" | "frame" | "dry-layout" | "dry" | "lay" | "press" | "write" | "put-back";
+        StepKind: "gather" | "caution" | "cut" | "keep" | "wet" | "by-hand" | "prepare" | "trim" | "mat" | "frame" | "dry-layout" | "dry" | "lay" | "press" | "write" | "put-back";
         /** @description A step that the designer has moved. */
         StepMove: {
             /** @description The key of the step. */
