@@ -545,6 +545,23 @@ public partial class GuideProofTests
         );
     }
 
+    [Fact]
+    public void A_place_that_stays_empty_is_told_in_a_run_as_well()
+    {
+        Piece Empty(string id, string left)
+        {
+            var photo = Photo(id, "3", "4", Left(left), Top("1"));
+            return photo with { Opening = photo.Opening! with { Use = OpeningUse.Empty } };
+        }
+        var written = Written.Of(Kit(Layout(LayoutKind.Single, Empty("P1", "1"), Empty("P2", "6"))));
+        Assert.True(written.Proof().Holds, Told(written, written.Proof()));
+        Assert.StartsWith(
+            "The place of L1-P1 (3 x 4) stays empty: ",
+            written.Steps.Single(s => s.Kind == StepKind.Lay).Lines[0],
+            StringComparison.Ordinal
+        );
+    }
+
     // The number in brackets belongs to the edge that the sentence names, from the same edge of the page.
     [Fact]
     public void A_bottom_edge_in_line_is_measured_from_the_bottom()
