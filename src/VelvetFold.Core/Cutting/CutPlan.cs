@@ -138,6 +138,16 @@ public sealed record CutPlan(IReadOnlyList<SheetPlan> BySheet)
 
     public bool Proved => BySheet.All(s => s.Proved);
 
+    /// <summary>Pieces whose outlines lie into each other: they are cut two by two, and have their outline once they are parted.</summary>
+    [JsonIgnore]
+    public IReadOnlySet<string> Paired =>
+        BySheet
+            .SelectMany(s => s.Patterns)
+            .SelectMany(p => p.Placements)
+            .Where(p => p.Labels.Count > 1)
+            .SelectMany(p => p.Labels)
+            .ToHashSet();
+
     /// <summary>How many cuts are still to be made in all, a stack at a time.</summary>
     public int Cuts => BySheet.Sum(s => s.Patterns.Sum(p => p.Passes * p.Cuts.Count));
 

@@ -11,6 +11,7 @@ namespace VelvetFold.Core.Guides;
 /// from what lies there already.</summary>
 internal sealed class AssemblyReplay(ProofTable table)
 {
+    private readonly IReadOnlySet<string> _paired = table.Plan.Paired;
     private readonly Dictionary<string, Box> _down = [];
     private readonly HashSet<FreeEdge> _free = [];
     private readonly Dictionary<string, int> _drying = [];
@@ -132,11 +133,8 @@ internal sealed class AssemblyReplay(ProofTable table)
             .ToHashSet();
         if (!meant.SetEquals(_edges.GetValueOrDefault(label) ?? []))
             Fault(step, "by-hand-missing", Saying.Of("proof.by-hand-missing", ("number", step), ("label", label)));
-        var paired = table
-            .Plan.BySheet.SelectMany(s => s.Patterns)
-            .SelectMany(p => p.Placements)
-            .Any(p => p.Labels.Count > 1 && p.Labels.Contains(label));
-        var outline = paired || piece.Shape is null or { Kind: OutlineKind.Rectangle } ? (OutlineKind?)null : piece.Shape.Kind;
+        var outline =
+            _paired.Contains(label) || piece.Shape is null or { Kind: OutlineKind.Rectangle } ? (OutlineKind?)null : piece.Shape.Kind;
         if (outline != (_outlined.TryGetValue(label, out var cut) ? cut : null))
             Fault(step, "by-hand-missing", Saying.Of("proof.by-hand-missing", ("number", step), ("label", label)));
         // What was cut, less what the work has taken off, is what is said to be left.

@@ -23,12 +23,7 @@ public static class Guide
     {
         var draft = new Draft(kit, words);
         new CuttingHalf(draft, layouts, pieces, plan).Write();
-        var paired = plan
-            .BySheet.SelectMany(s => s.Patterns)
-            .SelectMany(p => p.Placements)
-            .Where(p => p.Labels.Count > 1)
-            .SelectMany(p => p.Labels)
-            .ToHashSet();
+        var paired = plan.Paired;
         foreach (var layout in layouts.Where(l => l.Pieces.Count > 0))
             new AssemblyHalf(draft, layout, paired).Write();
         return Wished(kit, draft.Steps);
