@@ -109,7 +109,7 @@ public static class CutList
             : null;
 
     private static StockSheet Sheet(Kit kit, Paper paper, IReadOnlyList<CutPiece> pieces, int times, CutMode mode) =>
-        new(paper.Id, paper.Size, paper.OnHand)
+        new(paper.Id, paper.Sheet, paper.OnHand)
         {
             Trims = paper.Trims,
             TearStripFace = paper.FaceB is null ? null : SheetFace.B,

@@ -131,7 +131,7 @@ public static class CutPlanner
     {
         ArgumentNullException.ThrowIfNull(paper);
         ArgumentNullException.ThrowIfNull(kept);
-        var sheet = new StockSheet(paper.Id, paper.Size) { Trims = paper.Trims, Kept = [kept with { Times = 1, Cut = 0 }] };
+        var sheet = new StockSheet(paper.Id, paper.Sheet) { Trims = paper.Trims, Kept = [kept with { Times = 1, Cut = 0 }] };
         IReadOnlyList<Demand> demands =
         [
             .. kept

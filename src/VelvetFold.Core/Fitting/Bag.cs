@@ -208,7 +208,7 @@ public sealed class Bag
         foreach (var group in needed.GroupBy(p => p.Paper))
         {
             var paper = kit.Paper(group.Key)!;
-            var sheet = new StockSheet(paper.Id, paper.Size, 0)
+            var sheet = new StockSheet(paper.Id, paper.Sheet, 0)
             {
                 RemnantsFirst = true,
                 Remnants = [.. extras.Where(e => e.Paper == paper.Id).Select(e => e.Extra)],

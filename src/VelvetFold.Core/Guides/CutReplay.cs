@@ -73,7 +73,7 @@ internal sealed class CutReplay
         var times = head.Find("number")?.Number ?? 1;
         if (paper is null)
             return;
-        var sheet = head.Key == "cut.extra" ? Source(step, paper, head["from"]) : paper.Size;
+        var sheet = head.Key == "cut.extra" ? Source(step, paper, head["from"]) : paper.Sheet;
         if (head.Key != "cut.extra")
             Count(step, paper, head);
         if (sheet is not { } size)
@@ -130,7 +130,7 @@ internal sealed class CutReplay
         {
             if (Paper(name, [label]) is not { } paper || _table.Piece(label) is not { } piece)
                 continue;
-            var size = paper.Size;
+            var size = paper.Sheet;
             if (item.Find("from") is not { } from)
                 _sheets[paper.Id] = _sheets.GetValueOrDefault(paper.Id) + 1;
             else if (Source(step, paper, from) is { } source)

@@ -38,7 +38,20 @@ public static class PageCheck
 
     /// <summary>The findings of a layout, those of the resolver first; what the designer lets stand is marked so.</summary>
     public static IReadOnlyList<Finding> Of(Kit kit, ResolvedLayout layout) =>
-        [.. layout.Findings.Concat(Rules.SelectMany(rule => rule(kit, layout))).Select(f => Accept(layout.Layout, f))];
+        [
+            .. layout
+                .Findings.Concat(Rules.SelectMany(rule => rule(kit, layout)))
+                .Select(f => Accept(layout.Layout, Restate(kit, layout.Layout, f))),
+        ];
+
+    // What mends a piece says its size as the designer states it.
+    private static Finding Restate(Kit kit, Layout layout, Finding finding) =>
+        finding.Mend is { } mend && layout.Piece(mend.Piece.Id) is { } stated && stated.IsStatedAsCut(kit)
+            ? finding with
+            {
+                Mend = mend with { Piece = mend.Piece with { Size = mend.Piece.CutSize(kit.Unit), Stated = stated.Stated } },
+            }
+            : finding;
 
     // A fault cannot be let stand: it cannot be made.
     private static Finding Accept(Layout layout, Finding finding) =>

@@ -32,6 +32,19 @@ public enum EdgeWork
     Dovetailed,
 }
 
+/// <summary>What the stated size of a piece with worked edges means.</summary>
+[JsonConverter(typeof(TextEnum<StatedSize>))]
+public enum StatedSize
+{
+    /// <summary>What shows once its edges are worked; what they use is added before cutting.</summary>
+    [JsonStringEnumMemberName("finished")]
+    Finished,
+
+    /// <summary>What is cut; tearing, scalloping or punching eats into it, and what shows is about that much smaller.</summary>
+    [JsonStringEnumMemberName("cut")]
+    Cut,
+}
+
 /// <summary>One edge's finish, and the paper it uses up that the finished size does not show.</summary>
 public sealed record EdgeFinish
 {

@@ -20,6 +20,10 @@ public sealed record Kit
     /// <summary>How photos are matted unless a photo says otherwise.</summary>
     public required MatRule Matting { get; init; }
 
+    /// <summary>What a stated size means where a piece says nothing else. Kits made on screen say <see cref="StatedSize.Cut"/>, as is usual
+    /// (common practice, no source); documents that do not say keep their meaning.</summary>
+    public StatedSize Stated { get; init; }
+
     /// <summary>How many kits are to be packed.</summary>
     public int Kits { get; init; }
 

@@ -64,7 +64,7 @@ public static partial class KitRules
         for (var i = 0; i < kit.Parts.Count; i++)
             PartFaults(faults, kit.Parts[i], $"parts[{i}]");
         for (var i = 0; i < kit.Layouts.Count; i++)
-            LayoutFaults(faults, kit.Layouts[i], $"layouts[{i}]");
+            LayoutFaults(faults, kit, kit.Layouts[i], $"layouts[{i}]");
         return faults;
     }
 
@@ -151,11 +151,11 @@ public static partial class KitRules
                 faults.Add(new($"{at}.paper", Saying.Of("fault.there-is-no-paper", ("paper", kept.Paper))));
             else
                 foreach (var (piece, p) in kept.Pieces.Select((piece, p) => (piece, p)))
-                    if (!new Box(Length.Zero, Length.Zero, paper.Size).Contains(piece.Box) || !piece.Box.Size.IsReal)
+                    if (!new Box(Length.Zero, Length.Zero, paper.Sheet).Contains(piece.Box) || !piece.Box.Size.IsReal)
                         faults.Add(
                             new(
                                 $"{at}.pieces[{p}].box",
-                                Saying.Of("fault.does-not-lie-on", ("piece", piece.Piece), ("paper", paper.Name), ("size", paper.Size))
+                                Saying.Of("fault.does-not-lie-on", ("piece", piece.Piece), ("paper", paper.Name), ("size", paper.Sheet))
                             )
                         );
             if (kept.Times is < 1 or > MostKits)
@@ -187,11 +187,11 @@ public static partial class KitRules
         foreach (var (offcut, i) in paper.Offcuts.Select((offcut, i) => (offcut, i)))
         {
             SizeFault(faults, offcut.Size, $"{at}.offcuts[{i}].size");
-            if (!offcut.Size.FitsIn(paper.Size))
+            if (!offcut.Size.FitsIn(paper.Sheet))
                 faults.Add(
                     new(
                         $"{at}.offcuts[{i}].size",
-                        Saying.Of("fault.an-offcut-of-is", ("size", offcut.Size), ("paper", paper.Name), ("sheet", paper.Size))
+                        Saying.Of("fault.an-offcut-of-is", ("size", offcut.Size), ("paper", paper.Name), ("sheet", paper.Sheet))
                     )
                 );
             if (paper.Offcuts.Take(i).Any(o => o.Size == offcut.Size && o.Face == offcut.Face))
@@ -231,7 +231,7 @@ public static partial class KitRules
             faults.Add(new($"{at}.length", Saying.Of("fault.how-long-is-a", ("sheet", sheet.Name))));
     }
 
-    private static void LayoutFaults(List<Fault> faults, Layout layout, string at)
+    private static void LayoutFaults(List<Fault> faults, Kit kit, Layout layout, string at)
     {
         SizeFault(faults, layout.Page, $"{at}.page");
         foreach (var (arrangement, a) in layout.Arrangements.Select((arrangement, a) => (arrangement, a)))
@@ -294,6 +294,11 @@ public static partial class KitRules
             foreach (var (finish, f) in piece.Finishes.Select((finish, f) => (finish, f)))
                 if (finish.Allowance is { } uses && (uses < Length.Zero || uses > Largest))
                     faults.Add(new($"{path}.finishes[{f}].allowance", Saying.Of("fault.an-edge-cannot-use", ("uses", uses))));
+            if (
+                piece.IsStatedAsCut(kit)
+                && (piece.Uses(kit.Unit, Axis.Across) >= piece.Size.Width || piece.Uses(kit.Unit, Axis.Down) >= piece.Size.Height)
+            )
+                faults.Add(new($"{path}.finishes", Saying.Of("fault.its-edges-leave-nothing", ("piece", piece.Id), ("size", piece.Size))));
             foreach (var (mat, m) in (piece.Opening?.Mats ?? []).Select((mat, m) => (mat, m)))
                 if (mat.Frame is { IsPositive: false })
                     faults.Add(new($"{path}.opening.mats[{m}].frame", Saying.Of("fault.a-frames-strips-are", ("frame", mat.Frame))));

@@ -100,7 +100,8 @@ public sealed record Piece
     /// <summary>The page it lies on, in a spread.</summary>
     public PageSide Side { get; init; }
 
-    /// <summary>Its finished size; of a photo opening, the stock size of the photo as it lies.</summary>
+    /// <summary>Its size, finished or as it is cut (<see cref="Stated"/>); of a photo opening, the stock size of the photo as it
+    /// lies.</summary>
     public required Size Size { get; init; }
 
     /// <summary>The paper it is cut from; none for a photo.</summary>
@@ -123,6 +124,9 @@ public sealed record Piece
 
     /// <summary>The edges that are not simply straight.</summary>
     public IReadOnlyList<EdgeFinish> Finishes { get; init; } = [];
+
+    /// <summary>What its size means; none where the kit's own rule holds.</summary>
+    public StatedSize? Stated { get; init; }
 
     /// <summary>How it is stuck down.</summary>
     public Mount Mount { get; init; }
@@ -157,12 +161,32 @@ public sealed record Piece
     /// <summary>The finish of one edge.</summary>
     public EdgeFinish Finish(Edge edge) => Finishes.FirstOrDefault(f => f.Edge == edge) ?? new() { Edge = edge };
 
+    /// <summary>
+    /// The piece by its finished size, as places, cuts and guides take it: where its stated size is what is cut, what its edges use is taken
+    /// off. Pieces with an outline are drawn as they are finished, and ready-made parts come so.
+    /// </summary>
+    public Piece AsFinished(Kit kit) =>
+        IsStatedAsCut(kit)
+            ? this with
+            {
+                Size = new(Size.Width - Uses(kit.Unit, Axis.Across), Size.Height - Uses(kit.Unit, Axis.Down)),
+                Stated = StatedSize.Finished,
+            }
+            : this;
+
+    /// <summary>Whether its stated size is the size it is cut to, and its edges take something off that.</summary>
+    public bool IsStatedAsCut(Kit kit) =>
+        (Stated ?? kit.Stated) == StatedSize.Cut
+        && IsCut
+        && Shape is null or { Kind: OutlineKind.Rectangle }
+        && Finishes.Any(f => f.Uses(kit.Unit).IsPositive);
+
+    /// <summary>What its two edges along an axis use up together.</summary>
+    public Length Uses(LengthUnit unit, Axis axis) =>
+        Finishes.Where(f => f.Edge.Axis() == axis).Aggregate(Length.Zero, (sum, f) => sum + f.Uses(unit));
+
     /// <summary>The size it is cut to: its finished size and what its edges use up, what is usual in that unit.</summary>
-    public Size CutSize(LengthUnit unit) =>
-        new(
-            Size.Width + Finish(Edge.Left).Uses(unit) + Finish(Edge.Right).Uses(unit),
-            Size.Height + Finish(Edge.Top).Uses(unit) + Finish(Edge.Bottom).Uses(unit)
-        );
+    public Size CutSize(LengthUnit unit) => new(Size.Width + Uses(unit, Axis.Across), Size.Height + Uses(unit, Axis.Down));
 
     /// <summary>
     /// Where it is cut apart along its longer side, from its cut left or top end: at its joins, the allowance of that end before them.

@@ -60,7 +60,7 @@ public sealed class Resolver
     private Resolver(Layout layout, Kit kit)
     {
         (_layout, _kit) = (layout, kit);
-        foreach (var piece in layout.Pieces)
+        foreach (var piece in layout.Pieces.Select(p => p.AsFinished(kit)))
         {
             if (!_pieces.TryAdd(piece.Id, piece))
                 _findings.Add(FindingWords.TwiceNamed(layout, piece.Id));
@@ -72,12 +72,13 @@ public sealed class Resolver
     }
 
     /// <summary>Resolves a layout of a kit.</summary>
+    /// <remarks>Its pieces are taken by their finished sizes, whatever their stated sizes mean.</remarks>
     public static ResolvedLayout Resolve(Layout layout, Kit kit) => new Resolver(layout, kit).Run();
 
     private ResolvedLayout Run()
     {
         var placed = new List<PlacedPiece>();
-        foreach (var piece in _layout.Pieces.DistinctBy(p => p.Id))
+        foreach (var piece in _layout.Pieces.Select(p => _pieces[p.Id]).DistinctBy(p => p.Id))
         {
             if (_stacks[piece.Id] is null)
                 _findings.Add(FindingWords.NothingLeftOfPhoto(_layout, piece, _kit));

@@ -45,6 +45,14 @@ internal static class LineWords
         ["straight"] = EdgeWork.Straight,
     };
 
+    public static readonly IReadOnlyDictionary<string, StatedSize> Stated = new Dictionary<string, StatedSize>(
+        StringComparer.OrdinalIgnoreCase
+    )
+    {
+        ["cut size"] = StatedSize.Cut,
+        ["finished size"] = StatedSize.Finished,
+    };
+
     public static readonly IReadOnlyDictionary<string, OutlineKind> Shapes = new Dictionary<string, OutlineKind>(
         StringComparer.OrdinalIgnoreCase
     )
@@ -109,6 +117,7 @@ internal static class LineWords
         "lying",
         "gutted",
         .. Works.Keys,
+        .. Stated.Keys,
         .. Shapes.Keys,
         "A",
         "B",

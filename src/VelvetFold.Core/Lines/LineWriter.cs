@@ -74,6 +74,8 @@ internal sealed class LineWriter(Kit kit, Layout layout)
         foreach (var finish in piece.Finishes)
             yield return $"{LineWords.Of(LineWords.Works, finish.Work)} "
                 + $"{finish.Edge.Word()}{(finish.Allowance is { } uses ? " uses " + Say(uses) : "")}";
+        if (piece.Stated is { } stated)
+            yield return LineWords.Of(LineWords.Stated, stated);
         if (piece.Mount == Mount.Raised)
             yield return "raised";
         if (piece.Joins.Count > 0)

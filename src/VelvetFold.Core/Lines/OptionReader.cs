@@ -59,6 +59,8 @@ internal sealed class OptionReader(
             {
                 Shape = new() { Kind = OutlineKind.Template, Points = NeedPoints() },
             };
+        if (cursor.Take(LineWords.Stated.Keys) is { } stated)
+            return piece with { Stated = LineWords.Stated[stated] };
         if (cursor.Take(LineWords.Works.Keys) is { } work)
             return Finished(piece, LineWords.Works[work]);
         return null;

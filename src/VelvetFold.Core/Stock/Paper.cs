@@ -80,6 +80,10 @@ public sealed record TearStrip
     public required Edge Edge { get; init; }
 
     public required Length Width { get; init; }
+
+    /// <summary>Whether it comes on top of the size the sheet is sold by, as is usual (common practice, no source): a 12 x 12 in sheet is
+    /// 12 x 12 1/2 in before it is off. Otherwise it is part of that size.</summary>
+    public bool Extra { get; init; }
 }
 
 /// <summary>Rectangles of one size left over from earlier cutting; their height runs as the sheet's did.</summary>
@@ -102,6 +106,7 @@ public sealed record Paper
 
     public required string Name { get; init; }
 
+    /// <summary>The size it is sold by.</summary>
     public required Size Size { get; init; }
 
     /// <summary>The front.</summary>
@@ -147,7 +152,15 @@ public sealed record Paper
     [JsonIgnore]
     public SheetTrims Trims => new(TearStrip, Squaring);
 
+    /// <summary>The sheet as it lies on the table before anything is off: the size it is sold by, and a tear strip that comes on top of
+    /// it.</summary>
+    [JsonIgnore]
+    public Size Sheet =>
+        TearStrip is not { Extra: true } strip ? Size
+        : strip.Edge.Axis() == Axis.Across ? new(Size.Width + strip.Width, Size.Height)
+        : new(Size.Width, Size.Height + strip.Width);
+
     /// <summary>What is left of the sheet once its tear strip is off and it is squared.</summary>
     [JsonIgnore]
-    public Box Usable => Trims.Usable(Size);
+    public Box Usable => Trims.Usable(Sheet);
 }

@@ -133,10 +133,10 @@ internal static class StockBookEndpoints
         {
             if (kit.Paper(id) is not { } paper)
                 return Problems.Bad("offcut", Saying.Of("problem.is-no-paper-so", ("id", id)));
-            if (!size.IsReal || !size.FitsIn(paper.Size))
+            if (!size.IsReal || !size.FitsIn(paper.Sheet))
                 return Problems.Bad(
                     "offcut",
-                    Saying.Of("problem.an-offcut-of-does", ("size", size), ("paper", paper.Name), ("sheet", paper.Size))
+                    Saying.Of("problem.an-offcut-of-does", ("size", size), ("paper", paper.Name), ("sheet", paper.Sheet))
                 );
         }
         if (entry.Limited is null && entry.OnHand is null)

@@ -203,12 +203,20 @@ internal static class AnyKit
             }
         );
 
-    public static readonly Gen<Kit> Kit = Gen.Select(AnyLayout, Gen.Bool, Gen.Bool)
+    public static readonly Gen<Kit> Kit = Gen.Select(AnyLayout, Gen.Bool, Gen.Bool, Gen.Bool)
         .Select(
-            (layout, german, metric) =>
+            (layout, german, metric, usual) =>
                 Kits.Kit(
                     layout,
-                    Paper("plain", tear: new() { Edge = Edge.Bottom, Width = L("1/2") }) with
+                    Paper(
+                        "plain",
+                        tear: new()
+                        {
+                            Edge = Edge.Bottom,
+                            Width = L("1/2"),
+                            Extra = usual,
+                        }
+                    ) with
                     {
                         Name = "Plain 12",
                     },
@@ -235,6 +243,7 @@ internal static class AnyKit
                 ) with
                 {
                     Unit = metric ? LengthUnit.Millimetre : LengthUnit.Inch,
+                    Stated = usual ? StatedSize.Cut : StatedSize.Finished,
                     Ruler = metric ? Length.Millimetres(1) : Length.Sixteenth,
                     Guide = new() { Language = german ? GuideLanguage.German : GuideLanguage.English },
                     Parts =

@@ -531,7 +531,7 @@ public partial class GuideProofTests
         photo = photo with { Opening = photo.Opening! with { School = Core.Matting.MatSchool.TrimPhoto } };
         var steps = Written.Of(Kit(Layout(LayoutKind.Single, torn, round, photo))).Steps;
         Assert.Equal(
-            ["Tear L1-B1 along the bottom edge. ¼ comes off there. 6 x 4 is left.", "Cut L1-B2 to a circle, 3 across."],
+            ["Tear L1-B1 along the bottom edge. ¼ comes off there. About 6 x 4 is left.", "Cut L1-B2 to a circle, 3 across."],
             steps.Where(s => s.Kind == StepKind.ByHand).Select(s => s.Text)
         );
         Assert.Contains(

@@ -5793,6 +5793,11 @@ export interface components {
             /** @description How photos are matted unless a photo says otherwise. */
             matting: components["schemas"]["MatRule"];
             /**
+             * @description What a stated size means where a piece says nothing else. Kits made on screen say StatedSize.Cut, as is usual
+             *                 (common practice, no source); documents that do not say keep their meaning.
+             */
+            stated?: components["schemas"]["StatedSize"];
+            /**
              * Format: int32
              * @description How many kits are to be packed.
              */
@@ -6480,6 +6485,7 @@ export interface components {
             /** @description Its short name within the kit, in small letters; pieces name it. */
             id: string;
             name: string;
+            /** @description The size it is sold by. */
             size: components["schemas"]["Size"];
             /** @description The front. */
             faceA: components["schemas"]["Face"];
@@ -6675,7 +6681,10 @@ export interface components {
             kind: components["schemas"]["PieceKind"];
             /** @description The page it lies on, in a spread. */
             side?: components["schemas"]["PageSide"];
-            /** @description Its finished size; of a photo opening, the stock size of the photo as it lies. */
+            /**
+             * @description Its size, finished or as it is cut (StatedSize? Piece.Stated); of a photo opening, the stock size of the photo as it
+             *                 lies.
+             */
             size: components["schemas"]["Size"];
             /** @description The paper it is cut from; none for a photo. */
             paper?: null | string;
@@ -6690,6 +6699,7 @@ export interface components {
             shape?: null | components["schemas"]["Outline"];
             /** @description The edges that are not simply straight. */
             finishes?: components["schemas"]["EdgeFinish"][];
+            stated?: null | components["schemas"]["StatedSize"];
             /** @description How it is stuck down. */
             mount?: components["schemas"]["Mount"];
             /**
@@ -7234,6 +7244,11 @@ export interface components {
             /** @description The layouts that they do not go onto yet. */
             open: string[];
         };
+        /**
+         * @description What the stated size of a piece with worked edges means.
+         * @enum {unknown}
+         */
+        StatedSize: "finished" | "cut";
         /** @description One thing to do. */
         Step: {
             /**
@@ -7445,6 +7460,11 @@ export interface components {
         TearStrip: {
             edge: components["schemas"]["Edge"];
             width: components["schemas"]["Length"];
+            /**
+             * @description Whether it comes on top of the size the sheet is sold by, as is usual (common practice, no source): a 12 x 12 in sheet is
+             *                 12 x 12 1/2 in before it is off. Otherwise it is part of that size.
+             */
+            extra?: boolean;
         };
         /** @description Pieces of one paper, face and size that the host brings paper for. */
         TotalMissing: {

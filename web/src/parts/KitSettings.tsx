@@ -84,6 +84,18 @@ export function KitSettings({ open, onClose }: { open: boolean; onClose: () => v
             onChange={(reveal) => change({ ...kit, matting: { ...kit.matting, reveal } })}
           />
         </span>
+        <span className="text-soft">Worked edges</span>
+        <span>
+          <Choice
+            label="What the size of a torn piece means"
+            value={kit.stated ?? 'finished'}
+            options={[
+              { value: 'cut', name: 'are torn or scalloped into the size that is stated' },
+              { value: 'finished', name: 'are cut larger, so that the stated size shows' },
+            ]}
+            onChange={(stated) => change({ ...kit, stated })}
+          />
+        </span>
         <span className="text-soft">Protectors</span>
         <label className="flex items-center gap-1.5">
           <input

@@ -14,6 +14,7 @@ const blank = (name: string, unit: 'in' | 'mm', school: NonNullable<Kit['matting
   unit,
   ruler: unit === 'in' ? '1/16 in' : '1 mm',
   matting: { school, reveal: unit === 'in' ? '1/8 in' : '3 mm' },
+  stated: 'cut',
   kits: 1,
   papers: [],
   layouts: [],

@@ -4,6 +4,7 @@ import { Choice } from '../../parts/Choice';
 import { Measure } from '../../parts/Measure';
 import { useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
+import { EdgesTake } from './EdgesTake';
 import { JoinEditor } from './JoinEditor';
 import { TemplateDialog } from './TemplateDialog';
 
@@ -26,11 +27,14 @@ const shapes: Record<Shape, string> = {
 const works: readonly Work[] = ['straight', 'torn', 'scalloped', 'punched', 'inked', 'rounded', 'mitred', 'dovetailed'];
 const edges: readonly Edge[] = ['left', 'top', 'right', 'bottom'];
 
+const takesPaper: readonly Work[] = ['torn', 'scalloped', 'punched'];
+
 /** The outline of a piece, its edges, how it is stuck down, and whether its inside is cut out. */
 export function ShapeEditor({ label, piece, onChange }: Props) {
   const { kit } = useKit();
   const kind = piece.shape?.kind ?? 'rectangle';
   const [reading, setReading] = useState(false);
+  const worn = (piece.finishes ?? []).filter((f) => takesPaper.includes(f.work ?? 'straight'));
   const setEdge = (edge: Edge, work: Work) =>
     onChange({
       ...piece,
@@ -109,6 +113,7 @@ export function ShapeEditor({ label, piece, onChange }: Props) {
               </span>
             ))}
           </span>
+          {worn.length > 0 && <EdgesTake label={label} piece={piece} worn={worn} onChange={onChange} />}
           <span className="text-soft">Inside</span>
           {piece.gut ? (
             <span className="flex items-baseline gap-1.5">

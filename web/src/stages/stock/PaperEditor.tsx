@@ -109,6 +109,17 @@ export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
             options={edges.map((e) => ({ value: e, name: `along the ${e}` }))}
             onChange={(edge) => paper.tearStrip && onChange({ ...paper, tearStrip: { ...paper.tearStrip, edge } })}
           />
+          <Choice
+            label={`Whether the tear strip of ${paper.name} is extra`}
+            value={paper.tearStrip.extra ? 'extra' : 'within'}
+            options={[
+              { value: 'extra', name: 'beyond the sheet' },
+              { value: 'within', name: 'part of the sheet' },
+            ]}
+            onChange={(which) =>
+              paper.tearStrip && onChange({ ...paper, tearStrip: { ...paper.tearStrip, extra: which === 'extra' } })
+            }
+          />
           <button type="button" className="quiet" onClick={() => onChange({ ...paper, tearStrip: undefined })}>
             has none
           </button>
@@ -117,7 +128,7 @@ export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
         <button
           type="button"
           className="quiet justify-self-start"
-          onClick={() => onChange({ ...paper, tearStrip: { edge: 'bottom', width: inUnit(kit, '1/2', '12') } })}
+          onClick={() => onChange({ ...paper, tearStrip: { edge: 'bottom', width: inUnit(kit, '1/2', '12'), extra: true } })}
         >
           Has one, cut off first
         </button>

@@ -40,8 +40,11 @@ export function PaperPicture({ paper, takes, kits, used }: Props) {
 function FacePicture({ paper, face }: { paper: Paper; face: 'A' | 'B' }) {
   const id = useId();
   const shown = face === 'A' ? paper.faceA : paper.faceB;
-  const [width, height] = [toInches(paper.size.width) * unitsPerInch, toInches(paper.size.height) * unitsPerInch];
   const strip = paper.tearStrip;
+  const beyond = strip?.extra ? toInches(strip.width) : 0;
+  const across = strip?.edge === 'left' || strip?.edge === 'right';
+  const width = (toInches(paper.size.width) + (across ? beyond : 0)) * unitsPerInch;
+  const height = (toInches(paper.size.height) + (across ? 0 : beyond)) * unitsPerInch;
   const words = `${shown?.print ?? 'solid'}, ${way[shown?.direction ?? 'free']}`;
   return (
     <figure className="w-[min(15rem,44%)]">
@@ -81,7 +84,13 @@ function FacePicture({ paper, face }: { paper: Paper; face: 'A' | 'B' }) {
         <span className="text-brass">
           {readable(paper.size.width)} x {readable(paper.size.height)}
         </span>
-        {strip && <span className="text-soft"> · tear strip {readable(strip.width)}</span>}
+        {strip && (
+          <span className="text-soft">
+            {' '}
+            · tear strip {readable(strip.width)}
+            {strip.extra ? ' more' : ' of it'}
+          </span>
+        )}
       </figcaption>
     </figure>
   );
