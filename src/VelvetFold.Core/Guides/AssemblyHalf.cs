@@ -375,6 +375,17 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         var more = new List<Phrase>();
         if (piece.IsPlaceholder && placed.Stack.Layers.Count == 0)
             more.Add(_words.Say("lay.later"));
+        more.AddRange(
+            StandsOver
+                .Of(layout, placed)
+                .Select(o =>
+                    _words.Say(
+                        o.Axis == Axis.Across ? "lay.over.across" : "lay.over.down",
+                        ("by", draft.Stated(FactKind.Amount, placed.Label, o.By)),
+                        ("on", o.Ground.Label)
+                    )
+                )
+        );
         if (piece is { IsCut: true, Joins.Count: > 0 })
             more.Add(
                 _words.Say(

@@ -267,7 +267,7 @@ internal sealed class AssemblyReplay(ProofTable table)
         if (placed.Piece.Part is null && thing.Find("paper") is { } paper)
             table.Shows(step, label, paper, placed.Piece.Paper, placed.Piece.Face);
         IsReady(step, placed);
-        More(step, placed, line);
+        More(step, layout, placed, line);
         Under(step, layout, placed, told);
         _down[label] = told.Find("across") is null ? Cover(step, layout, placed) : Place(step, layout, placed, told);
     }
@@ -318,7 +318,7 @@ internal sealed class AssemblyReplay(ProofTable table)
     }
 
     // What is said beside the place: tilt, foam, joins, letters, a length, edges left free; nothing of it is left out, and nothing made up.
-    private void More(int step, PlacedPiece placed, IReadOnlyList<Told> line)
+    private void More(int step, ResolvedLayout layout, PlacedPiece placed, IReadOnlyList<Told> line)
     {
         var (piece, label) = (placed.Piece, placed.Label);
         var sheet = table.Kit.PartSheet(piece.Part?.Sheet);
@@ -343,8 +343,14 @@ internal sealed class AssemblyReplay(ProofTable table)
                 ),
             Said("lay.length") is { } said ? length is { } own && table.Says(said["length"], own) : length is null,
             (Said("lay.letters") is not null) == (sheet?.Kind == Stock.PartKind.Letters && piece.Part!.Part is { Length: > 1 }),
+            IsOver(Axis.Across, Said("lay.over.across")),
+            IsOver(Axis.Down, Said("lay.over.down")),
             (Said("lay.later") is not null) == (piece.IsPlaceholder && placed.Stack.Layers.Count == 0),
         ];
+        bool IsOver(Axis axis, Told? said) =>
+            StandsOver.Of(layout, placed, axis) is { } over
+                ? said is not null && said["on"].Text == over.Ground.Label && table.Says(said["by"], over.By)
+                : said is null;
         if (right_.Contains(false))
             Fault(step, "more-wrong", Saying.Of("proof.more-wrong", ("number", step), ("label", label)));
         if (Said("lay.free") is { } free)

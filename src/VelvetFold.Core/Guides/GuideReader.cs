@@ -131,6 +131,8 @@ internal sealed partial class GuideReader
         "hand.off",
         "hand.left",
         "lay.later",
+        "lay.over.across",
+        "lay.over.down",
         "lay.joined",
         "lay.letters",
         "lay.length",

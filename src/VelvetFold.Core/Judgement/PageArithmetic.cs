@@ -171,7 +171,7 @@ internal static class PageArithmetic
         );
     }
 
-    /// <summary>A piece placed inside another, larger than it: a photo larger than its opening.</summary>
+    /// <summary>A piece placed inside another, larger than it. A photo on a band stands over it, which is only told.</summary>
     public static IEnumerable<Finding> LargerThanItsGround(Kit kit, ResolvedLayout layout)
     {
         foreach (var placed in layout.Pieces)
@@ -186,6 +186,23 @@ internal static class PageArithmetic
             var (piece, room) = (placed.Box.Along(axis).Extent, ground.Box.Along(axis).Extent);
             if (piece <= room)
                 continue;
+            if (StandsOver.Of(layout, placed, axis) is { } over)
+            {
+                yield return new(
+                    "stands-over",
+                    Gravity.Note,
+                    layout.Layout.Id,
+                    [placed.Id, on],
+                    Saying.Of(
+                        "finding.stands-over",
+                        ("placed", placed.Label),
+                        ("by", kit.Reading().Format(over.By)),
+                        ("ground", ground.Label),
+                        ("axis", axis == Axis.Across ? "across" : "down")
+                    )
+                );
+                continue;
+            }
             yield return new(
                 "larger-than-its-ground",
                 Gravity.Note,

@@ -145,6 +145,8 @@ public partial class GuideProofTests
         ("another outline", @"to a circle, (.*?) across", "to a hexagon with points above and below, $1 from side to side"),
         ("a tilt unsaid", @" Turn it [^ ]+ degrees clockwise about its middle\.", ""),
         ("a tilt the other way", @"degrees clockwise", "degrees anticlockwise"),
+        ("how far it stands over is unsaid", @" It stands [^ ]+ (?:mm )?over L1-B\d (?:above and below|on both sides)\.", ""),
+        ("it stands over another way", @"stands ([^.]*) above and below", "stands $1 on both sides"),
         ("foam unsaid", @" Raise it on foam\.", ""),
         ("a sticker's stick left on", @"^Dust the sticky backs of [^;]*; later a drop of glue holds them\. ?", ""),
         (
@@ -581,6 +583,29 @@ public partial class GuideProofTests
             "its bottom edge in line with that of L1-B1 (1¼ from that of the page).",
             steps.Single(s => s.Kind == StepKind.Lay).Lines[1],
             StringComparison.Ordinal
+        );
+    }
+
+    // Common practice, no source: a photo 4 in high on a 3½ in band stands ¼ over it above and below, and that is meant.
+    [Fact]
+    public void A_photo_on_a_band_stands_over_it_and_that_is_no_fault()
+    {
+        var kit = Kit(
+            Layout(
+                LayoutKind.Single,
+                Piece("S1", "12", "3 1/2", Left("0"), Top("4"), kind: PieceKind.Strip),
+                Photo("P1", "6", "4", new Centred("S1"), new Centred("S1"))
+            )
+        );
+        var answer = KitAnswer.For(kit, 1);
+        Assert.True(answer.Proof.Holds);
+        var told = Assert.Single(answer.Layouts[0].Findings, f => f.Pieces[0] == "P1");
+        Assert.Equal(("stands-over", Core.Layouts.Gravity.Note), (told.Code, told.Gravity));
+        Assert.Null(told.Mend);
+        Assert.StartsWith("L1-P1 stands ¼ over L1-S1 above and below.", told.Says.ToString(), StringComparison.Ordinal);
+        Assert.Contains(
+            answer.Steps,
+            s => string.Join(' ', [s.Text, .. s.Lines]).Contains("It stands ¼ over L1-S1 above and below.", StringComparison.Ordinal)
         );
     }
 

@@ -126,7 +126,10 @@ public class PageCheckTests
     [Fact]
     public void A_photo_larger_than_what_it_is_centred_in_is_noticed() =>
         Assert.Contains(
-            Check(Piece("B1", "4", "8", Left("1"), Top("1")), Photo("P1", "5", "7", new Centred("B1"), new Centred("B1"))),
+            Check(
+                Piece("B1", "4", "8", Left("1"), Top("1"), kind: PieceKind.DieCut),
+                Photo("P1", "5", "7", new Centred("B1"), new Centred("B1"))
+            ),
             f => f.Code == "larger-than-its-ground"
         );
 
