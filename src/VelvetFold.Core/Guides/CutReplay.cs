@@ -57,6 +57,8 @@ internal sealed class CutReplay
 
     public void Cut(int step, IReadOnlyList<Told> text, IReadOnlyList<IReadOnlyList<Told>> lines)
     {
+        if (text.FirstOrDefault(t => t.Key == "cut.also") is { } also)
+            Also(step, text, lines, also);
         if (text.FirstOrDefault(t => t.Key == "cut.wholes") is { } wholes)
         {
             foreach (var item in wholes["wholes"].Items)
@@ -82,6 +84,19 @@ internal sealed class CutReplay
             CutOne(step, paper, size, lines, which);
         Sides(step, paper, text, labels);
         Pairs(step, paper, lines);
+    }
+
+    // What goes to other piles falls off here, and what does not is all of one layout.
+    private void Also(int step, IReadOnlyList<Told> text, IReadOnlyList<IReadOnlyList<Told>> lines, Told also)
+    {
+        var others = also["pieces"].Texts.ToHashSet();
+        var own = text.Where(t => t.Key == "cut.wholes")
+            .SelectMany(t => t["wholes"].Items)
+            .SelectMany(i => i["pieces"].Texts)
+            .Concat(lines.SelectMany(l => l).SelectMany(LabelsIn).SelectMany(l => l.Split(" / ")).Where(l => _table.Piece(l) is not null))
+            .ToHashSet();
+        if (!others.IsSubsetOf(own) || own.Except(others).Select(l => _table.Piece(l)!.Layout).Distinct().Count() > 1)
+            Fault(step, "pile-wrong", Saying.Of("proof.pile-wrong", ("number", step)));
     }
 
     // Papers of one name are told apart by their pieces.

@@ -100,7 +100,11 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
 
     private void WriteSheets(SheetPlan sheet)
     {
-        var left = Sheets(sheet).Where(p => p.Pattern.From is null && p.Pattern.Cuts.Count > 0).ToList();
+        // Sheets that feed the first layout first: whoever makes one layout after the other finds them together.
+        var left = Sheets(sheet)
+            .Where(p => p.Pattern.From is null && p.Pattern.Cuts.Count > 0)
+            .OrderBy(p => Labels(p.Pattern).Min(FirstLayout))
+            .ToList();
         while (left.Count > 0)
         {
             var first = left[0];
@@ -147,6 +151,8 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
                 )
             && one.Placements.Select(p => (p.Box, p.Face)).SequenceEqual(other.Placements.Select(p => (p.Box, p.Face)));
     }
+
+    private int FirstLayout(string label) => layouts.TakeWhile(l => !label.StartsWith(l.Layout.Id + "-", StringComparison.Ordinal)).Count();
 
     private void WriteExtra(Placed extra)
     {

@@ -82,6 +82,7 @@ internal sealed partial class GuideReader
         "cut.label",
         "cut.shows",
         "cut.shows.down",
+        "cut.also",
         "cut.wholes",
         "cut.inside",
         "cut.extra",

@@ -54,8 +54,8 @@ public static class LayoutPicture
         return marks;
     }
 
-    // The stretch a rule speaks of, between what it leans on and the piece; none where they touch.
-    private static Span? Gap(ResolvedLayout resolved, PlacedPiece placed, Axis axis)
+    /// <summary>The stretch a rule speaks of, between what it leans on and the piece; none where they touch.</summary>
+    internal static Span? Gap(ResolvedLayout resolved, PlacedPiece placed, Axis axis)
     {
         var layout = resolved.Layout;
         var rule = placed.Piece.Rule(axis);
