@@ -69,31 +69,23 @@ internal sealed class Flow(double width, double height, double margin)
     public static double HeightOf(string text, Typeface type, double size, double room) =>
         Typesetter.Lines(text, type, size, room).Count * size * 1.32;
 
+    /// <summary>What stands at the foot of a page: what it belongs to, and its number.</summary>
+    public static PartInk Foot(string foot, int page, double width, double height) =>
+        new(
+            Part.Ornament,
+            [
+                new TextInk(
+                    new(width / 2, height - 26),
+                    $"{foot}  ·  {page.ToString(System.Globalization.CultureInfo.InvariantCulture)}",
+                    8,
+                    Typeface.Sans,
+                    Inks.Soft,
+                    Centred: true
+                ),
+            ]
+        );
+
     /// <summary>All pages, numbered at the foot.</summary>
     public IReadOnlyList<PrintedPage> Pages(string foot) =>
-        [
-            .. _pages.Select(
-                (marks, i) =>
-                    new PrintedPage(
-                        width,
-                        height,
-                        [
-                            .. marks,
-                            new PartInk(
-                                Part.Ornament,
-                                [
-                                    new TextInk(
-                                        new(width / 2, height - margin + 4),
-                                        $"{foot}  ·  {(i + 1).ToString(System.Globalization.CultureInfo.InvariantCulture)}",
-                                        8,
-                                        Typeface.Sans,
-                                        Inks.Soft,
-                                        Centred: true
-                                    ),
-                                ]
-                            ),
-                        ]
-                    )
-            ),
-        ];
+        [.. _pages.Select((marks, i) => new PrintedPage(width, height, [.. marks, Foot(foot, i + 1, width, height - margin + 30)]))];
 }

@@ -67,6 +67,8 @@ public sealed class GuidePages
             form == GuideForm.Booklet ? (page.Height / 2, page.Width) : page,
             changed ?? new HashSet<string>()
         );
+        if (form == GuideForm.Sheets)
+            return LayoutSheetPages.Of(kit, answer, title, below, paper, guide.SceneOf, changed ?? new HashSet<string>());
         guide.Write(below);
         var pages = guide._flow.Pages(title);
         return form == GuideForm.Booklet ? Booklet.Impose(pages, page.Height, page.Width) : pages;
@@ -142,24 +144,8 @@ public sealed class GuidePages
                 ("sheets", N(_answer.EachKit.Plan.SheetsUsed)),
                 ("steps", N(_answer.Steps.Count))
             );
-            var wrong = _answer
-                .Layouts.Where(l => l.Findings.Any(f => f.Gravity == Gravity.Fault))
-                .Select(l => _kit.Layouts.First(k => k.Id == l.Id).Name)
-                .ToList();
-            var proof =
-                wrong.Count > 0 ? " " + _words.Text("print.wrong", ("layouts", string.Join(", ", wrong)), ("n", wrong.Count))
-                : _answer.Proof.Holds
-                    ? " "
-                        + _words.Text(
-                            "print.proof",
-                            ("cut", N(_answer.Proof.Cut)),
-                            ("placed", N(_answer.Proof.Placed)),
-                            ("left", N(_answer.Proof.LeftOver))
-                        )
-                : "";
-            if (_answer.Proof.Unread is { Count: > 0 } unread)
-                proof += " " + _words.Text("print.unread", ("n", unread.Count), ("steps", string.Join(", ", unread.Select(N))));
-            _flow.Text($"{counts}{proof} {below}", Typeface.Sans, _size * 0.95, Inks.Soft);
+            var proof = ProofSaid(_kit, _answer, _answer.Proof, _words);
+            _flow.Text(string.Join(" ", new[] { counts, proof, below }.Where(t => t.Length > 0)), Typeface.Sans, _size * 0.95, Inks.Soft);
         }
         _flow.Down(_size);
         foreach (var layout in _answer.Layouts)
@@ -179,6 +165,22 @@ public sealed class GuidePages
                 _size * 0.95,
                 indent: 0
             );
+    }
+
+    /// <summary>What the head of a guide says of its proof: first that pages do not add up, where they do not.</summary>
+    internal static string ProofSaid(Kit kit, KitAnswer answer, ProofResult proof, Words words)
+    {
+        var wrong = answer
+            .Layouts.Where(l => l.Findings.Any(f => f.Gravity == Gravity.Fault))
+            .Select(l => kit.Layouts.First(k => k.Id == l.Id).Name)
+            .ToList();
+        var says =
+            wrong.Count > 0 ? words.Text("print.wrong", ("layouts", string.Join(", ", wrong)), ("n", wrong.Count))
+            : proof.Holds ? words.Text("print.proof", ("cut", N(proof.Cut)), ("placed", N(proof.Placed)), ("left", N(proof.LeftOver)))
+            : "";
+        return proof.Unread is { Count: > 0 } unread
+            ? $"{says} {words.Text("print.unread", ("n", unread.Count), ("steps", string.Join(", ", unread.Select(N))))}".TrimStart()
+            : says;
     }
 
     private void Picture(Scene scene, int scale, string caption)

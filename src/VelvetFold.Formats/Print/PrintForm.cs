@@ -8,6 +8,10 @@ namespace VelvetFold.Formats.Print;
 [JsonConverter(typeof(JsonStringEnumConverter<GuideForm>))]
 public enum GuideForm
 {
+    /// <summary>One sheet a layout: the finished page with its measures and a short list in front, the cutting at the back.</summary>
+    [JsonStringEnumMemberName("sheets")]
+    Sheets,
+
     /// <summary>Cutting, then assembly, pictures beside the words.</summary>
     [JsonStringEnumMemberName("guide")]
     Guide,

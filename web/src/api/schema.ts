@@ -5620,7 +5620,7 @@ export interface components {
             changed: string[];
         };
         /** @enum {unknown} */
-        GuideForm: "guide" | "large" | "wordless" | "card" | "booklet" | "templates";
+        GuideForm: "sheets" | "guide" | "large" | "wordless" | "card" | "booklet" | "templates";
         /**
          * @description The half of the guide a step stands in.
          * @enum {unknown}

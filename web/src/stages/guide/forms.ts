@@ -5,6 +5,7 @@ export type Sheet = NonNullable<components['schemas']['PrintPaper']>;
 
 /** The forms a guide is printed in, as they are offered. */
 export const forms: readonly { value: Form; name: string }[] = [
+  { value: 'sheets', name: 'one sheet a layout' },
   { value: 'guide', name: 'the guide' },
   { value: 'large', name: 'in large print' },
   { value: 'wordless', name: 'without words' },
