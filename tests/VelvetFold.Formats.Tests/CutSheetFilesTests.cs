@@ -14,7 +14,7 @@ public class CutSheetFilesTests
 
     private static readonly CutPlan Plan = KitAnswer.For(Kit, 1).EachKit.Plan;
 
-    private static string Find(string path)
+    internal static string Find(string path)
     {
         var folder = AppContext.BaseDirectory;
         while (!File.Exists(Path.Combine(folder, path)))

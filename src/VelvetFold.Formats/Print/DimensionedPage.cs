@@ -64,7 +64,19 @@ internal sealed class DimensionedPage
 
     private double PageHeight => _scene.Size.Height.Ticks * _perTick;
 
-    private double Margin(Edge edge) => _lanes[edge].Count * LaneStep + (_lanes[edge].Count > 0 ? 4 : 0);
+    // How far numbers and lines reach beyond the page there.
+    private double Margin(Edge edge)
+    {
+        var areas = _numbers.Concat(_lines).DefaultIfEmpty().ToList();
+        var reach = edge switch
+        {
+            Edge.Left => areas.Max(a => -a.X),
+            Edge.Top => areas.Max(a => -a.Y),
+            Edge.Right => areas.Max(a => a.X + a.Width - PageWidth),
+            _ => areas.Max(a => a.Y + a.Height - PageHeight),
+        };
+        return Math.Max(0, reach) + 2;
+    }
 
     /// <summary>The page with its top left corner, lanes included, at a spot.</summary>
     public PartInk Paint(Spot at)
@@ -171,6 +183,8 @@ internal sealed class DimensionedPage
         );
     }
 
+    private static double LaneAt(int lane) => lane * LaneStep + LaneStep / 2 + 4;
+
     // In the nearest lane beside the page that has room for it; the number beside the line where that is too short.
     private void Outside(DimensionMark mark)
     {
@@ -193,17 +207,19 @@ internal sealed class DimensionedPage
             : after ? to + Tick + wide / 2
             : from - Tick - wide / 2;
         var (start, end) = (Math.Min(from, centre - wide / 2) - 3, Math.Max(to, centre + wide / 2) + 3);
-        var lanes = _lanes[edge];
-        var lane = lanes.FindIndex(l => l.TrueForAll(t => end <= t.From || start >= t.To));
-        if (lane < 0)
-        {
-            lane = lanes.Count;
-            lanes.Add([]);
-        }
-        lanes[lane].Add((start, end));
-        var away = lane * LaneStep + LaneStep / 2 + 4;
-        var y = edge is Edge.Top or Edge.Left ? -away : size + away;
+        var (width, height) = across ? (wide, _text * 1.2) : (_text * 1.2, wide);
         Spot On(double along, double off) => across ? new(along, off) : new(off, along);
+        double Away(int lane) => edge is Edge.Top or Edge.Left ? -LaneAt(lane) : size + LaneAt(lane);
+        Area At(int lane) => On(centre, Away(lane)) is var spot ? new(spot.X - width / 2, spot.Y - height / 2, width, height) : default;
+        // Free in its lane, and at a corner of the page clear of the lanes of the other side as well.
+        var lanes = _lanes[edge];
+        var lane = Enumerable
+            .Range(0, int.MaxValue)
+            .First(n => (n >= lanes.Count || lanes[n].TrueForAll(t => end <= t.From || start >= t.To)) && !_numbers.Exists(At(n).Touches));
+        while (lanes.Count <= lane)
+            lanes.Add([]);
+        lanes[lane].Add((start, end));
+        var y = Away(lane);
         // Thin lines lead from its ends to the edges they measure.
         _strokes.Add(
             new PathInk(
@@ -218,9 +234,8 @@ internal sealed class DimensionedPage
             )
         );
         var middle = On(centre, y);
-        var (width, height) = across ? (wide, _text * 1.2) : (_text * 1.2, wide);
         var line = across ? new Area(from, y - 1, to - from, 2) : new Area(y - 1, from, 2, to - from);
-        Draw(mark, y, middle, new(middle.X - width / 2, middle.Y - height / 2, width, height), line, turned: !across);
+        Draw(mark, y, middle, At(lane), line, turned: !across);
     }
 
     private void Label(TextMark mark)
