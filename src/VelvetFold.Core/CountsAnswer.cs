@@ -14,6 +14,7 @@ namespace VelvetFold.Core;
 /// <param name="KitsPossible">How many kits the stock on hand gives; none where nothing is limited.</param>
 /// <param name="First">What runs out first.</param>
 /// <param name="Cuts">Cuts that the host makes.</param>
+/// <param name="Supplies">What the host gets besides papers and parts, by where it is got.</param>
 /// <param name="WhyFewer">Why the list has fewer sheets than the guides together take; none where it has not.</param>
 public sealed record CountsAnswer(
     int Kits,
@@ -26,7 +27,8 @@ public sealed record CountsAnswer(
     CostSheet Cost,
     Reconciliation Reconciliation,
     long Cuts,
-    Saying? WhyFewer
+    Saying? WhyFewer,
+    IReadOnlyList<SupplySource> Supplies
 )
 {
     /// <summary>Counts a run of equal kits, or, where fits are given, one kit for each of them.</summary>
@@ -88,7 +90,8 @@ public sealed record CountsAnswer(
             ),
             Counting.Reconciliation.Of(pieces, run, proof, kits + spare),
             cuts,
-            roster is null ? Fewer(counts) : null
+            roster is null ? Fewer(counts) : null,
+            SupplyList.ForHost(kit, kits)
         );
     }
 

@@ -94,6 +94,32 @@ public static class TableFile
         );
     }
 
+    /// <summary>What the host gets besides papers and parts, by where it is got.</summary>
+    public static string Supplies(CountsAnswer answer)
+    {
+        ArgumentNullException.ThrowIfNull(answer);
+        return Write(
+            ["Source", "Number", "Name", "Kind", "Count", "Amount", "To be had", "Take instead"],
+            [
+                .. answer.Supplies.SelectMany(g =>
+                    g.Supplies.Select(s =>
+                        (object?[])
+                            [
+                                g.Source,
+                                s.Number,
+                                s.Name,
+                                s.Kind.ToString().ToLowerInvariant(),
+                                s.Count,
+                                s.Amount,
+                                s.Gone ? "no" : "yes",
+                                s.Take,
+                            ]
+                    )
+                ),
+            ]
+        );
+    }
+
     /// <summary>What the run costs.</summary>
     public static string Costs(CountsAnswer answer)
     {

@@ -66,12 +66,31 @@ public static class Materials
             );
         Tools();
         Adhesives();
+        foreach (var supply in kit.Supplies)
+            list.Add(Row(supply));
         list.Add(new(MaterialKind.Care, Say("care.safe")));
         if (pieces.Any(p => p.Piece.HoldsPhoto))
             list.Add(new(MaterialKind.Care, Say("care.copy")));
         if (pieces.Any(p => p.Piece.DryingMinutes > 0))
             list.Add(new(MaterialKind.Care, Say("caution.wet")));
         return list;
+
+        Material Row(Supply supply)
+        {
+            var says = new List<string>();
+            if (supply.From == SupplyFrom.Guest)
+                says.Add(Say("supply.guest"));
+            if (supply is { From: SupplyFrom.Shared, SharedBy: { } by })
+                says.Add(Say("supply.shared", ("n", Number(by))));
+            if (supply.Substitute is { } other)
+                says.Add(Say(supply.Gone ? "supply.gone" : "supply.or", ("substitute", other)));
+            return new(
+                supply.Kind == SupplyKind.Adhesive ? MaterialKind.Adhesive : MaterialKind.Tool,
+                supply.Called(reading),
+                supply.ForOne,
+                says.Count > 0 ? string.Join(" ", says) : null
+            );
+        }
 
         string? Amount(PartSheet sheet)
         {

@@ -48,6 +48,9 @@ public sealed record Kit
     /// <summary>Sheets, packs and rolls of ready-made parts.</summary>
     public IReadOnlyList<PartSheet> Parts { get; init; } = [];
 
+    /// <summary>Tools, inks, stamps, punches, pens and adhesive beyond what its pieces need by themselves.</summary>
+    public IReadOnlyList<Supply> Supplies { get; init; } = [];
+
     public IReadOnlyList<Layout> Layouts { get; init; } = [];
 
     /// <summary>Sheets the designer has laid out by hand, keeps as they are, or has cut already.</summary>

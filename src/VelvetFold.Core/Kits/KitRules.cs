@@ -59,6 +59,7 @@ public static partial class KitRules
         foreach (var (layout, i) in kit.Layouts.Select((layout, i) => (layout, i)))
             if (!LabelPattern().IsMatch(layout.Id))
                 faults.Add(new($"layouts[{i}].id", Saying.Of("fault.is-not-a-layouts", ("layout", layout.Id))));
+        SupplyFaults(faults, kit.Supplies);
         for (var i = 0; i < kit.Papers.Count; i++)
             PaperFaults(faults, kit.Papers[i], $"papers[{i}]");
         for (var i = 0; i < kit.Parts.Count; i++)
@@ -109,6 +110,35 @@ public static partial class KitRules
                 );
             if (kit.Spares.Take(i).Any(s => s.Of == spare.Of))
                 faults.Add(new($"spares[{i}].of", Saying.Of("fault.spares-of-one-kind")));
+        }
+    }
+
+    private static void SupplyFaults(List<Fault> faults, IReadOnlyList<Supply> supplies)
+    {
+        if (supplies.Count > 500)
+            faults.Add(new("supplies", Saying.Of("fault.too-many-supplies", ("supplies", supplies.Count))));
+        foreach (var (supply, i) in supplies.Select((supply, i) => (supply, i)))
+        {
+            if (string.IsNullOrWhiteSpace(supply.Name) || supply.Name.Length > 120)
+                faults.Add(new($"supplies[{i}].name", Saying.Of("fault.a-supply-needs-a-name")));
+            if (supply.Size is { } size && (!size.IsPositive || size > Largest))
+                faults.Add(new($"supplies[{i}].size", Saying.Of("fault.a-supply-is-no", ("supply", supply.Name), ("size", size))));
+            if (supply.SharedBy is < 2 or > 1_000)
+                faults.Add(
+                    new($"supplies[{i}].sharedBy", Saying.Of("fault.a-supply-is-shared", ("supply", supply.Name), ("n", supply.SharedBy)))
+                );
+            foreach (
+                var (text, member) in new[]
+                {
+                    (supply.ForOne, "forOne"),
+                    (supply.ForTable, "forTable"),
+                    (supply.Source, "source"),
+                    (supply.Number, "number"),
+                    (supply.Substitute, "substitute"),
+                }
+            )
+                if (text is { Length: 0 or > 120 })
+                    faults.Add(new($"supplies[{i}].{member}", Saying.Of("fault.a-supplys-words", ("supply", supply.Name))));
         }
     }
 

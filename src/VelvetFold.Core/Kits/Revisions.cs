@@ -16,6 +16,7 @@ public static class Revisions
             .. Heads(before, after),
             .. Papers(before, after),
             .. Parts(before, after),
+            .. Supplies(before, after),
             .. after.Layouts.SelectMany(l => Layouts(before, after, l, line)),
             .. Gone(before, after),
         ];
@@ -35,6 +36,19 @@ public static class Revisions
             );
         if (before.Ruler != after.Ruler)
             yield return new("kit", Saying.Of("change.ruler", ("was", before.Ruler), ("ruler", after.Ruler)));
+    }
+
+    private static IEnumerable<Change> Supplies(Kit before, Kit after)
+    {
+        foreach (var supply in after.Supplies.Where(s => !before.Supplies.Contains(s)))
+            yield return new(
+                "kit",
+                before.Supplies.Any(s => s.Name == supply.Name)
+                    ? Saying.Of("change.supply", ("supply", supply.Name))
+                    : Saying.Of("change.new-supply", ("supply", supply.Name))
+            );
+        foreach (var supply in before.Supplies.Where(s => after.Supplies.All(a => a.Name != s.Name)))
+            yield return new("kit", Saying.Of("change.gone-supply", ("supply", supply.Name)));
     }
 
     private static IEnumerable<Change> Papers(Kit before, Kit after)

@@ -116,6 +116,7 @@ internal static class CountsEndpoints
             "stock" => TableFile.Stock(kit),
             "counts" => TableFile.Counts(kit, Answer()),
             "shopping" => TableFile.Shopping(kit, Answer()),
+            "supplies" => TableFile.Supplies(Answer()),
             "costs" => TableFile.Costs(Answer()),
             _ => null,
         };

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.Json;
+using VelvetFold.Core.Counting;
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Kits;
@@ -27,7 +28,7 @@ internal sealed record InvitationAsked(bool Mail, string Address);
 /// <param name="Openings">The sizes of its photos as they lie, to be read.</param>
 internal sealed record InvitedLayout(string Id, string Name, Scene Picture, IReadOnlyList<string> Openings);
 
-/// <summary>What a guest sees behind their link: the workshop, the kit's pages, and what they have said themselves. The version goes into
+/// <summary>What a guest sees behind their link: the workshop, the kit's pages, what they bring, and what they have said themselves. The version goes into
 /// If-Match of an answer.</summary>
 internal sealed record InvitationView(
     string Guest,
@@ -44,7 +45,8 @@ internal sealed record InvitationView(
     string? Needs,
     IReadOnlyList<PictureView> Pictures,
     DateTime? AnsweredAt,
-    int Version
+    int Version,
+    IReadOnlyList<string> Brings
 );
 
 /// <summary>What a guest says.</summary>
@@ -171,7 +173,8 @@ internal static class InvitationEndpoints
                 guest.Needs,
                 [.. guest.Pictures.OrderBy(p => p.Id).Select(PictureEndpoints.View)],
                 guest.AnsweredAt,
-                guest.Version
+                guest.Version,
+                SupplyList.ForGuest(kit)
             ),
             kit.Unit
         );

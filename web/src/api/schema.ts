@@ -5199,6 +5199,8 @@ export interface components {
              */
             cuts: number;
             whyFewer: null | components["schemas"]["Saying"];
+            /** @description What the host gets besides papers and parts, by where it is got. */
+            supplies: components["schemas"]["SupplySource"][];
         };
         /** @description A run to be counted. */
         CountsQuestion: {
@@ -5711,7 +5713,7 @@ export interface components {
             mailedAt: null | string;
         };
         /**
-         * @description What a guest sees behind their link: the workshop, the kit's pages, and what they have said themselves. The version goes into
+         * @description What a guest sees behind their link: the workshop, the kit's pages, what they bring, and what they have said themselves. The version goes into
          *         If-Match of an answer.
          */
         InvitationView: {
@@ -5737,6 +5739,7 @@ export interface components {
             answeredAt: null | string;
             /** Format: int32 */
             version: number;
+            brings: string[];
         };
         /** @description A layout as a guest sees it before the workshop. */
         InvitedLayout: {
@@ -5815,6 +5818,8 @@ export interface components {
             papers?: components["schemas"]["Paper"][];
             /** @description Sheets, packs and rolls of ready-made parts. */
             parts?: components["schemas"]["PartSheet"][];
+            /** @description Tools, inks, stamps, punches, pens and adhesive beyond what its pieces need by themselves. */
+            supplies?: components["schemas"]["Supply"][];
             layouts?: components["schemas"]["Layout"][];
             /** @description Sheets the designer has laid out by hand, keeps as they are, or has cut already. */
             keptSheets?: components["schemas"]["KeptSheet"][];
@@ -7434,6 +7439,68 @@ export interface components {
             kits: components["schemas"]["KitAtWorkshop"][];
             /** Format: int32 */
             guests: number;
+        };
+        /**
+         * @description What a kit needs that is neither paper nor a part: tools, inks, stamps, punches, pens, adhesive. What worked edges and outlines
+         *                 need is known from them and is no supply.
+         */
+        Supply: {
+            /** @description What it is called, 1 to 120 characters. */
+            name: string;
+            kind?: components["schemas"]["SupplyKind"];
+            size?: null | components["schemas"]["Length"];
+            /** @description How much of it one kit takes, in the designer's words; none for one of it. */
+            forOne?: null | string;
+            /** @description How much the whole table takes; none where that follows from the guests. */
+            forTable?: null | string;
+            /** @description Where it was got; none where that is not known. */
+            source?: null | string;
+            /** @description Its number there. */
+            number?: null | string;
+            /** @description Whether it can no longer be had. */
+            gone?: boolean;
+            /** @description What serves in its place. */
+            substitute?: null | string;
+            /** @description Who brings it. */
+            from?: components["schemas"]["SupplyFrom"];
+            /**
+             * Format: int32
+             * @description How many guests share one, 2 or more; none where it is not shared.
+             */
+            sharedBy?: null | number;
+        };
+        /**
+         * @description Who brings a supply to the table.
+         * @enum {unknown}
+         */
+        SupplyFrom: "host" | "guest" | "shared";
+        /**
+         * @description What kind of thing a supply is.
+         * @enum {unknown}
+         */
+        SupplyKind: "tool" | "punch" | "stamp" | "ink" | "pen" | "adhesive";
+        /** @description A supply the host has to have for a run. */
+        SupplyNeed: {
+            name: string;
+            kind: components["schemas"]["SupplyKind"];
+            /**
+             * Format: int32
+             * @description How many of it, where that follows from the guests: one each, or one for so many; none where the designer says an
+             *                 amount for the table, or none is counted.
+             */
+            count: null | number;
+            /** @description What the designer says of the amount: for the table, else for one. */
+            amount: null | string;
+            number: null | string;
+            gone: boolean;
+            /** @description What is taken instead where it can no longer be had. */
+            take: null | string;
+        };
+        /** @description Supplies got at one place. */
+        SupplySource: {
+            /** @description None where it is not known. */
+            source: null | string;
+            supplies: components["schemas"]["SupplyNeed"][];
         };
         /** @description Something that is in a bag and does not belong there, or not so often. */
         Surplus: {

@@ -76,6 +76,7 @@ function Answer({ secret, view, onRead, onSaved }: Props) {
         You will make <em>{view.kit}</em>. Say which photos you bring for each page, as well as you know: the papers in your bag
         are then cut to suit them.
       </p>
+      {view.brings.length > 0 && <p className="pt-2">Please bring {view.brings.join('; ')}.</p>}
       <form
         onSubmit={(event) => {
           event.preventDefault();

@@ -87,6 +87,28 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
         </tbody>
       </table>
       {counts.whyFewer && <p className="pt-3 text-[15px] text-soft">{counts.whyFewer}</p>}
+      {counts.supplies.length > 0 && (
+        <section aria-label="Supplies to have" className="pt-5 text-[15px]">
+          <h2 className="text-lg">Supplies</h2>
+          {counts.supplies.map((place) => (
+            <div key={place.source ?? ''} className="border-b border-line py-1">
+              <h3 className="text-[13px] text-soft">{place.source ?? 'Anywhere'}</h3>
+              <ul>
+                {place.supplies.map((s) => (
+                  <li key={s.name} className="flex justify-between gap-4">
+                    <span>
+                      {s.name}
+                      {s.number && <span className="text-[13px] text-soft"> no. {s.number}</span>}
+                      {s.gone && <span className="text-rust"> no longer to be had{s.take && `: take ${s.take}`}</span>}
+                    </span>
+                    <span className="text-brass">{s.count ?? s.amount}</span>
+                  </li>
+                ))}
+              </ul>
+            </div>
+          ))}
+        </section>
+      )}
       <h2 className="pt-5 text-lg">Spares</h2>
       <ul className="grid grid-cols-2 gap-x-6 text-[15px]">
         {spareNames.map(([of, name]) => {
@@ -120,6 +142,11 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
         <a className="press" href={`/api/kits/${slug}/tables/shopping.csv`} download>
           Save the list
         </a>
+        {counts.supplies.length > 0 && (
+          <a className="press" href={`/api/kits/${slug}/tables/supplies.csv`} download>
+            Save the supplies
+          </a>
+        )}
         <a className="press" href={`/api/kits/${slug}/tables/stock.csv`} download>
           Save the stock
         </a>

@@ -13,6 +13,7 @@ import { PartSheets } from './PartSheets';
 import { PaperEditor } from './PaperEditor';
 import { PaperPicture } from './PaperPicture';
 import { RunLine } from './RunLine';
+import { Supplies } from './Supplies';
 
 /** The papers of the kit: what they are, how many sheets there are, and how many the kit takes. */
 export function Stock() {
@@ -151,6 +152,7 @@ export function Stock() {
             })}
         </ul>
         <PartSheets find={isFound} />
+        <Supplies find={isFound} />
       </div>
     </>
   );
