@@ -129,6 +129,9 @@ public sealed record SheetPlan(
 /// <summary>How a search goes: the paper, the fewest sheets so far, and how few are possible at all.</summary>
 public sealed record PlanProgress(string Sheet, int Sheets, int LowerBound);
 
+/// <summary>A part of a sheet that is left when all is cut and worth keeping.</summary>
+public sealed record KeptPart(string Paper, PaperPart Part, Size Size);
+
 /// <summary>How everything asked for is cut.</summary>
 public sealed record CutPlan(IReadOnlyList<SheetPlan> BySheet)
 {
@@ -147,6 +150,35 @@ public sealed record CutPlan(IReadOnlyList<SheetPlan> BySheet)
             .Where(p => p.Labels.Count > 1)
             .SelectMany(p => p.Labels)
             .ToHashSet();
+
+    /// <summary>What no pattern uses up: offcuts worth keeping, tear strips, insides.</summary>
+    [JsonIgnore]
+    public IEnumerable<KeptPart> Kept
+    {
+        get
+        {
+            foreach (var sheet in BySheet)
+            {
+                // A pattern that is cut so many times stands there as often.
+                var patterns = sheet.Patterns.SelectMany(p => Enumerable.Repeat(p, p.Times)).ToList();
+                var used = patterns.Where(p => p.From is not null).CountBy(p => p.From!).ToDictionary();
+                foreach (var (part, size) in patterns.SelectMany(Left))
+                    if (used.GetValueOrDefault(part) is > 0 and var n)
+                        used[part] = n - 1;
+                    else
+                        yield return new(sheet.Sheet, part, size);
+            }
+        }
+    }
+
+    private static IEnumerable<(PaperPart Part, Size Size)> Left(CutPattern pattern) =>
+        pattern
+            .Offcuts.Select(o => (o.Name, o.Box.Size))
+            .Concat(
+                pattern
+                    .Cuts.Where(c => c.Plunge is not null && c.Gives.Count > 0)
+                    .Select(c => (c.Gives[0], c.PartBox.Size.Grown(-c.Setting)!.Value))
+            );
 
     /// <summary>How many cuts are still to be made in all, a stack at a time.</summary>
     public int Cuts => BySheet.Sum(s => s.Patterns.Sum(p => p.Passes * p.Cuts.Count));

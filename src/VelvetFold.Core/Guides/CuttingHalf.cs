@@ -317,38 +317,16 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
     // What no step uses up: offcuts worth keeping, tear strips, insides.
     private void WriteKeep()
     {
-        var used = plan
-            .BySheet.SelectMany(Sheets)
-            .Where(p => p.Pattern.From is not null)
-            .CountBy(p => (p.Sheet.Sheet, p.Pattern.From))
-            .ToDictionary();
-        var papers = new List<(string Paper, IReadOnlyList<Size> Sizes)>();
-        foreach (var sheet in plan.BySheet)
-        {
-            var sizes = new List<Size>();
-            foreach (var (pattern, part, size) in Sheets(sheet).SelectMany(p => Leaves(p.Pattern).Select(l => (p, l.Part, l.Size))))
-                if (used.GetValueOrDefault((sheet.Sheet, part)) is > 0 and var n)
-                    used[(sheet.Sheet, part)] = n - 1;
-                else
-                    sizes.Add(size);
-            if (sizes.Count > 0)
-                papers.Add((sheet.Sheet, sizes));
-        }
+        var papers = plan
+            .Kept.GroupBy(k => k.Paper)
+            .Select(g => (Paper: g.Key, Sizes: (IReadOnlyList<Size>)[.. g.Select(k => k.Size)]))
+            .ToList();
         bool Alone(string paper) => draft.IsPinned(Draft.KeyOf(StepKind.Keep, null, paper, []));
         foreach (var own in papers.Where(p => Alone(p.Paper)))
             AddKeep([own], own.Paper);
         if (papers.Where(p => !Alone(p.Paper)).ToList() is { Count: > 0 } together)
             AddKeep(together, null);
     }
-
-    private static IEnumerable<(PaperPart Part, Size Size)> Leaves(CutPattern pattern) =>
-        pattern
-            .Offcuts.Select(o => (o.Name, o.Box.Size))
-            .Concat(
-                pattern
-                    .Cuts.Where(c => c.Plunge is not null && c.Gives.Count > 0)
-                    .Select(c => (c.Gives[0], c.PartBox.Size.Grown(-c.Setting)!.Value))
-            );
 
     private void AddKeep(IReadOnlyList<(string Paper, IReadOnlyList<Size> Sizes)> papers, string? paper) =>
         draft.Add(

@@ -33,7 +33,8 @@ internal sealed record PageView(double Width, double Height, string Svg);
 internal sealed record GuidePagesAnswer(IReadOnlyList<PageView> Pages);
 
 /// <summary>All that is needed to follow a guide at the table, in one answer that can be kept.</summary>
-internal sealed record BenchView(int Revision, Kit Kit, KitAnswer Answer);
+/// <param name="Again">What to do about each piece that is spoiled or missing, by its label.</param>
+internal sealed record BenchView(int Revision, Kit Kit, KitAnswer Answer, IReadOnlyDictionary<string, IReadOnlyList<Saying>> Again);
 
 /// <summary>Guides: written, proved and printed.</summary>
 internal static class GuideEndpoints
@@ -104,11 +105,11 @@ internal static class GuideEndpoints
 
     private static async Task<IResult> BenchAsync(string slug, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
         await shelf.FindAsync(slug, null, cancel) is { } stored
-            ? Body.Json(
-                new BenchView(stored.Revision, stored.Kit, KitAnswer.For(stored.Kit, 1, new() { Memory = memory, Cancel = cancel })),
-                stored.Kit.Unit
-            )
+            ? Bench(stored, KitAnswer.For(stored.Kit, 1, new() { Memory = memory, Cancel = cancel }))
             : Problems.NoKit(slug);
+
+    private static IResult Bench(StoredKit stored, KitAnswer answer) =>
+        Body.Json(new BenchView(stored.Revision, stored.Kit, answer, Again.All(stored.Kit, answer)), stored.Kit.Unit);
 
     private static IReadOnlyList<Fault> SinceFaults(Kit? since) =>
         since is null ? [] : [.. KitRules.Faults(since).Select(f => f with { Path = $"since.{f.Path}" })];

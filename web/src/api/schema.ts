@@ -5013,6 +5013,10 @@ export interface components {
             revision: number;
             kit: components["schemas"]["Kit"];
             answer: components["schemas"]["KitAnswer"];
+            /** @description What to do about each piece that is spoiled or missing, by its label. */
+            again: {
+                [key: string]: string[];
+            };
         };
         /** @enum {unknown} */
         BookingKind: "opening" | "correction" | "purchase" | "cut" | "sheets-cut" | "packed" | "confirmed" | "released" | "taken-back";

@@ -46,6 +46,7 @@ interface TableProps {
   slug: string;
   kit: Kit;
   answer: KitAnswer;
+  again: Record<string, string[]>;
   /** Whether it can be followed without the network from now on. */
   kept: boolean;
   person: string;
@@ -63,7 +64,7 @@ const startAt = (steps: readonly Step[], progress: Progress): Progress => {
   return step ? { ...progress, at: step.key } : progress;
 };
 
-function Table({ slug, kit, answer, kept, person, onPerson }: TableProps) {
+function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps) {
   const { steps } = answer;
   const [progress, setProgress] = useState<Progress>(() => startAt(steps, progressOf(slug, person)));
   const [piece, setPiece] = useState<string | null>(null);
@@ -152,7 +153,7 @@ function Table({ slug, kit, answer, kept, person, onPerson }: TableProps) {
           {step === steps[steps.length - 1] ? 'Done: that was the last step' : 'Done, next step'}
         </button>
       </footer>
-      <PieceCard label={piece} kit={kit} answer={answer} onClose={() => setPiece(null)} />
+      <PieceCard label={piece} kit={kit} answer={answer} again={again} onClose={() => setPiece(null)} />
     </main>
   );
 }

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import type { Kit, KitAnswer } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { shownSide } from '../../parts/kitContext';
@@ -8,11 +9,14 @@ interface Props {
   label: string | null;
   kit: Kit;
   answer: KitAnswer;
+  /** What to do about it where it is spoiled or missing. */
+  again: Record<string, string[]>;
   onClose: () => void;
 }
 
 /** What a piece is: its size and paper, the sheet it is cut from, and where it lies on its page. */
-export function PieceCard({ label, kit, answer, onClose }: Props) {
+export function PieceCard({ label, kit, answer, again, onClose }: Props) {
+  const [spoiled, setSpoiled] = useState<string | null>(null);
   const cuts = answer.cutList.filter((c) => label && (c.label === label || `${c.layout}-${c.piece}` === label));
   const first = cuts[0]?.label ?? label;
   const sheet = answer.eachKit.plan.bySheet
@@ -44,9 +48,35 @@ export function PieceCard({ label, kit, answer, onClose }: Props) {
           />
         )}
       </div>
+      {label !== null && spoiled !== label && (
+        <button type="button" className="press mt-4 mr-3" onClick={() => setSpoiled(label)}>
+          It is spoiled or missing
+        </button>
+      )}
+      {label !== null && spoiled === label && <Ways labels={[label, ...cuts.map((c) => c.label)]} again={again} />}
       <button type="button" className="press mt-4" onClick={onClose}>
         Close
       </button>
     </Dialog>
+  );
+}
+
+// Of a piece that is cut in several parts, what to do for each of them.
+function Ways({ labels, again }: { labels: readonly string[]; again: Record<string, string[]> }) {
+  const told = [...new Set(labels)].filter((label) => again[label]);
+  return (
+    <section className="mt-4 border-t border-line pt-3" aria-label="What to do about it" aria-live="polite">
+      {told.length === 0 && <p>Nothing is cut for it and no part is laid: ask the host.</p>}
+      {told.map((label) => (
+        <div key={label} className="pb-2">
+          {told.length > 1 && <p className="text-[15px] text-soft">{label}</p>}
+          <ol className="list-decimal pl-6">
+            {again[label]?.map((way) => (
+              <li key={way}>{way}</li>
+            ))}
+          </ol>
+        </div>
+      ))}
+    </section>
   );
 }
