@@ -21,16 +21,37 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         WriteTrims();
         WriteMats();
         WritePrepare();
-        Add(StepKind.DryLayout, _words.Say("dry", ("layout", layout.Layout.Name)), [], Symbol.Look);
+        if (Wishes.Laying != LayingSchool.AsYouGo)
+            Add(
+                StepKind.DryLayout,
+                _words.Say(Wishes.Laying == LayingSchool.Tack ? "dry.tack" : "dry", ("layout", layout.Layout.Name)),
+                [],
+                Symbol.Look
+            );
         WriteDrying();
         WriteLaying();
         var cards = layout.Pieces.Where(p => p.Piece.Kind == PieceKind.Journaling).Select(p => p.Label).ToList();
         if (cards.Count > 0)
-            Add(StepKind.Write, _words.Say("write", ("pieces", Draft.List(cards))), cards, Symbol.Write);
+            Add(
+                StepKind.Write,
+                _words.Say(Wishes.Date == DateSchool.Back ? "write.back" : "write", ("pieces", Draft.List(cards))),
+                cards,
+                Symbol.Write
+            );
         else
-            Add(StepKind.Write, _words.Say("write.date"), [], Symbol.Write);
+            Add(StepKind.Write, _words.Say(DateKey), [], Symbol.Write);
         Add(StepKind.PutBack, _words.Say("putBack", ("layout", layout.Layout.Name)), [], Symbol.PutBack);
     }
+
+    private GuideWishes Wishes => draft.Kit.Guide;
+
+    private string DateKey =>
+        Wishes.Date switch
+        {
+            DateSchool.Front => "write.date.front",
+            DateSchool.Back => "write.date.back",
+            _ => "write.date",
+        };
 
     private Step Add(StepKind kind, Phrase text, IReadOnlyList<string> pieces, Symbol symbol, string? number = null) =>
         draft.Add(GuideHalf.Assembly, kind, text, pieces, layout.Layout.Id, signs: [new(symbol, number)]);

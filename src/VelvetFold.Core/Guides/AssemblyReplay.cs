@@ -143,8 +143,9 @@ internal sealed class AssemblyReplay(ProofTable table)
             return;
         Length Off(params Edge[] at) =>
             (_edges.GetValueOrDefault(label) ?? []).Where(e => at.Contains(e.Edge)).Aggregate(Length.Zero, (sum, e) => sum + e.Off);
-        var left = new Size(whole.Width - Off(Edge.Left, Edge.Right), whole.Height - Off(Edge.Top, Edge.Bottom));
-        if (!_leftSize.TryGetValue(label, out var said) || !table.Says(said, left))
+        // More may be said to come off than there is.
+        var left = Size.Of(whole.Width - Off(Edge.Left, Edge.Right), whole.Height - Off(Edge.Top, Edge.Bottom));
+        if (left is not { } size || !_leftSize.TryGetValue(label, out var said) || !table.Says(said, size))
             Fault(step, "by-hand-missing", Saying.Of("proof.left-otherwise", ("number", step), ("label", label)));
     }
 
@@ -483,7 +484,7 @@ internal sealed class AssemblyReplay(ProofTable table)
                 place.Key switch
                 {
                     "from.page" or "flush.page" or "from.piece" or "line.piece" => atStart ? span.Start + by : span.End - by - extent,
-                    "hanging" => atStart ? span.Start - by : span.End + by - extent,
+                    "hanging" or "hanging.before" or "hanging.after" => atStart ? span.Start - by : span.End + by - extent,
                     "beside.gap" or "beside.touch" => atStart ? span.Start - by - extent : span.End + by,
                     "tucked" => atStart ? span.Start + by - extent : span.End - by,
                     "centred.piece" => span.Start + (span.Extent - extent).Half,

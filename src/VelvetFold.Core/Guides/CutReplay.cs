@@ -39,7 +39,7 @@ internal sealed class CutReplay
 
     public void Gather(int step, Told told)
     {
-        if (told.Key == "gather")
+        if (told.Key is "gather" or "gather.on-sheets")
             foreach (var sheets in told["sheets"].Items)
                 if (_table.Kit.Papers.FirstOrDefault(p => p.Name == sheets["paper"].Text) is { } paper)
                     _gathered[paper.Id] = _gathered.GetValueOrDefault(paper.Id) + sheets["count"].Number;

@@ -44,7 +44,9 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
             .Select(s => _words.Say("gather.sheets", ("count", Words.Number(s.SheetsUsed)), ("paper", draft.PaperName(s.Sheet))))
             .ToList();
         if (sheets.Count > 0)
-            sentences.Add(_words.Say("gather", ("sheets", Phrase.Join(", ", sheets))));
+            sentences.Add(
+                _words.Say(_kit.Guide.Parts == PartsSchool.OnSheets ? "gather.on-sheets" : "gather", ("sheets", Phrase.Join(", ", sheets)))
+            );
         var parts = _kit.Parts.Where(s => layouts.Any(l => l.Pieces.Any(p => p.Piece.Part?.Sheet == s.Id))).Select(s => s.Name).ToList();
         if (parts.Count > 0)
             sentences.Add(_words.Say("gather.parts", ("parts", Draft.List(parts))));

@@ -85,7 +85,12 @@ internal sealed class PlaceSentence(Kit kit, ResolvedLayout resolved, Words word
                 Measuring(first, false, ("by", Stated(FactKind.Under, tucked.By, tucked.Edge, on)), ("edge", EdgeWord(tucked.Edge)))
             ),
             Hanging hanging => words.Say(
-                "hanging",
+                kit.Guide.Overhang switch
+                {
+                    OverhangSchool.Before => "hanging.before",
+                    OverhangSchool.After => "hanging.after",
+                    _ => "hanging",
+                },
                 ("by", Stated(FactKind.Over, hanging.By, hanging.Edge)),
                 ("edge", EdgeWord(hanging.Edge))
             ),

@@ -24,10 +24,72 @@ public sealed record StepNote(string Step, string Words, bool Instead = false);
 /// <param name="After">The key of the step it follows; none for the first place of its part of the guide.</param>
 public sealed record StepMove(string Step, string? After);
 
+/// <summary>How pages are laid: three schools, all common practice, no source.</summary>
+[JsonConverter(typeof(TextEnum<LayingSchool>))]
+public enum LayingSchool
+{
+    /// <summary>All of a page is laid out dry and looked at before anything is stuck.</summary>
+    [JsonStringEnumMemberName("dry-first")]
+    DryFirst,
+
+    /// <summary>It is held lightly while it is laid out, so that it can still be lifted, and stuck at the end.</summary>
+    [JsonStringEnumMemberName("tack")]
+    Tack,
+
+    /// <summary>Each piece is stuck as it comes.</summary>
+    [JsonStringEnumMemberName("as-you-go")]
+    AsYouGo,
+}
+
+/// <summary>Where ready-made parts wait.</summary>
+[JsonConverter(typeof(TextEnum<PartsSchool>))]
+public enum PartsSchool
+{
+    /// <summary>Sorted to the pile of their page at the start.</summary>
+    [JsonStringEnumMemberName("sort")]
+    Sort,
+
+    /// <summary>On their sheets until they are laid.</summary>
+    [JsonStringEnumMemberName("on-sheets")]
+    OnSheets,
+}
+
+/// <summary>When what hangs over the page is trimmed.</summary>
+[JsonConverter(typeof(TextEnum<OverhangSchool>))]
+public enum OverhangSchool
+{
+    [JsonStringEnumMemberName("before")]
+    Before,
+
+    [JsonStringEnumMemberName("after")]
+    After,
+}
+
+/// <summary>Where the date is written.</summary>
+[JsonConverter(typeof(TextEnum<DateSchool>))]
+public enum DateSchool
+{
+    [JsonStringEnumMemberName("front")]
+    Front,
+
+    [JsonStringEnumMemberName("back")]
+    Back,
+}
+
 /// <summary>What the designer wants of the guide; the steps themselves are computed.</summary>
 public sealed record GuideWishes
 {
     public GuideLanguage Language { get; init; }
+
+    public LayingSchool Laying { get; init; }
+
+    public PartsSchool Parts { get; init; }
+
+    /// <summary>None where it is left to whoever follows the guide.</summary>
+    public OverhangSchool? Overhang { get; init; }
+
+    /// <summary>None where it is left to whoever follows the guide.</summary>
+    public DateSchool? Date { get; init; }
 
     public IReadOnlyList<StepNote> Notes { get; init; } = [];
 

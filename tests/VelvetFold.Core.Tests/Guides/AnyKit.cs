@@ -245,7 +245,20 @@ internal static class AnyKit
                     Unit = metric ? LengthUnit.Millimetre : LengthUnit.Inch,
                     Stated = usual ? StatedSize.Cut : StatedSize.Finished,
                     Ruler = metric ? Length.Millimetres(1) : Length.Sixteenth,
-                    Guide = new() { Language = german ? GuideLanguage.German : GuideLanguage.English },
+                    Guide = new()
+                    {
+                        Language = german ? GuideLanguage.German : GuideLanguage.English,
+                        Laying = (LayingSchool)(layout.Pieces.Count % 3),
+                        Parts = usual ? PartsSchool.OnSheets : PartsSchool.Sort,
+                        Overhang =
+                            layout.Kind == LayoutKind.Spread ? null
+                            : metric ? OverhangSchool.Before
+                            : OverhangSchool.After,
+                        Date =
+                            metric ? null
+                            : usual ? DateSchool.Back
+                            : DateSchool.Front,
+                    },
                     Parts =
                     [
                         new()

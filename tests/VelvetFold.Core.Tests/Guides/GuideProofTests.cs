@@ -586,6 +586,31 @@ public partial class GuideProofTests
         );
     }
 
+    // Schools of doing it, each common practice, no source.
+    [Fact]
+    public void The_guide_follows_the_school_of_its_kit()
+    {
+        var kit = Kit(Layout(LayoutKind.Single, Piece("B1", "6", "4", new Hanging(Core.Measures.Edge.Right, L("1")), Top("1"))));
+        string Said(GuideWishes wishes)
+        {
+            var written = Written.Of(kit with { Guide = wishes });
+            Assert.True(written.Proof().Holds);
+            return string.Join(' ', written.Steps.Select(s => s.Text));
+        }
+        var plain = Said(new());
+        Assert.Contains("out dry", plain, StringComparison.Ordinal);
+        Assert.Contains("a pile for each page", plain, StringComparison.Ordinal);
+        Assert.Contains("to be trimmed off", plain, StringComparison.Ordinal);
+        Assert.Contains("on the page or on its back", plain, StringComparison.Ordinal);
+        Assert.Contains("hold each piece lightly", Said(new() { Laying = LayingSchool.Tack }), StringComparison.Ordinal);
+        Assert.DoesNotContain("only then stick", Said(new() { Laying = LayingSchool.AsYouGo }), StringComparison.Ordinal);
+        Assert.Contains("on their sheets until", Said(new() { Parts = PartsSchool.OnSheets }), StringComparison.Ordinal);
+        Assert.Contains("trim that off before you stick it", Said(new() { Overhang = OverhangSchool.Before }), StringComparison.Ordinal);
+        Assert.Contains("stick it, then trim that off", Said(new() { Overhang = OverhangSchool.After }), StringComparison.Ordinal);
+        Assert.Contains("date on the page, and", Said(new() { Date = DateSchool.Front }), StringComparison.Ordinal);
+        Assert.Contains("date on the back of the page.", Said(new() { Date = DateSchool.Back }), StringComparison.Ordinal);
+    }
+
     // Common practice, no source: a photo 4 in high on a 3½ in band stands ¼ over it above and below, and that is meant.
     [Fact]
     public void A_photo_on_a_band_stands_over_it_and_that_is_no_fault()

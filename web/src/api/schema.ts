@@ -5348,6 +5348,8 @@ export interface components {
             /** Format: int32 */
             budgetMs?: null | number;
         };
+        /** @enum {unknown} */
+        DateSchool: "front" | "back";
         /** @description One thing that is not as the designer made it, in a sentence. */
         Difference: {
             in: components["schemas"]["DifferenceIn"];
@@ -5660,6 +5662,10 @@ export interface components {
         /** @description What the designer wants of the guide; the steps themselves are computed. */
         GuideWishes: {
             language?: components["schemas"]["GuideLanguage"];
+            laying?: components["schemas"]["LayingSchool"];
+            parts?: components["schemas"]["PartsSchool"];
+            overhang?: null | components["schemas"]["OverhangSchool"];
+            date?: null | components["schemas"]["DateSchool"];
             notes?: components["schemas"]["StepNote"][];
             moves?: components["schemas"]["StepMove"][];
         };
@@ -5989,6 +5995,11 @@ export interface components {
              */
             kits?: null | number;
         };
+        /**
+         * @description How pages are laid: three schools, all common practice, no source.
+         * @enum {unknown}
+         */
+        LayingSchool: "dry-first" | "tack" | "as-you-go";
         /** @description A page or a spread with its pieces from back to front. */
         Layout: {
             /** @description Its short label, L1 and so on, which the labels of its pieces begin with. */
@@ -6446,6 +6457,8 @@ export interface components {
             path: string;
             size: components["schemas"]["Size"];
         };
+        /** @enum {unknown} */
+        OverhangSchool: "before" | "after";
         /** @description How something is bought: so many to a pack, and what a pack costs. */
         Pack: {
             /**
@@ -6619,6 +6632,11 @@ export interface components {
             part?: null | string;
             more?: null | components["schemas"]["Length"];
         };
+        /**
+         * @description Where ready-made parts wait.
+         * @enum {unknown}
+         */
+        PartsSchool: "sort" | "on-sheets";
         /** @description One way to cut a sheet, and how often. */
         PatternAnswer: {
             sheet: string;

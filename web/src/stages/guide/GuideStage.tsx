@@ -10,6 +10,7 @@ import { AtHand } from './AtHand';
 import { forms, type Form, type Sheet } from './forms';
 import { PrintedPages } from './PrintedPages';
 import { ProofLine } from './ProofLine';
+import { Schools } from './Schools';
 import { StepList } from './StepList';
 import { StepPicture } from './StepPicture';
 import { StepTools } from './StepTools';
@@ -97,6 +98,7 @@ export function GuideStage() {
           ]}
           onChange={(language) => change({ ...kit, guide: { ...kit.guide, language } })}
         />
+        <Schools />
         {marked.size > 0 && (
           <span className="text-brass">
             {marked.size === 1 ? '1 step has' : `${marked.size} steps have`} changed since revision {printed?.number} was printed

@@ -31,6 +31,7 @@ const counts = {
     sheets: [],
     parts: [],
   },
+  supplies: [],
   shopping: [
     {
       item: 'plain',
