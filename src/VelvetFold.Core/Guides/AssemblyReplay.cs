@@ -488,7 +488,7 @@ internal sealed class AssemblyReplay(ProofTable table)
                     "beside.gap" or "beside.touch" => atStart ? span.Start - by - extent : span.End + by,
                     "tucked" => atStart ? span.Start + by - extent : span.End - by,
                     "centred.piece" => span.Start + (span.Extent - extent).Half,
-                    "centred.page.across" or "centred.page.down" => span.Start + by,
+                    "centred.page.across" or "centred.page.down" or "spans.page.across" or "spans.page.down" => span.Start + by,
                     _ => Flank(layout, placed, place.Key).IsStart() ? span.Start + by : span.End - by - extent,
                 },
                 about
@@ -507,8 +507,8 @@ internal sealed class AssemblyReplay(ProofTable table)
     private static Axis? Across(Told place) =>
         place.Key switch
         {
-            "centred.page.across" or "flush.seam" or "from.seam" or "flush.outer" or "from.outer" => Axis.Across,
-            "centred.page.down" => Axis.Down,
+            "centred.page.across" or "spans.page.across" or "flush.seam" or "from.seam" or "flush.outer" or "from.outer" => Axis.Across,
+            "centred.page.down" or "spans.page.down" => Axis.Down,
             _ => null,
         };
 

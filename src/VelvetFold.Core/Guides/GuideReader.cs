@@ -174,6 +174,8 @@ internal sealed partial class GuideReader
         "flush.page",
         "from.piece",
         "line.piece",
+        "spans.page.across",
+        "spans.page.down",
         "centred.page.across",
         "centred.page.down",
         "centred.piece",

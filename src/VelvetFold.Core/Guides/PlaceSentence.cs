@@ -60,6 +60,9 @@ internal sealed class PlaceSentence(Kit kit, ResolvedLayout resolved, Words word
                     ("distance", Stated(FactKind.Inside, from.Distance, from.Edge, on))
                 )
             ),
+            Centred { In: null } when FromPage(placed, first) == Length.Zero => words
+                .Say(axis == Axis.Across ? "spans.page.across" : "spans.page.down")
+                .With(Meant(FactKind.Centred, Length.Zero, first)),
             Centred { In: null } => words.Say(
                 axis == Axis.Across ? "centred.page.across" : "centred.page.down",
                 ("measured", Stated(FactKind.Centred, FromPage(placed, first), first))

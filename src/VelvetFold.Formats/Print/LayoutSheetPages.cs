@@ -128,16 +128,28 @@ internal sealed class LayoutSheetPages
         };
         y = Lines(string.Join(" ", said.Where(s => s.Length > 0)), 10, new(Margin, y, Inner, Bottom - y), Inks.Soft) + 4;
         y = Lines(_words.Text("sheet.how"), 10, new(Margin, y, Inner, Bottom - y), Inks.Ink) + 10;
-        var entries = _sheets
-            .First.Select(s => new Entry("", s.Text, s.Lines, Changed: _changed.Contains(s.Key)))
-            .Concat(
-                _answer.Materials.Select(m => new Entry(
-                    "",
-                    $"{m.Name}{(m.Amount is { } amount ? $": {amount}" : "")}{(m.Why is { } why ? $". {why}" : "")}",
-                    []
-                ))
-            )
+        foreach (var step in _sheets.First)
+            y = Lines(step.Text, 10, new(Margin, y, Inner, Bottom - y), Inks.Ink) + 5;
+        y += 8;
+        _pages[^1]
+            .Add(
+                new PartInk(Part.Heading, [new TextInk(new(Margin, y + 14), _words.Text("print.materials"), 14, Typeface.Serif, Inks.Ink)])
+            );
+        y += 24;
+        var entries = _answer
+            .Materials.Select(m => new Entry(
+                "",
+                $"{m.Name}{(m.Amount is { } amount ? $": {amount}" : "")}{(m.Why is { } why ? $". {why}" : "")}",
+                []
+            ))
             .ToList();
+        // Two columns of one height, where one side holds them.
+        for (var height = 40.0; height <= Bottom - y; height += 10)
+            if (Set(entries, [.. Columns(y).Select(c => c with { Height = height })], 10) is { } marks)
+            {
+                _pages[^1].AddRange(marks);
+                return;
+            }
         Fill(entries, y, null, 10, _words.Text("print.materials"));
     }
 

@@ -45,7 +45,7 @@ export function GuideStage() {
     gcTime: 5_000,
   });
   const marked = new Set(printed ? changed.data : []);
-  const form = view === 'step' || view === 'at-hand' ? 'guide' : view;
+  const form = view === 'step' || view === 'at-hand' ? 'sheets' : view;
   const pdf = `/api/kits/${slug}/guide.pdf?form=${form}&paper=${sheet}`;
   const print = async () => {
     // What is on the screen is saved first, and what is marked as printed is just what is on the paper.
