@@ -275,4 +275,24 @@ public class StockMoveTests
         var silent = proof with { CutOff = new Dictionary<string, int> { ["L1-B2"] = 1 } };
         Assert.Equal(new("L1-B1", 3, 3, 0), Assert.Single(Reconciliation.Of(pieces, new KitWork(kit).Run(3), silent, 3).Differences));
     }
+
+    [Fact]
+    public void What_is_counted_stands_in_place_of_what_the_ledger_says()
+    {
+        var pile = Pile.Sheets("plain");
+        var stock = KitStock.None with { OnHand = new Dictionary<Pile, int> { [pile] = 8 } };
+        var move = Assert.Single(Booking.Counted([(pile, 5)], stock).Moves);
+        Assert.Equal((pile, -3), (move.Pile, move.Count));
+    }
+
+    [Fact]
+    public void What_lies_in_the_bag_is_not_packed_again()
+    {
+        PackItem[] items = [new("L1-B1", "L1", Core.Wording.Saying.Plain(""), Core.Wording.Saying.Plain(""), 1)];
+        var (outcome, _, _, packed) = Packing.Scanned("l1-b1", false, 3, items, new Dictionary<string, int>());
+        Assert.Equal(("packed", 1), (outcome, packed!["L1-B1"]));
+        (outcome, _, _, packed) = Packing.Scanned("l1-b1", false, 3, items, packed);
+        Assert.Equal("twice", outcome);
+        Assert.Null(packed);
+    }
 }

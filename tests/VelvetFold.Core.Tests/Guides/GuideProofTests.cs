@@ -124,6 +124,7 @@ public partial class GuideProofTests
         ("the wrong side", @"plaid side showing", "dot side showing"),
         ("the wrong side, in German", @"Punkte-Seite sichtbar", "Karo-Seite sichtbar"),
         ("a label on the side that shows", @"label on the plaid side", "label on the dot side"),
+        ("a side that lies down is not said to", @"will show, which lies down now:", "will show:"),
         ("a sheet the wrong way up", @"Lay it plaid side up", "Lay it dot side up"),
         ("a sheet's side unsaid", @" Lay it plaid side up\.", ""),
         ("nothing said of where the labels go", @" Write its label on the back of each piece as it falls\.", ""),
@@ -584,6 +585,42 @@ public partial class GuideProofTests
             steps.Single(s => s.Kind == StepKind.Lay).Lines[1],
             StringComparison.Ordinal
         );
+    }
+
+    [Fact]
+    public void A_side_that_is_unsaid_and_a_mat_that_comes_too_late_are_told_as_what_they_are()
+    {
+        var written = Written.Of(Kit(Layout(LayoutKind.Single, Photo("P1", "4", "6", Left("1"), Top("1"), ("plain", "1/8")))));
+        var mat = written.Steps.Single(s => s.Kind == StepKind.Mat);
+        var unsaid = written.Steps.Select(s =>
+            s == mat ? s with { Text = s.Text.Replace(", front side showing", "", StringComparison.Ordinal) } : s
+        );
+        Assert.NotEqual(mat.Text, unsaid.Single(s => s.Kind == StepKind.Mat).Text);
+        Assert.Contains(written.Proof([.. unsaid]).Faults, f => f.Code == "side-unsaid");
+        var late = written.Steps.Where(s => s != mat).ToList();
+        late.Insert(late.FindIndex(s => s.Kind == StepKind.Lay) + 1, mat);
+        Assert.Contains(written.Proof(late).Faults, f => f.Code == "not-matted-yet");
+    }
+
+    // A print with one way up must not come off the sheet lying: the steps for a free print of the same size are wrong for it.
+    [Fact]
+    public void A_one_way_print_that_is_cut_lying_is_noticed()
+    {
+        Kit Of(Core.Stock.PrintDirection direction) =>
+            Kit(
+                Layout(LayoutKind.Single, Piece("B1", "4", "10", Left("1"), Top("1"))),
+                Paper("plain", direction) with
+                {
+                    FaceB = null,
+                    Size = S("12", "8"),
+                }
+            );
+        var free = Written.Of(Of(Core.Stock.PrintDirection.Free));
+        Assert.True(free.Proof().Holds);
+        var kit = Of(Core.Stock.PrintDirection.OneWay);
+        var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
+        var proof = GuideProof.Replay(kit, layouts, CutList.Of(kit, layouts), free.Plan, free.Steps);
+        Assert.Contains(proof.Faults, f => f.Code == "cut-wrong");
     }
 
     // Schools of doing it, each common practice, no source.

@@ -82,6 +82,17 @@ public sealed partial class LexiconTests
         Assert.Equal(One("B1"), One("B1"));
         Assert.Equal(One("B1").GetHashCode(), One("B1").GetHashCode());
         Assert.NotEqual(One("B1"), One("B2"));
+        // Another sentence, another blank, another list of as many: each says something else.
+        Assert.NotEqual(Saying.Of("word.and", ("a", "1")), Saying.Of("word.or", ("a", "1")));
+        Assert.NotEqual(Saying.Of("word.and", ("a", "1")), Saying.Of("word.and", ("b", "1")));
+        Assert.NotEqual(Saying.Of("word.and", ("a", new[] { "1", "2" })), Saying.Of("word.and", ("a", new[] { "1", "3" })));
+    }
+
+    [Fact]
+    public void An_equals_sign_within_words_is_no_alternative()
+    {
+        Assert.Equal("so x = y", Filled("{n?a=one|so x = y}", ("n", "b")));
+        Assert.Equal("one", Filled("{n?a=one|so x = y}", ("n", "a")));
     }
 
     [Fact]

@@ -25,6 +25,19 @@ public class GangSheetsTests
         Assert.Equal("L1-P9", Assert.Single(gang.TooLarge).Opening);
     }
 
+    // A printer leaves 1/4 in white at the edges, and crop marks stand in 1/8 in (common practice, no source).
+    [Fact]
+    public void Prints_begin_a_quarter_of_an_inch_in_and_an_eighth_apart()
+    {
+        var boxes = Assert
+            .Single(GangSheets.Of([new("Wren", "L1-P1", S("3", "4")), new("Wren", "L1-P2", S("3", "4"))], Letter).Sheets)
+            .Select(p => p.Box)
+            .OrderBy(b => (b.X, b.Y))
+            .ToList();
+        Assert.Equal((L("1/4"), L("1/4")), (boxes[0].X, boxes[0].Y));
+        Assert.Equal(L("1/8"), boxes[1].X > boxes[0].X ? boxes[1].X - boxes[0].Right : boxes[1].Y - boxes[0].Bottom);
+    }
+
     [Fact]
     public void Every_photo_lies_once_on_a_sheet_inside_the_margin_and_clear_of_the_others() =>
         Gen.Select(Gen.Int[0, 3], Gen.Bool)

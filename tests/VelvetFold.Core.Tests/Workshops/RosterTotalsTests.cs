@@ -42,6 +42,21 @@ public class RosterTotalsTests
     }
 
     [Fact]
+    public void Guests_who_make_the_same_count_each()
+    {
+        var totals = RosterTotals.Of(
+            Page,
+            [
+                [],
+                [],
+                [],
+            ]
+        );
+        Assert.All(totals.Pieces, p => Assert.Equal((3, 3), (p.Count, p.AsDesigned)));
+        Assert.All(totals.Photos, p => Assert.Equal(3, p.Count));
+    }
+
+    [Fact]
     public void What_names_nothing_any_more_is_left_aside()
     {
         var totals = RosterTotals.Of(
