@@ -52,10 +52,6 @@ internal sealed class DimensionedPage
 
     public int Scale { get; }
 
-    /// <summary>Where the numbers stand, from the page's top left corner, each with its size; for checking that none touches another.</summary>
-    public IReadOnlyList<(double X, double Y, double Width, double Height)> Numbers =>
-        [.. _numbers.Select(n => (n.X, n.Y, n.Width, n.Height))];
-
     public double Width => Margin(Edge.Left) + PageWidth + Margin(Edge.Right);
 
     public double Height => Margin(Edge.Top) + PageHeight + Margin(Edge.Bottom);
@@ -153,34 +149,25 @@ internal sealed class DimensionedPage
         Number(mark.Text, middle, area, turned);
     }
 
-    private void Number(string text, Spot middle, Area area, bool turned)
+    private void Number(string text, Spot middle, Area area, bool turned) =>
+        Write(area, middle, text, _text, Typeface.Bold, Inks.Brass, turned);
+
+    // On white ground, so that no line runs through it.
+    private void Write(Area area, Spot middle, string text, double size, Typeface type, string colour, bool turned)
     {
         _numbers.Add(area);
+        var (right, bottom) = (area.X + area.Width, area.Y + area.Height);
         _texts.Add(
             new PathInk(
                 [
-                    [
-                        new(area.X, area.Y),
-                        new(area.X + area.Width, area.Y),
-                        new(area.X + area.Width, area.Y + area.Height),
-                        new(area.X, area.Y + area.Height),
-                    ],
+                    [new(area.X, area.Y), new(right, area.Y), new(right, bottom), new(area.X, bottom)],
                 ],
                 Inks.White,
                 null
             )
         );
-        _texts.Add(
-            new TextInk(
-                turned ? new(middle.X + _text * 0.33, middle.Y) : new(middle.X, middle.Y + _text * 0.33),
-                text,
-                _text,
-                Typeface.Bold,
-                Inks.Brass,
-                Centred: true,
-                Turned: turned
-            )
-        );
+        var at = turned ? new Spot(middle.X + size * 0.33, middle.Y) : new(middle.X, middle.Y + size * 0.33);
+        _texts.Add(new TextInk(at, text, size, type, colour, Centred: true, Turned: turned));
     }
 
     private static double LaneAt(int lane) => lane * LaneStep + LaneStep / 2 + 4;
@@ -255,33 +242,7 @@ internal sealed class DimensionedPage
                 var area = new Area(x + (w - width) * right, y + (h - height) * down, width, height);
                 if (_numbers.Exists(area.Touches) || !IsOnPage(area))
                     continue;
-                _numbers.Add(area);
-                var middle = new Spot(area.X + width / 2, area.Y + height / 2);
-                _texts.Add(
-                    new PathInk(
-                        [
-                            [
-                                new(area.X, area.Y),
-                                new(area.X + width, area.Y),
-                                new(area.X + width, area.Y + height),
-                                new(area.X, area.Y + height),
-                            ],
-                        ],
-                        Inks.White,
-                        null
-                    )
-                );
-                _texts.Add(
-                    new TextInk(
-                        turned ? new(middle.X + size * 0.33, middle.Y) : new(middle.X, middle.Y + size * 0.33),
-                        mark.Text,
-                        size,
-                        Typeface.Sans,
-                        Inks.Ink,
-                        Centred: true,
-                        Turned: turned
-                    )
-                );
+                Write(area, new(area.X + width / 2, area.Y + height / 2), mark.Text, size, Typeface.Sans, Inks.Ink, turned);
                 return;
             }
         }

@@ -24,7 +24,6 @@ internal sealed class LayoutSheetPages
     private readonly LayoutSheets _sheets;
     private readonly Words _words;
     private readonly Func<Step, Scene?> _sceneOf;
-    private readonly string _foot;
     private readonly IReadOnlySet<string> _changed;
     private readonly double _width;
     private readonly double _height;
@@ -44,16 +43,9 @@ internal sealed class LayoutSheetPages
         bool Under = false
     );
 
-    private LayoutSheetPages(
-        Kit kit,
-        KitAnswer answer,
-        string title,
-        PrintPaper paper,
-        Func<Step, Scene?> sceneOf,
-        IReadOnlySet<string> changed
-    )
+    private LayoutSheetPages(Kit kit, KitAnswer answer, PrintPaper paper, Func<Step, Scene?> sceneOf, IReadOnlySet<string> changed)
     {
-        (_kit, _answer, _sheets, _foot, _sceneOf, _changed) = (kit, answer, LayoutSheets.Of(kit, answer), title, sceneOf, changed);
+        (_kit, _answer, _sheets, _sceneOf, _changed) = (kit, answer, LayoutSheets.Of(kit, answer), sceneOf, changed);
         _words = Words.In(kit.Guide.Language);
         (_width, _height) = paper.Size();
     }
@@ -70,7 +62,7 @@ internal sealed class LayoutSheetPages
         IReadOnlySet<string> changed
     )
     {
-        var pages = new LayoutSheetPages(kit, answer, title, paper, sceneOf, changed);
+        var pages = new LayoutSheetPages(kit, answer, paper, sceneOf, changed);
         pages.AtHand(title, below);
         foreach (var sheet in pages._sheets.Sheets)
         {
