@@ -20,7 +20,15 @@ const pictures = {
   stock: [`${kite}/stock`, (page) => page.getByText('High Wind').first().click()],
   cuts: [`${kite}/cuts`],
   guide: [`${kite}/guide`],
-  'guide-printed': [`${kite}/guide`, pick('What is shown', 'the guide')],
+  'guide-printed': [
+    `${kite}/guide`,
+    async (page) => {
+      await pick('What is shown', 'one sheet a layout')(page);
+      // The first two pages are what is at hand and what is cut: the picture with its measures comes third.
+      await page.locator('.printed figure').nth(2).scrollIntoViewIfNeeded();
+      await page.locator('.printed').evaluate((pages) => pages.scrollTo(0, pages.querySelectorAll('figure')[2].offsetTop - pages.offsetTop));
+    },
+  ],
   'guide-wordless': [`${kite}/guide`, pick('What is shown', /without words/)],
   guests: [`${kite}/guests`, (page) => page.getByText('Bram').first().click()],
   bench: [`${kite}/bench`],
