@@ -85,7 +85,7 @@ public class LayoutSheetTests
         var sheets = SheetsOf(kit);
         Assert.True(sheets.Proof.Holds);
         var cut = Assert.Single(sheets.Sheets[0].Back, s => s.Kind == StepKind.Cut);
-        Assert.EndsWith("For other layouts L2-B1, L3-B1 fall off too: to their piles.", cut.Text, StringComparison.Ordinal);
+        Assert.EndsWith("Also for other piles: L2-B1, L3-B1.", cut.Text, StringComparison.Ordinal);
         Assert.All(sheets.Sheets.Skip(1), s => Assert.DoesNotContain(s.Back, b => b.Kind == StepKind.Cut));
         // One that is left out, or that does not fall off there, is noticed.
         var answer = KitAnswer.For(kit, 1);

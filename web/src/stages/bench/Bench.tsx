@@ -4,6 +4,7 @@ import { useNavigate, useParams } from 'react-router';
 import { api, unwrap, type Kit, type KitAnswer, type Step } from '../../api/client';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useKeys } from '../../parts/useKeys';
+import { SpokenOf } from '../guide/SpokenOf';
 import { headingOf } from '../guide/StepList';
 import { sceneOf } from '../guide/stepScene';
 import { keepForOffline } from './offline';
@@ -160,7 +161,8 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
 
 function StepScene({ kit, answer, step }: { kit: Kit; answer: KitAnswer; step: Step }) {
   const { scene, ...marks } = sceneOf(answer, step) ?? {};
-  if (!scene) return null;
+  // What has no picture shows the papers it speaks of; its words stand large beside it already.
+  if (!scene) return step.kind === 'gather' || step.kind === 'cut' ? <SpokenOf kit={kit} answer={answer} step={step} /> : null;
   return <ScenePicture scene={scene} papers={kit.papers ?? []} rulers={kit.unit ?? 'in'} {...marks} className="h-full w-full" />;
 }
 
