@@ -76,18 +76,18 @@ public sealed record LayoutSheets(IReadOnlyList<Step> First, IReadOnlyList<Layou
 
     private static string LayoutOf(string label) => label.Split('-')[0];
 
-    // What falls off a sheet for other layouts goes to their piles.
+    // What falls off a sheet for other layouts goes to their piles. The designer's own words after a sentence stay the last.
     private static Step Also(Step step, string layout, Words words)
     {
         var others = step.Pieces.Where(p => LayoutOf(p) != layout).Distinct().ToList();
-        return step.Kind != StepKind.Cut || others.Count == 0
-            ? step
-            : step with
-            {
-                Text = $"{step.Text} {words.Text("cut.also", ("pieces", string.Join(", ", others)))}",
-                Computed =
-                    step.Computed.Length == 0 ? "" : $"{step.Computed} {words.Text("cut.also", ("pieces", string.Join(", ", others)))}",
-            };
+        if (step.Kind != StepKind.Cut || others.Count == 0)
+            return step;
+        var also = words.Text("cut.also", ("pieces", string.Join(", ", others)));
+        return step with
+        {
+            Text = step.Note is { Instead: false } note ? $"{step.Computed} {also} {note.Words}" : $"{step.Text} {also}",
+            Computed = step.Note is null ? "" : $"{step.Computed} {also}",
+        };
     }
 
     // Each edge of a page has to be found by the numbers that are printed on it.

@@ -158,13 +158,14 @@ internal sealed class LayoutSheetPages
             .SelectMany(scale => Sizes.Select(size => (Scale: scale, Size: size)))
             .OrderBy(t => Math.Max(0, t.Scale - 2) * 0.7 + (Sizes[0] - t.Size))
             .ToList();
-        (DimensionedPage Page, double Size)? smallest = null;
+        var drawn = Scales.ToDictionary(scale => scale, scale => new DimensionedPage(_kit, scene, sheet.Dimensions, scale, Smallest));
+        DimensionedPage? smallest = null;
         foreach (var (scale, size) in tries)
         {
-            var page = new DimensionedPage(_kit, scene, sheet.Dimensions, scale, Smallest);
+            var page = drawn[scale];
             if (page.Width > Inner || page.Height > (Bottom - y) * 0.68)
                 continue;
-            smallest = (page, Smallest);
+            smallest = page;
             if (Set(entries, Around(page, y), size) is not { } marks)
                 continue;
             Draw(page, y);
@@ -172,7 +173,7 @@ internal sealed class LayoutSheetPages
             return;
         }
         // More than a side holds: the picture, and what follows it on the next sheet.
-        var large = smallest?.Page ?? new DimensionedPage(_kit, scene, sheet.Dimensions, Scales[^1], Smallest);
+        var large = smallest ?? drawn[Scales[^1]];
         Draw(large, y);
         Fill(entries, y, Around(large, y), Smallest, $"{layout.Id}  {layout.Name}");
     }

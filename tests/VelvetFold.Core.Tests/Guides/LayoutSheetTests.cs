@@ -77,6 +77,21 @@ public class LayoutSheetTests
         Assert.Equal(["7", "2"], marks.Where(m => m.Axis == Axis.Down).Select(m => m.Text));
     }
 
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public void Words_of_the_designers_own_at_a_sheet_for_several_layouts_are_no_fault(bool instead)
+    {
+        var one = Layout(LayoutKind.Single, Piece("B1", "6", "6", Left("0"), Top("0")));
+        var kit = Kit(one) with { Layouts = [one, one with { Id = "L2", Name = "Two" }] };
+        var cut = KitAnswer.For(kit, 1).Steps.First(s => s.Kind == StepKind.Cut);
+        var sheets = SheetsOf(kit with { Guide = new() { Notes = [new(cut.Key, "Mind the corner.", instead)] } });
+        Assert.True(sheets.Proof.Holds, string.Join(' ', sheets.Proof.Faults.Select(f => f.Says)));
+        var text = sheets.Sheets[0].Back.First(s => s.Kind == StepKind.Cut).Text;
+        Assert.Contains("Mind the corner.", text, StringComparison.Ordinal);
+        Assert.Contains("Also for other piles: L2-B1.", text, StringComparison.Ordinal);
+    }
+
     [Fact]
     public void What_falls_off_for_another_layout_is_sent_to_its_pile()
     {
