@@ -1,154 +1,119 @@
-using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
-using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
 
-/// <summary>Weighs what a host has arranged by hand, in the same reasons as the fits that are found.</summary>
+/// <summary>Weighs a layout as it stands after changes, found or made by hand: one and the same measure.</summary>
 public static class FitJudge
 {
-    private const decimal EmptyOpening = 14;
-    private const decimal HomelessPhoto = 20;
-    private const decimal Collision = 15;
-
     /// <summary>The layout as it stands after the changes, its photos given to its openings at the least loss.</summary>
     /// <param name="changes">Those of the layout; what cannot be made is left out.</param>
+    /// <param name="bag">The paper that it has to come out of; none where that does not matter.</param>
     /// <exception cref="ArgumentException">There is no such layout, or there are more photos than can be weighed.</exception>
-    public static Fit Of(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, IReadOnlyList<OpeningChange> changes)
+    public static Fit Of(
+        Kit kit,
+        string layoutId,
+        IReadOnlyList<GuestPhoto> photos,
+        IReadOnlyList<OpeningChange> changes,
+        FitWishes? wishes = null,
+        Bag? bag = null
+    )
     {
-        var (known, adapted, judged) = Judged(kit, layoutId, photos, changes);
-        var reasons = known.Select(c => new FitReason(ChangeKind.Of(c.Move).Cost(c), c.Says(kit)) { Of = c }).ToList();
-        reasons.AddRange(judged.Given.SelectMany(g => g.Reasons));
-        foreach (var slot in judged.Empty)
-            reasons.Add(new(EmptyOpening, Saying.Of("fit.has-no-photo", ("layout", layoutId), ("piece", slot.Piece))));
-        foreach (var photo in judged.Homeless)
-            reasons.Add(
-                new(HomelessPhoto, Saying.Of("fit.finds-no-opening", ("photo", photo.Id), ("size", kit.Reading().Format(photo.Size))))
-            );
-        if (Collides(kit, layoutId, known, adapted))
-            reasons.Add(new(Collision, Saying.Of("fit.something-lies-on-what")));
-        return new(
-            known,
-            100 - reasons.Sum(r => r.Points),
-            reasons,
-            [.. judged.Given.Select(g => new PhotoPlace(g.Photo.Id, $"{layoutId}-{g.Slot.Piece}", Math.Round(g.Lost, 3)))]
-        );
+        var (known, weighed) = Weighed(kit, layoutId, photos, changes, wishes ?? FitWishes.None);
+        var fit = weighed.Fit(layoutId, photos, known);
+        if (bag is null)
+            return fit;
+        var missing = new FitPaper(kit, layoutId, photos, bag, wishes ?? FitWishes.None).ToBring(known);
+        return fit with { Score = fit.Score - missing.Sum(r => r.Points), Reasons = [.. fit.Reasons, .. missing] };
     }
 
-    /// <summary>Whether it works as it stands: every photo has an opening, every opening a photo or something else, and nothing runs
-    /// into anything.</summary>
+    /// <summary>Whether it works as it stands: every photo has an opening, every opening a photo or something else, nothing runs into
+    /// anything, and nothing is lost that must not be.</summary>
     /// <exception cref="ArgumentException">There is no such layout, or there are more photos than can be weighed.</exception>
     public static bool Works(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, IReadOnlyList<OpeningChange> changes)
     {
-        var (known, adapted, judged) = Judged(kit, layoutId, photos, changes);
-        return judged is { Empty: [], Homeless: [] } && (known.Count == 0 || !Collides(kit, layoutId, known, adapted));
+        var (_, weighed) = Weighed(kit, layoutId, photos, changes, FitWishes.None);
+        return weighed.Tally.Faults == 0
+            && !weighed.At.Contains(null)
+            && weighed
+                .Things.Where(t => t.Role == PageRole.Opening)
+                .All(t => !t.Piece.HoldsPhoto || t.Piece.IsPlaceholder || weighed.At.Contains(t.Id));
     }
 
-    private static (
-        IReadOnlyList<OpeningChange> Known,
-        Kit Adapted,
-        (List<AssignedPhoto> Given, List<Slot> Empty, List<GuestPhoto> Homeless) Judged
-    ) Judged(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, IReadOnlyList<OpeningChange> changes)
+    /// <summary>A page with its photos, weighed.</summary>
+    internal sealed record Weighing(Frame Frame, IReadOnlyList<Lying> Things, string?[] At, Tally Tally)
+    {
+        public double Points => Frame.Cost + Tally.Points;
+
+        public Fit Fit(string layoutId, IReadOnlyList<GuestPhoto> photos, IReadOnlyList<OpeningChange> changes)
+        {
+            List<FitReason> reasons = [.. Frame.Reasons, .. Tally.Reasons];
+            var places = new List<PhotoPlace>();
+            for (var i = 0; i < At.Length; i++)
+                if (At[i] is { } id && Things.First(t => t.Id == id) is var on)
+                    places.Add(new(photos[i].Id, $"{layoutId}-{id}", Lost(photos[i], on)));
+            var held = places
+                .GroupBy(p => p.Opening[(layoutId.Length + 1)..])
+                .ToDictionary(g => g.Key, g => g.Select(p => p.Photo).ToList());
+            return new([.. changes.Select(c => c with { Photos = Holds(c, held) })], 100 - reasons.Sum(r => r.Points), reasons, places);
+        }
+
+        // Of a pocket those within.
+        private List<string>? Holds(OpeningChange change, Dictionary<string, List<string>> held)
+        {
+            if (change.Move == OpeningMove.Placeholder)
+                return change.Photos is null ? null : [.. change.Photos];
+            var id =
+                change.Move == OpeningMove.Pocket
+                    ? Things.FirstOrDefault(t => t.Role == PageRole.Pocket && t.Piece.Across.LeansOn == change.Piece)?.Id ?? ""
+                    : change.Piece;
+            return held.GetValueOrDefault(id);
+        }
+
+        private static decimal Lost(GuestPhoto photo, Lying on) =>
+            on.Role == PageRole.Pocket
+                ? 0
+                : Math.Round(
+                    (decimal)Math.Max(0, Evaluator.Loss(photo.Size, photo.MayLose ? on.Piece.Size : on.Print?.Size ?? on.Piece.Size).Crop),
+                    3
+                );
+    }
+
+    private static (IReadOnlyList<OpeningChange> Known, Weighing Weighed) Weighed(
+        Kit kit,
+        string layoutId,
+        IReadOnlyList<GuestPhoto> photos,
+        IReadOnlyList<OpeningChange> changes,
+        FitWishes wishes
+    )
     {
         ArgumentNullException.ThrowIfNull(kit);
         ArgumentNullException.ThrowIfNull(photos);
         if (photos.Count > FitSearch.MostPhotos)
             throw new ArgumentException($"{photos.Count} photos are more than {FitSearch.MostPhotos}.", nameof(photos));
-        var designed = kit.Layout(layoutId) ?? throw new ArgumentException($"There is no layout {layoutId}.", nameof(layoutId));
+        if (kit.Layout(layoutId) is null)
+            throw new ArgumentException($"There is no layout {layoutId}.", nameof(layoutId));
         var known = Adaptation.Known(kit, [.. changes.Where(c => c.Layout == layoutId)]);
-        var adapted = Adaptation.Apply(kit, known);
-        var resolved = Resolver.Resolve(adapted.Layout(layoutId)!, adapted);
-        return (known, adapted, Given(new PhotoAssignment(adapted, resolved, photos, turns: false), Slots(designed, resolved), photos));
+        return (known, Weighed(kit, layoutId, photos, known, wishes, null));
     }
 
-    // What is done to the whole is where the rest starts from, so that mirrored pieces are no collisions.
-    private static bool Collides(Kit kit, string layoutId, IReadOnlyList<OpeningChange> known, Kit adapted)
-    {
-        var start = Adaptation.Apply(kit, [.. known.TakeWhile(c => c.IsWhole)]);
-        var from = start.Layout(layoutId)!;
-        return new Repair(start, from, Resolver.Resolve(from, start)).Mended(adapted, shifts: false) is null;
-    }
-
-    private static List<Slot> Slots(Layout designed, ResolvedLayout after)
-    {
-        var slots = new List<Slot>();
-        foreach (var placed in after.Pieces)
-            if (placed.Piece.HoldsPhoto)
-                slots.Add(
-                    new(
-                        placed.Id,
-                        placed.Piece.Size,
-                        placed.Piece.Opening!.Focal,
-                        placed.Box,
-                        Fixed: true,
-                        MayWait: placed.Piece.IsPlaceholder
-                    )
-                );
-            else if (placed.Piece.Kind == PieceKind.DieCut && designed.Piece(placed.Id) is null)
-                slots.AddRange(
-                    Enumerable.Repeat(new Slot(placed.Id, placed.Piece.Size, false, placed.Box, Fixed: true, IsPocket: true), 4)
-                );
-        return slots;
-    }
-
-    // The cheapest way to give photos to openings where either may be too many: slot after slot over all sets of photos, each slot
-    // taking one or none.
-    private static (List<AssignedPhoto> Given, List<Slot> Empty, List<GuestPhoto> Homeless) Given(
-        PhotoAssignment giving,
-        List<Slot> slots,
-        IReadOnlyList<GuestPhoto> photos
+    /// <summary>Weighs changes that can be made.</summary>
+    /// <param name="frame">What is done to the whole first, where that is known.</param>
+    internal static Weighing Weighed(
+        Kit kit,
+        string layoutId,
+        IReadOnlyList<GuestPhoto> photos,
+        IReadOnlyList<OpeningChange> known,
+        FitWishes wishes,
+        Frame? frame
     )
     {
-        var sets = 1 << photos.Count;
-        var best = new decimal[slots.Count + 1][];
-        var took = new int[slots.Count + 1][];
-        best[0] = [.. Enumerable.Range(0, sets).Select(s => s == 0 ? 0 : decimal.MaxValue)];
-        for (var i = 0; i < slots.Count; i++)
-        {
-            var costs = giving.Given(slots[i]);
-            (best[i + 1], took[i + 1]) = (new decimal[sets], new int[sets]);
-            for (var set = 0; set < sets; set++)
-            {
-                (best[i + 1][set], took[i + 1][set]) = (
-                    best[i][set] == decimal.MaxValue ? decimal.MaxValue : best[i][set] + (slots[i].MayBeEmpty ? 0 : EmptyOpening),
-                    -1
-                );
-                for (var p = 0; p < photos.Count; p++)
-                    if (
-                        (set & (1 << p)) != 0
-                        && costs[p] is { } cost
-                        && best[i][set ^ (1 << p)] is var before
-                        && before != decimal.MaxValue
-                        && before + cost.Cost < best[i + 1][set]
-                    )
-                        (best[i + 1][set], took[i + 1][set]) = (before + cost.Cost, p);
-            }
-        }
-        decimal Total(int set) =>
-            best[^1][set] == decimal.MaxValue
-                ? decimal.MaxValue
-                : best[^1][set] + HomelessPhoto * (photos.Count - System.Numerics.BitOperations.PopCount((uint)set));
-        var end = Enumerable.Range(0, sets).MinBy(Total);
-        var (given, empty, homeless) = (
-            new List<AssignedPhoto>(),
-            new List<Slot>(),
-            photos.Where((_, p) => (end & (1 << p)) == 0).ToList()
-        );
-        for (var (i, set) = (slots.Count, end); i > 0; i--)
-        {
-            var p = took[i][set];
-            if (p < 0)
-            {
-                if (!slots[i - 1].MayBeEmpty)
-                    empty.Add(slots[i - 1]);
-                continue;
-            }
-            given.Add(giving.Given(slots[i - 1])[p]!);
-            set ^= 1 << p;
-        }
-        given.Reverse();
-        empty.Reverse();
-        return (given, empty, homeless);
+        frame ??= Frame.Of(kit, layoutId, [.. known.TakeWhile(c => c.IsWhole)]);
+        var adapted = Adaptation.Apply(frame.Design.Kit, [.. known.Skip(frame.Before.Count)]);
+        var resolved = Resolver.Resolve(adapted.Layout(layoutId)!, adapted);
+        IReadOnlyList<Lying> things = [.. resolved.Pieces.Select(p => Lying.Of(p, frame.Design.Layout))];
+        var evaluator = new Evaluator(frame.Design, photos, wishes.FlapIsFine);
+        var at = Placing.Best(evaluator, things);
+        return new(frame, things, at, evaluator.Of(things, at, tells: true, isLaid: true));
     }
 }

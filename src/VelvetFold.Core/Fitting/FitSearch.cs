@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
@@ -30,63 +29,101 @@ public sealed record Fit(
 public sealed record PhotoPlace(string Photo, string Opening, decimal Lost);
 
 /// <summary>The best fits that were found.</summary>
-/// <param name="IsExact">Whether every combination of the moves on the openings was weighed and the page refused none that is cheaper,
-/// so that no better one is possible with them.</param>
+/// <param name="Fits">The best first; then the best with its photos shared out otherwise between the pages, and the one with the fewest
+/// changes.</param>
+/// <param name="IsExact">Whether nothing better is possible with any of the moves: the best one reaches <paramref name="Most"/>.</param>
 /// <param name="Why">Where there is none: which rule stands in the way, and what would free it.</param>
-public sealed record FitAnswer(IReadOnlyList<Fit> Fits, bool IsExact, Saying? Why);
+/// <param name="Most">What no way to lay these photos can exceed: the sizes and ways round of photos and openings alone, whatever else
+/// would have to move.</param>
+public sealed record FitAnswer(IReadOnlyList<Fit> Fits, bool IsExact, Saying? Why, decimal Most = 100);
 
 /// <summary>
-/// Searches the best ways to put a guest's photos on a layout: local moves on the openings first, on the layout as it is and, where the
-/// photos ask for it, on its mirror image, on one page of the spread, on the page doubled, on photos a quarter inch smaller; and where
-/// these do not suffice, its photo areas laid out anew.
+/// Searches the best ways to put a guest's photos on a layout: on its pages as they are, on one of them, mirrored where people would look
+/// off the page, made twice where there are more photos. Photos are shared out between the pages by their order, their stories and their
+/// sizes; each page is then laid by <see cref="PageSearch"/>, and the best pages are put together.
 /// </summary>
 public static class FitSearch
 {
     /// <summary>The most photos one layout is fitted for.</summary>
     public const int MostPhotos = 12;
 
-    // From here down the photo areas are laid out anew as well.
-    private const decimal Poor = 75;
+    /// <summary>How far a fit that shows everything may lie behind one with a flap, and still goes before it.</summary>
+    private const decimal FlapLast = 25;
 
-    // The layout as something is done to all of it first.
-    private sealed record Variant(IReadOnlyList<OpeningChange> Before, FitReason Reason);
+    /// <summary>Up to so many photos every way to share them out between two pages is looked at.</summary>
+    private const int FewPhotos = 5;
+
+    /// <summary>How many pages put together are carried out on the document.</summary>
+    private const int MostMade = 10;
 
     /// <summary>Finds fits for a layout, the best first.</summary>
     /// <param name="count">How many are wanted.</param>
     /// <param name="bag">The paper that new pieces have to come out of; none where that does not matter.</param>
     /// <exception cref="ArgumentException">There are more photos than can be fitted, or the layout is not in the kit.</exception>
-    public static FitAnswer Find(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, int count = 3, Bag? bag = null)
+    public static FitAnswer Find(
+        Kit kit,
+        string layoutId,
+        IReadOnlyList<GuestPhoto> photos,
+        int count = 3,
+        Bag? bag = null,
+        FitWishes? wishes = null
+    )
     {
-        // A few more are looked at than are wanted, as paper that is not there may put the next one first.
-        var answer = Weighed(kit, layoutId, photos, bag is null ? count : count + Math.Min(count, MoreForPaper), count);
-        answer = answer with { Fits = [.. answer.Fits.Select(f => Waiting(kit, layoutId, photos, f))] };
-        if (bag is null)
-            return answer;
-        var paper = new FitPaper(kit, kit.Layout(layoutId)!, photos, bag);
-        var fits = Distinct(answer.Fits.Select(paper.OutOf), count);
-        return answer with { Fits = fits, IsExact = answer.IsExact && (fits.Count == 0 || fits[0].Score == answer.Fits[0].Score) };
-    }
-
-    private const int MoreForPaper = 3;
-
-    // The best of each kind, then the next best of those already there: two pockets on two openings are one idea, not two.
-    private static List<Fit> Distinct(IEnumerable<Fit> fits, int count)
-    {
-        var ranked = fits.OrderByDescending(f => f.Score).ToList();
-        var kinds = ranked.DistinctBy(Kind).Take(count).ToList();
-        return [.. kinds.Concat(ranked.Except(kinds).Take(count - kinds.Count)).OrderByDescending(f => f.Score)];
-    }
-
-    // What is done, wherever it is done.
-    private static string Kind(Fit fit) =>
-        string.Join(
-            ' ',
-            fit.Changes.Where(c => !ChangeKind.Of(c.Move).OnlyFollows)
-                .Select(c =>
-                    $"{c.Move}{c.Rows}{c.Columns}{(c.IsWhole ? c.With : "")}{(c.Move == OpeningMove.Pocket ? c.Photos?.Count : null)}"
-                )
-                .Order(StringComparer.Ordinal)
+        ArgumentNullException.ThrowIfNull(kit);
+        ArgumentNullException.ThrowIfNull(photos);
+        if (photos.Count > MostPhotos)
+            throw new ArgumentException(
+                $"{photos.Count} photos are more than the {MostPhotos} that can be fitted on one layout.",
+                nameof(photos)
+            );
+        var layout = kit.Layout(layoutId) ?? throw new ArgumentException($"There is no layout {layoutId}.", nameof(layoutId));
+        if (!layout.Pieces.Any(p => p.HoldsPhoto))
+            return new([], true, Saying.Of("fit.has-no-opening-for", ("layout", layout.Id)));
+        var search = new Work(kit, layout, photos, wishes ?? FitWishes.None);
+        var made = search.Made();
+        if (bag is not null)
+        {
+            var paper = new FitPaper(kit, layout.Id, photos, bag, wishes ?? FitWishes.None);
+            made = [.. made.Select(m => m with { Fit = paper.OutOf(m.Fit) })];
+        }
+        var most = (decimal)Math.Round(100 - search.Bound(), 1);
+        var offers = Offered(made, count, layout);
+        return new(
+            [.. offers.Select(o => Waiting(kit, layoutId, photos, o.Fit))],
+            offers.Count > 0 && offers[0].Fit.Score >= most,
+            offers.Count > 0 ? null : search.Why(),
+            most
         );
+    }
+
+    /// <summary>A fit, carried out and weighed.</summary>
+    /// <param name="Pages">How the photos are shared out between which pages.</param>
+    /// <param name="Looks">What it looks like: two that look alike are one.</param>
+    private sealed record Making(Fit Fit, string Pages, string Looks, int Hidden, bool IsOnePage);
+
+    // The best; the best with other pages, one page alone among them; the one with the fewest changes; then what else there is.
+    private static List<Making> Offered(IReadOnlyList<Making> made, int count, Layout layout)
+    {
+        var ranked = made.OrderByDescending(m => m.Fit.Score).ThenBy(m => m.Fit.Changes.Count).DistinctBy(m => m.Looks).ToList();
+        // Nobody is shown a flap while everything can be seen.
+        if (ranked.Where(m => m.Hidden == 0).Select(m => (decimal?)m.Fit.Score).FirstOrDefault() is { } seen)
+            ranked = [.. ranked.Where(m => m.Hidden == 0 || m.Fit.Score > seen + FlapLast)];
+        if (ranked.Count == 0 || count == 0)
+            return [];
+        var offers = new List<Making> { ranked[0] };
+        void Offer(Making? one)
+        {
+            if (one is not null && offers.Count < count && !offers.Contains(one))
+                offers.Add(one);
+        }
+        if (layout.Kind == LayoutKind.Spread)
+            Offer(ranked.Find(m => m.IsOnePage != ranked[0].IsOnePage));
+        Offer(ranked.Find(m => m.Pages != ranked[0].Pages));
+        Offer(ranked.Where(m => m.Fit.Score >= ranked[0].Fit.Score - FlapLast).MinBy(m => (m.Fit.Changes.Count, -m.Fit.Score)));
+        foreach (var one in ranked)
+            Offer(one);
+        return [.. offers.OrderByDescending(o => o.Fit.Score)];
+    }
 
     // Photos that are not printed yet have their openings, and a card holds these; in a pocket nothing has to be held.
     private static Fit Waiting(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, Fit fit)
@@ -112,98 +149,270 @@ public static class FitSearch
         return fit;
     }
 
-    private static FitAnswer Weighed(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, int count, int wanted)
+    /// <summary>One question on its way.</summary>
+    private sealed class Work(Kit kit, Layout layout, IReadOnlyList<GuestPhoto> photos, FitWishes wishes)
     {
-        ArgumentNullException.ThrowIfNull(kit);
-        if (photos.Count > MostPhotos)
-            throw new ArgumentException(
-                $"{photos.Count} photos are more than the {MostPhotos} that can be fitted on one layout.",
-                nameof(photos)
-            );
-        var layout = kit.Layout(layoutId) ?? throw new ArgumentException($"There is no layout {layoutId}.", nameof(layoutId));
-        var search = new LayoutSearch(kit, layout, photos);
-        if (search.Places.Count == 0)
-            return new([], true, Saying.Of("fit.has-no-opening-for", ("layout", layout.Id)));
-        var (found, exact) = search.Run(count);
-        var all = found.ToList();
-        bool Few() => all.Count < count || all.DistinctBy(Kind).Count() < wanted;
-        foreach (var variant in Variants(kit, layout, search, photos).Concat(Few() ? Smaller(kit, layout, search) : []))
-            if (Few() || 100 - variant.Reason.Points > all.Min(f => f.Score))
-                all.AddRange(On(kit, search, photos, variant, count));
-        if ((Few() || all.Max(f => f.Score) < Poor) && new Retile(kit, search, photos).Best() is { } anew)
-            all.Add(anew);
-        // A fit of the whole layout is no part of what was weighed exactly unless it is worse than what was.
-        exact &= all.Count == found.Count || (found.Count > 0 && all.Max(f => f.Score) == found[0].Score);
-        var best = Distinct(all.DistinctBy(f => string.Join('|', f.Changes)), count);
-        return new(best, exact, best.Count > 0 ? null : search.Why());
-    }
+        private readonly int _openings = layout.Pieces.Count(p => p.HoldsPhoto);
 
-    /// <summary>The best of the local moves on the layout as it is, with nothing passed over: to check the search by.</summary>
-    internal static Fit? BestByEnumeration(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos) =>
-        new LayoutSearch(kit, kit.Layout(layoutId)!, photos).BestByEnumeration();
+        // Pages put together, before they are carried out.
+        private sealed record Draft(Frame Frame, Evaluator Evaluator, IReadOnlyList<Lying> Things, double Cost, int Faults, string Pages);
 
-    private static IEnumerable<Variant> Variants(Kit kit, Layout layout, LayoutSearch search, IReadOnlyList<GuestPhoto> photos)
-    {
-        OpeningChange Whole(OpeningMove move, string? with = null) => new(layout.Id, "", move, With: with);
-        if (photos.Any(p => p.Facing != Facing.Straight))
+        public List<Making> Made()
         {
-            yield return new([Whole(OpeningMove.Mirror)], new(2, Saying.Of("fit.is-mirrored-so-that", ("layout", layout.Id))));
-            if (layout.Kind == LayoutKind.Spread)
-                foreach (var name in new[] { "left", "right" })
-                    yield return new(
-                        [Whole(OpeningMove.Mirror, name)],
-                        new(2, Saying.Of("fit.the-page-of-is", ("name", name), ("layout", layout.Id)))
-                    );
+            var drafts = new List<Draft>();
+            foreach (var frame in Frames())
+                drafts.AddRange(On(frame, photos));
+            if (
+                photos.Any(p => p.Facing != Facing.Straight)
+                && !(drafts.Where(d => d.Faults == 0).Select(d => (double?)d.Cost).Min() <= FitWeights.Mirrored)
+            )
+                foreach (var frame in Mirrors())
+                    drafts.AddRange(On(frame, photos));
+            var made = Carried(drafts);
+            if (made.Count == 0)
+                made = Fewer();
+            return made;
         }
-        if (layout.Kind == LayoutKind.Spread && photos.Count > 0)
-            foreach (var side in layout.Sides.Where(s => search.Places.Any(p => p.Piece.Side == s)))
+
+        // Each structure of pages has its best carried out, so that there is something to choose from.
+        private List<Making> Carried(List<Draft> drafts)
+        {
+            var sound = drafts.Where(d => d.Faults == 0).OrderBy(d => d.Cost).ToList();
+            var few = sound
+                .Take(MostMade)
+                .Concat(sound.GroupBy(d => d.Pages).Take(4).Select(g => g.First()))
+                .Concat(sound.Where(d => d.Frame.Before.Count > 0).Take(2))
+                .Distinct()
+                .ToList();
+            return [.. few.Select(Carry).OfType<Making>()];
+        }
+
+        private Making? Carry(Draft draft)
+        {
+            var changes = FitChanges.To(draft.Frame, draft.Things);
+            var weighed = FitJudge.Weighed(kit, layout.Id, photos, changes, wishes, draft.Frame);
+            if (weighed.Tally.Faults > 0)
+                return null;
+            var hidden = weighed.At.Count(a => a is null || weighed.Things.Any(t => t.Id == a && t.Role == PageRole.Pocket));
+            var fit = weighed.Fit(layout.Id, photos, changes);
+            return new(
+                fit,
+                draft.Pages,
+                string.Join('|', draft.Frame.Before.Select(b => $"{b.Move}{b.With}"))
+                    + string.Join(
+                        '|',
+                        weighed
+                            .Things.Where(t => t.Role is not (PageRole.Ground or PageRole.Field or PageRole.Decor))
+                            .Select(t => $"{t.Role} {Rough(t.Box.X)} {Rough(t.Box.Y)} {Rough(t.Box.Width)} {Rough(t.Box.Height)}")
+                            .Order(StringComparer.Ordinal)
+                    ),
+                hidden,
+                draft.Frame.Before.Any(b => b.Move == OpeningMove.OnePage)
+            );
+        }
+
+        // Half an inch apart is alike.
+        private static long Rough(Length length) => length.Ticks * 2 / Length.TicksPerInch;
+
+        private IEnumerable<Frame> Frames()
+        {
+            if (!wishes.OnePage || layout.Kind == LayoutKind.Single)
+                yield return Frame.Of(kit, layout.Id, []);
+            if (layout.Kind == LayoutKind.Spread && photos.Count > 0)
+                foreach (var side in layout.Sides.Where(s => layout.Pieces.Any(p => p.HoldsPhoto && p.Side == s)))
+                    if (Can([Frame.OnePage(layout, side)]) is { } frame)
+                        yield return frame;
+            if (layout.Kind == LayoutKind.Single && photos.Count > _openings && !wishes.OnePage)
+                if (Can([new(layout.Id, "", OpeningMove.TwoPages)]) is { } frame)
+                    yield return frame;
+        }
+
+        private IEnumerable<Frame> Mirrors()
+        {
+            foreach (var with in layout.Kind == LayoutKind.Spread ? new[] { null, "left", "right" } : [null])
+                if (Can([new(layout.Id, "", OpeningMove.Mirror, With: with)]) is { } frame)
+                    yield return frame;
+        }
+
+        private Frame? Can(IReadOnlyList<OpeningChange> before) =>
+            Adaptation.Unknown(kit, before).Count > 0 ? null : Frame.Of(kit, layout.Id, before);
+
+        private List<Draft> On(Frame frame, IReadOnlyList<GuestPhoto> given)
+        {
+            var evaluator = new Evaluator(frame.Design, given, wishes.FlapIsFine);
+            var design = frame.Design;
+            var sides = design.Layout.Sides.ToDictionary(s => s, s => new PageSearch(evaluator, s));
+            var all = Enumerable.Range(0, given.Count).ToList();
+            var drafts = new List<Draft>();
+            if (design.Layout.Kind == LayoutKind.Single)
             {
-                var name = side == PageSide.Left ? "left" : "right";
-                if (photos.Count < search.Places.Count)
-                    yield return new(
-                        [Whole(OpeningMove.OnePage, name)],
-                        new(16, Saying.Of("fit.only-the-page-of", ("name", name), ("layout", layout.Id)))
-                    );
+                foreach (var page in sides[PageSide.Left].Best(all))
+                    drafts.Add(Whole(frame, evaluator, [page], "all"));
+                return drafts;
             }
-        if (layout.Kind == LayoutKind.Single && photos.Count > search.Places.Count)
-            yield return new([Whole(OpeningMove.TwoPages)], new(18, Saying.Of("fit.is-made-twice-as", ("layout", layout.Id))));
-    }
+            foreach (var left in Shares(evaluator))
+            {
+                List<int> here = [.. all.Where(left.Contains)],
+                    there = [.. all.Where(i => !left.Contains(i))];
+                foreach (var a in sides[PageSide.Left].Best(here))
+                foreach (var b in sides[PageSide.Right].Best(there))
+                    drafts.Add(Whole(frame, evaluator, [a, b], string.Join(',', here)));
+            }
+            return [.. drafts.OrderBy(d => d.Cost).Take(40)];
+        }
 
-    // All photos and their mats a quarter inch smaller.
-    private static IEnumerable<Variant> Smaller(Kit kit, Layout layout, LayoutSearch search)
-    {
-        var by = kit.Unit == LengthUnit.Inch ? Length.Inches(0, 1, 4) : Length.Millimetres(6);
-        var changes = new List<OpeningChange>();
-        foreach (var place in search.Places)
-            if (place.Piece.Size.Shorter > by * 8)
-                changes.Add(
-                    new(layout.Id, place.Piece.Id, OpeningMove.Resize, Size: new(place.Piece.Size.Width - by, place.Piece.Size.Height - by))
-                );
-        if (changes.Count > 0)
-            yield return new(
-                changes,
-                new(5, Saying.Of("fit.all-photos-and-mats", ("layout", layout.Id), ("by", kit.Reading().Format(by))))
+        private static Draft Whole(Frame frame, Evaluator evaluator, IReadOnlyList<PageFit> pages, string key)
+        {
+            IReadOnlyList<Lying> things = [.. pages.SelectMany(p => p.Things)];
+            var given = new List<(int Photo, Lying On)>();
+            foreach (var page in pages)
+            foreach (var (photo, opening) in page.Places)
+                given.Add((photo, page.Things.First(t => t.Id == opening)));
+            var tally = new Tally(false);
+            evaluator.Whole(things, given, tally);
+            return new(
+                frame,
+                evaluator,
+                things,
+                frame.Cost + tally.Points + pages.Sum(p => p.Cost),
+                tally.Faults + pages.Sum(p => p.Faults),
+                string.Join('|', frame.Before.Select(b => $"{b.Move}{b.With}")) + key
             );
-    }
+        }
 
-    private static IEnumerable<Fit> On(Kit kit, LayoutSearch designed, IReadOnlyList<GuestPhoto> photos, Variant variant, int count)
-    {
-        if (Adaptation.Unknown(kit, variant.Before).Count > 0)
-            return [];
-        var changed = Adaptation.Apply(kit, variant.Before);
-        var search = new LayoutSearch(changed, changed.Layout(designed.Resolved.Layout.Id)!, photos);
-        // What only the change of the whole brings about (something leans on what is gone) is no design to start from.
-        if (!search.Repair.IsNoWorseThan(designed.Repair))
-            return [];
-        return search
-            .Run(count)
-            .Fits.Select(f =>
-                f with
+        // Which photos lie on the left page: the first so many, a story for each page, those that look to the right, those whose openings
+        // are there; of few photos every way.
+        private static IEnumerable<HashSet<int>> Shares(Evaluator evaluator)
+        {
+            var n = evaluator.Photos.Count;
+            var shares = new List<HashSet<int>>();
+            void Add(IEnumerable<int> left)
+            {
+                var set = left.ToHashSet();
+                if (!shares.Exists(set.SetEquals))
+                    shares.Add(set);
+            }
+            for (var k = 0; k <= n; k++)
+                Add(Enumerable.Range(0, k));
+            if (n <= FewPhotos)
+                for (var mask = 0; mask < 1 << n; mask++)
                 {
-                    Changes = [.. variant.Before, .. f.Changes],
-                    Score = f.Score - variant.Reason.Points,
-                    Reasons = [variant.Reason, .. f.Reasons],
+                    var bits = mask;
+                    Add(Enumerable.Range(0, n).Where(i => (bits & (1 << i)) != 0));
                 }
+            foreach (var (members, _) in Evaluator.Groups(evaluator.Photos))
+            {
+                Add(members);
+                Add(Enumerable.Range(0, n).Except(members));
+            }
+            if (evaluator.Photos.Any(p => p.Facing != Facing.Straight))
+                for (var k = 0; k <= n; k++)
+                {
+                    var share = k;
+                    Add(
+                        Enumerable
+                            .Range(0, n)
+                            .Where(i =>
+                                evaluator.Photos[i].Facing == Facing.Right || (evaluator.Photos[i].Facing == Facing.Straight && i < share)
+                            )
+                    );
+                }
+            var design = evaluator.Design;
+            var at = Placing.Best(evaluator, design.Things);
+            Add(Enumerable.Range(0, n).Where(i => at[i] is { } id && design.SideOf(design[id]!.Box) == PageSide.Left));
+            return shares;
+        }
+
+        // There is no room for all: the one that is told last goes under a flap, or is left out and told so.
+        private List<Making> Fewer()
+        {
+            for (var less = 1; less < photos.Count; less++)
+            {
+                var order = Enumerable
+                    .Range(0, photos.Count)
+                    .OrderBy(i => photos[i].Focal || photos[i].OneOfAKind)
+                    .ThenBy(i => photos[i].Size.Area)
+                    .ThenByDescending(i => i)
+                    .Take(less)
+                    .ToHashSet();
+                GuestPhoto[] seen = [.. photos.Where((_, i) => !order.Contains(i))];
+                var drafts = new List<Draft>();
+                foreach (var frame in Frames())
+                    drafts.AddRange(On(frame, seen));
+                var sound = drafts.Where(d => d.Faults == 0).OrderBy(d => d.Cost).Take(4).ToList();
+                var made = sound
+                    .SelectMany(d => new[] { Pocketed(d, [.. photos.Where((_, i) => order.Contains(i))]), d })
+                    .OfType<Draft>()
+                    .Select(Carry)
+                    .OfType<Making>()
+                    .ToList();
+                if (made.Count > 0)
+                    return made;
+            }
+            return [];
+        }
+
+        // A pocket on the smallest photo that it holds all of them on.
+        private static Draft? Pocketed(Draft draft, IReadOnlyList<GuestPhoto> hidden)
+        {
+            if (hidden.Count > Placing.InAPocket || hidden.Any(p => p.OneOfAKind))
+                return null;
+            var under = draft
+                .Things.Where(t =>
+                    t.Role == PageRole.Opening && hidden.All(p => p.Size.FitsIn(t.Piece.Size) || p.Size.Turned.FitsIn(t.Piece.Size))
+                )
+                .MinBy(t => t.Box.Size.Area);
+            if (under is null)
+                return null;
+            var pocket = new Lying(
+                new()
+                {
+                    Id = $"{under.Id}K",
+                    Kind = PieceKind.DieCut,
+                    Size = under.Piece.Size,
+                    Across = new Centred(under.Id),
+                    Down = new Centred(under.Id),
+                },
+                PageRole.Pocket,
+                under.Box.Centred(under.Piece.Size),
+                null
             );
+            return draft with { Things = [.. draft.Things, pocket] };
+        }
+
+        /// <summary>At least what every way takes off: each photo in the best opening for it, or a new one; what is over given up. What
+        /// would have to move for it is not counted.</summary>
+        public double Bound()
+        {
+            var least = double.MaxValue;
+            foreach (var frame in Frames().Concat(photos.Any(p => p.Facing != Facing.Straight) ? Mirrors() : []))
+            {
+                var openings = frame.Design.Openings;
+                var (n, m) = (photos.Count, openings.Count);
+                var size = n + m;
+                var costs = new double[size, size];
+                for (var i = 0; i < size; i++)
+                for (var j = 0; j < size; j++)
+                    costs[i, j] =
+                        i < n && j < m ? PageSearch.Least(photos[i], openings[j].Piece.Size)
+                        : i < n ? FitWeights.Add
+                        : j < m ? FitWeights.PatchInPlace
+                        : 0;
+                var given = Placing.Assign(costs, size);
+                var cost = frame.Cost;
+                for (var i = 0; i < size; i++)
+                    cost += costs[i, given[i]];
+                least = Math.Min(least, cost);
+            }
+            return least == double.MaxValue ? 0 : least;
+        }
+
+        /// <summary>Which rule stands in the way where there is no fit, and what would free it.</summary>
+        public Saying Why()
+        {
+            if (photos.FirstOrDefault(p => !p.MayLose && !p.Size.FitsIn(layout.Page) && !p.Size.Turned.FitsIn(layout.Page)) is { } whole)
+                return Saying.Of("fit.must-not-be-cropped", ("whole", whole.Id), ("size", kit.Reading().Format(whole.Size)));
+            return Saying.Of("fit.no-way-was-found", ("photos", photos.Count), ("layout", layout.Id));
+        }
     }
 }

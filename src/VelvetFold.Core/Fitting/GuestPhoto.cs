@@ -44,6 +44,12 @@ public sealed record GuestPhoto
     /// <summary>Whether it is not printed yet: a placeholder card holds its place.</summary>
     public bool Later { get; init; }
 
+    /// <summary>Which story it belongs to, where stories were told apart: photos of one belong together.</summary>
+    public int? Story { get; init; }
+
+    /// <summary>Which run of equal photos it was said in: they are likely to belong together.</summary>
+    public int? Run { get; init; }
+
     /// <summary>Whether any of it may be lost.</summary>
     [JsonIgnore]
     public bool MayLose => MayCrop && !OneOfAKind;

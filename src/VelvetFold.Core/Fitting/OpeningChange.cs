@@ -66,7 +66,7 @@ public enum OpeningMove
     [JsonStringEnumMemberName("school")]
     School,
 
-    /// <summary>It takes another size and another place, measured from the page.</summary>
+    /// <summary>An opening, a card or a part takes another size and another place, measured from the page.</summary>
     [JsonStringEnumMemberName("place")]
     Place,
 
@@ -74,7 +74,7 @@ public enum OpeningMove
     [JsonStringEnumMemberName("add")]
     Add,
 
-    /// <summary>It is taken out; what leaned on it stays where it is, measured from the page.</summary>
+    /// <summary>An opening, a card or a part is taken out; what leaned on it stays where it is, measured from the page.</summary>
     [JsonStringEnumMemberName("remove")]
     Remove,
 
@@ -107,6 +107,7 @@ public sealed record Offset(Length Across, Length Down);
 /// <param name="Size">Resize, place, add: the photo's new size as it lies. Part: how large it is, where no piece of the kit is that
 /// part.</param>
 /// <param name="At">Place, add: where its mats begin, from the layout's top left corner. Shift: by how much it moves.</param>
+/// <param name="Take">One page: what is taken along from the other page, its title or a card.</param>
 /// <param name="Photos">The guest's photos that it holds then, in order; of a pocket those within.</param>
 public sealed record OpeningChange(
     string Layout,
@@ -118,7 +119,8 @@ public sealed record OpeningChange(
     string? With = null,
     Size? Size = null,
     IReadOnlyList<string>? Photos = null,
-    Offset? At = null
+    Offset? At = null,
+    IReadOnlyList<string>? Take = null
 )
 {
     /// <summary>Whether it speaks of the whole layout.</summary>

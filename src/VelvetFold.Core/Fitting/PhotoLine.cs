@@ -9,12 +9,19 @@ namespace VelvetFold.Core.Fitting;
 /// <param name="Entry">Its place, from 1.</param>
 public sealed record PhotoFault(int Entry, Saying Says);
 
+/// <summary>Photos as they were read, or every fault; and what is wished besides.</summary>
+public sealed record PhotosRead(IReadOnlyList<GuestPhoto> Photos, IReadOnlyList<PhotoFault> Faults, FitWishes Wishes)
+{
+    public void Deconstruct(out IReadOnlyList<GuestPhoto> photos, out IReadOnlyList<PhotoFault> faults) =>
+        (photos, faults) = (Photos, Faults);
+}
+
 /// <summary>
 /// Photos said in one line: <c>2 of 4 x 6, 3 x 4 whole, 5 x 7 once focal, 4 x 3 left</c>. The first measure is the width as the photo
 /// lies. <c>whole</c>: nothing may be cropped; <c>once</c>: one of a kind;
 /// <c>focal</c>: the eye should meet it first; <c>left</c>, <c>right</c>: where the people look; <c>bw</c>: black and white;
 /// <c>later</c>: not printed yet; <c>room left</c>, <c>right</c>, <c>above</c> or <c>below</c>: which half is empty. They are told in
-/// the order of the story.
+/// the order of the story. A bar parts stories: <c>3 of 3 x 4 | 3 of 4 x 3</c>. <c>one page</c> and <c>flap is fine</c> are wishes.
 /// </summary>
 public static partial class PhotoLine
 {
@@ -27,15 +34,22 @@ public static partial class PhotoLine
     };
 
     /// <summary>Reads a line; either the photos or every fault. An empty line is no photos.</summary>
-    public static (IReadOnlyList<GuestPhoto> Photos, IReadOnlyList<PhotoFault> Faults) Read(string text, LengthUnit unit)
+    public static PhotosRead Read(string text, LengthUnit unit)
     {
         ArgumentNullException.ThrowIfNull(text);
         var (photos, faults, pattern) = (new List<GuestPhoto>(), new List<PhotoFault>(), LengthPattern.Exact(unit));
+        var (wishes, isTold) = (FitWishes.None, text.Contains('|', StringComparison.Ordinal));
         foreach (
-            var (entry, i) in text.Split([',', ';', '\n'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
-                .Select((entry, i) => (entry, i + 1))
+            var (entry, story, i) in text.Split('|')
+                .SelectMany((story, s) => story.Split([',', ';', '\n'], Tidy).Select(entry => (entry, s + 1)))
+                .Select((e, i) => (e.entry, e.Item2, i + 1))
         )
         {
+            if (Wish(entry, wishes) is { } wished)
+            {
+                wishes = wished;
+                continue;
+            }
             var match = Entry().Match(entry);
             if (!match.Success)
             {
@@ -61,6 +75,8 @@ public static partial class PhotoLine
                     {
                         Id = $"photo {(photos.Count + 1).ToString(CultureInfo.InvariantCulture)}",
                         Size = size,
+                        Story = isTold ? story : null,
+                        Run = count > 1 ? i : null,
                         MayCrop = !words.Contains("whole"),
                         OneOfAKind = words.Contains("once"),
                         Focal = words.Contains("focal"),
@@ -74,8 +90,19 @@ public static partial class PhotoLine
                     }
                 );
         }
-        return faults.Count > 0 ? ([], faults) : (photos, []);
+        return faults.Count > 0 ? new([], faults, wishes) : new(photos, [], wishes);
     }
+
+    private const StringSplitOptions Tidy = StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries;
+
+    // Said among the photos, as a guest writes them down.
+    private static FitWishes? Wish(string entry, FitWishes wishes) =>
+        string.Join(' ', entry.Split(' ', Tidy)).ToLowerInvariant() switch
+        {
+            "one page" => wishes with { OnePage = true },
+            "flap is fine" or "a flap is fine" => wishes with { FlapIsFine = true },
+            _ => null,
+        };
 
     [GeneratedRegex(
         @"^(?:(?<count>\d{1,3})\s+of\s+)?(?<width>.+?)\s*[x×]\s*(?<height>.+?)(?:\s+(?<words>whole|once|focal|bw|later|room (?:left|right|above|below)|left|right))*$",

@@ -11,6 +11,8 @@ namespace VelvetFold.Web.Endpoints;
 /// <param name="Count">How many fits are wanted, 1 to 10; 3 where left out.</param>
 /// <param name="Leftovers">The paper that new pieces are cut from; what the kit's own cut plan leaves where left out.</param>
 /// <param name="Changes">What has been done by hand, to be weighed as it stands.</param>
+/// <param name="OnePage">Whether one page of the spread is enough; as the line says where left out.</param>
+/// <param name="FlapIsFine">Whether a photo may lie under a flap; as the line says where left out.</param>
 internal sealed record FitsQuestion(
     Kit Kit,
     string Layout,
@@ -18,7 +20,9 @@ internal sealed record FitsQuestion(
     string? Text = null,
     int? Count = null,
     IReadOnlyList<Leftover>? Leftovers = null,
-    IReadOnlyList<OpeningChange>? Changes = null
+    IReadOnlyList<OpeningChange>? Changes = null,
+    bool? OnePage = null,
+    bool? FlapIsFine = null
 );
 
 /// <summary>A fit with the layout as it then is, the kit document with it, and the paper its new pieces come out of.</summary>
@@ -26,12 +30,15 @@ internal sealed record FitView(Fit Fit, Layout Layout, Kit Kit, BagPaper Bag);
 
 /// <summary>The best fits, the best first.</summary>
 /// <param name="Photos">The photos as they were read.</param>
+/// <param name="IsExact">Whether nothing better is possible.</param>
+/// <param name="Most">What no way to lay these photos can exceed.</param>
 /// <param name="AsItStands">What has been done by hand, weighed; none where nothing was said of it.</param>
 /// <param name="Says">What that is, change by change.</param>
 internal sealed record FitsAnswer(
     IReadOnlyList<FitView> Fits,
     IReadOnlyList<GuestPhoto> Photos,
     bool IsExact,
+    decimal Most,
     Saying? Why,
     Fit? AsItStands,
     IReadOnlyList<Saying> Says
@@ -52,7 +59,10 @@ internal static class FitEndpoints
         var reading = await Body.ReadAsync<FitsQuestion>(request, "kit.", q => q.Kit);
         if (reading.Value is not { } question)
             return Problems.Bad(reading.Faults);
-        var (photos, unread) = question.Photos is { } listed ? (listed, []) : PhotoLine.Read(question.Text ?? "", question.Kit.Unit);
+        var (photos, unread, said) = question.Photos is { } listed
+            ? new(listed, [], FitWishes.None)
+            : PhotoLine.Read(question.Text ?? "", question.Kit.Unit);
+        var wishes = new FitWishes(question.OnePage ?? said.OnePage, question.FlapIsFine ?? said.FlapIsFine);
         if (unread.Count > 0)
             return Problems.Bad([.. unread.Select(f => new Fault("text", f.Says))]);
         var faults = Faults(question, photos);
@@ -60,13 +70,14 @@ internal static class FitEndpoints
             return Problems.Bad(faults);
         var kit = question.Kit;
         var bag = question.Leftovers is { } leftovers ? Bag.With(kit, leftovers) : Bag.Of(kit, new() { Memory = memory, Cancel = cancel });
-        var answer = FitSearch.Find(kit, question.Layout, photos, question.Count ?? 3, bag);
-        var stands = question.Changes is { } changes ? FitJudge.Of(kit, question.Layout, photos, changes) : null;
+        var answer = FitSearch.Find(kit, question.Layout, photos, question.Count ?? 3, bag, wishes);
+        var stands = question.Changes is { } changes ? FitJudge.Of(kit, question.Layout, photos, changes, wishes, bag) : null;
         return Body.Json(
             new FitsAnswer(
                 [.. answer.Fits.Select(View)],
                 photos,
                 answer.IsExact,
+                answer.Most,
                 answer.Why,
                 stands,
                 [.. (stands?.Changes ?? []).Select(c => c.Says(kit))]

@@ -29,10 +29,16 @@ internal sealed class AddKind : ChangeKind
             Opening = like.Opening! with { Focal = false, Use = OpeningUse.Photo },
         };
         var at = layout.Pieces.ToList().FindIndex(p => p.Id == like.Id);
-        return layout with { Pieces = [.. layout.Pieces.Take(at + 1), piece, .. layout.Pieces.Skip(at + 1)] };
+        return Making.AboveGround(
+            kit,
+            layout,
+            layout with
+            {
+                Pieces = [.. layout.Pieces.Take(at + 1), piece, .. layout.Pieces.Skip(at + 1)],
+            },
+            piece.Id
+        );
     }
-
-    public override decimal Cost(OpeningChange change) => 7;
 
     public override Saying Says(Kit kit, OpeningChange change) =>
         Saying.Of("fit.is-added", ("label", Label(change)), ("size", Size(kit, change)));

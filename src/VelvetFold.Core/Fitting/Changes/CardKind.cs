@@ -23,7 +23,5 @@ internal sealed class CardKind : OpeningKind
             }
         );
 
-    public override decimal Cost(OpeningChange change) => 9;
-
     public override Saying Says(Kit kit, OpeningChange change) => Saying.Of("fit.becomes-a-card-to", ("label", Label(change)));
 }

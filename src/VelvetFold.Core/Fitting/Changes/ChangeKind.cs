@@ -33,9 +33,6 @@ internal abstract class ChangeKind
     /// <summary>The layout with it made; only where <see cref="CanApply"/> says that it can be.</summary>
     public abstract Layout Apply(Kit kit, Layout layout, OpeningChange change);
 
-    /// <summary>The points it takes off, where it is weighed alone.</summary>
-    public abstract decimal Cost(OpeningChange change);
-
     /// <summary>It in a few words.</summary>
     public abstract Saying Says(Kit kit, OpeningChange change);
 

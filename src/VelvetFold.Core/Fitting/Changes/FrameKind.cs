@@ -16,8 +16,6 @@ internal sealed class FrameKind : OpeningKind
 
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) => layout.With(Framed(kit, piece)!);
 
-    public override decimal Cost(OpeningChange change) => 2;
-
     public override Saying Says(Kit kit, OpeningChange change) => Saying.Of("fit.gets-a-frame-of-2", ("label", Label(change)));
 
     // Strips twice as wide as they show: half of them lies under the photo (common practice, no source).

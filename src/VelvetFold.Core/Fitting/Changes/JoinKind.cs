@@ -16,8 +16,6 @@ internal sealed class JoinKind : OpeningKind
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         Join(kit, layout, piece, layout.Piece(change.With)!);
 
-    public override decimal Cost(OpeningChange change) => 6;
-
     public override Saying Says(Kit kit, OpeningChange change) =>
         Saying.Of("fit.joined-with", ("label", Label(change)), ("layout", change.Layout), ("with", change.With));
 

@@ -11,7 +11,5 @@ internal sealed class LeaveEmptyKind : OpeningKind
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         layout.With(piece with { Opening = piece.Opening! with { Use = OpeningUse.Empty } });
 
-    public override decimal Cost(OpeningChange change) => 14;
-
     public override Saying Says(Kit kit, OpeningChange change) => Saying.Of("fit.stays-empty", ("label", Label(change)));
 }

@@ -1,5 +1,6 @@
 using System.Globalization;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
@@ -60,6 +61,29 @@ internal static class Making
     {
         var side = layout.Kind == LayoutKind.Spread && at.Across >= layout.Page.Width ? PageSide.Right : PageSide.Left;
         return (new(Edge.Left, at.Across - layout.PageBox(side).X), new(Edge.Top, at.Down), side);
+    }
+
+    // A photo that comes to lie over paper lies on it: behind nothing that it was not behind before.
+    public static Layout AboveGround(Kit kit, Layout before, Layout after, string id)
+    {
+        var (was, now) = (Resolver.Resolve(before, kit), Resolver.Resolve(after, kit));
+        if (now.Piece(id) is not { } placed)
+            return after;
+        var own = after.Pieces.ToList();
+        var at = own.FindIndex(p => p.Id == id);
+        var last = own.FindLastIndex(p =>
+            p.Id != id
+            && p.Kind is PieceKind.Base or PieceKind.Panel or PieceKind.Strip or PieceKind.Printed
+            && now.Piece(p.Id) is { } ground
+            && ground.Box.Overlaps(placed.Box)
+            && !(was.Piece(p.Id) is { } old && was.Piece(id) is { } former && old.Box.Overlaps(former.Box))
+        );
+        if (last < at)
+            return after;
+        var piece = own[at];
+        own.Insert(last + 1, piece);
+        own.RemoveAt(at);
+        return after with { Pieces = own };
     }
 
     // Out of the arrangement it belonged to; one that is left without members goes.

@@ -17,8 +17,6 @@ internal sealed class MirrorKind : ChangeKind
     public override Layout Apply(Kit kit, Layout layout, OpeningChange change) =>
         change.With is { } page ? LayoutWork.Mirror(layout, page == "left" ? PageSide.Left : PageSide.Right) : LayoutWork.Mirror(layout);
 
-    public override decimal Cost(OpeningChange change) => 2;
-
     public override Saying Says(Kit kit, OpeningChange change) =>
         change.With is { } page
             ? Saying.Of("fit.the-page-of-is-2", ("page", page), ("layout", change.Layout))

@@ -17,8 +17,6 @@ internal sealed class PaperKind : ChangeKind
     public override Layout Apply(Kit kit, Layout layout, OpeningChange change) =>
         layout.With(Making.InPaper(layout.Piece(change.Piece)!, Making.PaperIn(kit, change)!.Value));
 
-    public override decimal Cost(OpeningChange change) => 2;
-
     public override Saying Says(Kit kit, OpeningChange change) =>
         Saying.Of("fit.is-cut-from", ("label", Label(change)), ("paper", Paper(kit, change)));
 }

@@ -14,8 +14,6 @@ internal sealed class PartKind : OpeningKind
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         WithPart(kit, layout, piece, Fillings.PartIn(kit, piece, change)!);
 
-    public override decimal Cost(OpeningChange change) => 9;
-
     public override Saying Says(Kit kit, OpeningChange change) =>
         Saying.Of("fit.becomes-a-patch-with", ("label", Label(change)), ("part", change.With?.Split(' ', 2)[^1]));
 

@@ -13,8 +13,6 @@ internal sealed class PatchKind : OpeningKind
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         layout.With(Making.InPaper(Making.Patch(kit, piece), Making.PaperIn(kit, change)!.Value));
 
-    public override decimal Cost(OpeningChange change) => 9;
-
     public override Saying Says(Kit kit, OpeningChange change) =>
         Saying.Of("fit.becomes-a-patch-of", ("label", Label(change)), ("paper", Paper(kit, change)));
 }

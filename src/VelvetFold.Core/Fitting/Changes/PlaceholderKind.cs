@@ -13,8 +13,5 @@ internal sealed class PlaceholderKind : OpeningKind
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         layout.With(piece with { Opening = piece.Opening! with { Use = OpeningUse.Placeholder } });
 
-    // Asked for by a photo that is not printed yet, or only waiting for one.
-    public override decimal Cost(OpeningChange change) => change.Photos is { Count: > 0 } ? 0 : 11;
-
     public override Saying Says(Kit kit, OpeningChange change) => Saying.Of("fit.holds-a-placeholder-card", ("label", Label(change)));
 }

@@ -10,8 +10,6 @@ internal sealed class PocketKind : OpeningKind
 
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) => Pocket(layout, piece);
 
-    public override decimal Cost(OpeningChange change) => 8 + 6 * Math.Max(1, change.Photos?.Count ?? 1);
-
     public override Saying Says(Kit kit, OpeningChange change) => Saying.Of("fit.a-hinged-pocket-lies", ("label", Label(change)));
 
     // As large as the photo it lies on, hinged along its upper edge; it is bought, not cut.

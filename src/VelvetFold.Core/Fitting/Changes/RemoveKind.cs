@@ -6,13 +6,17 @@ using VelvetFold.Core.Wording;
 namespace VelvetFold.Core.Fitting.Changes;
 
 /// <summary>It is taken out; what leaned on it stays where it is, measured from the page.</summary>
-internal sealed class RemoveKind : OpeningKind
+internal sealed class RemoveKind : ChangeKind
 {
     public override OpeningMove Move => OpeningMove.Remove;
 
-    protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) => Removed(kit, layout, piece);
+    // What the page is built of stays, and so does its title.
+    public override bool CanApply(Kit kit, Layout layout, OpeningChange change) =>
+        layout.Piece(change.Piece)
+            is { Opening: not null }
+                or { Kind: PieceKind.Journaling or PieceKind.DieCut or PieceKind.Sticker or PieceKind.Tie or PieceKind.Raised };
 
-    public override decimal Cost(OpeningChange change) => 9;
+    public override Layout Apply(Kit kit, Layout layout, OpeningChange change) => Removed(kit, layout, layout.Piece(change.Piece)!);
 
     public override Saying Says(Kit kit, OpeningChange change) => Saying.Of("fit.is-taken-out", ("label", Label(change)));
 

@@ -14,8 +14,6 @@ internal sealed class ResizeKind : OpeningKind
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         layout.With(piece with { Size = change.Size!.Value });
 
-    public override decimal Cost(OpeningChange change) => 4;
-
     public override Saying Says(Kit kit, OpeningChange change) =>
         Saying.Of("fit.is-made", ("label", Label(change)), ("size", Size(kit, change)));
 }

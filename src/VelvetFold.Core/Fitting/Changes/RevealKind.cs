@@ -17,8 +17,6 @@ internal sealed class RevealKind : OpeningKind
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         layout.With(Shows(piece, change.Gutter!.Value));
 
-    public override decimal Cost(OpeningChange change) => 2;
-
     public override Saying Says(Kit kit, OpeningChange change) =>
         Saying.Of(
             "fit.shows-of-its-mat-2",

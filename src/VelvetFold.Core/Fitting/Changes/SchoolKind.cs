@@ -16,8 +16,6 @@ internal sealed class SchoolKind : OpeningKind
 
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) => layout.With(OtherSchool(kit, piece));
 
-    public override decimal Cost(OpeningChange change) => 2;
-
     public override Saying Says(Kit kit, OpeningChange change) => Saying.Of("fit.is-matted-the-other", ("label", Label(change)));
 
     private static Piece OtherSchool(Kit kit, Piece piece) =>

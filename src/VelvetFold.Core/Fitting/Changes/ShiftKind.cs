@@ -21,7 +21,5 @@ internal sealed class ShiftKind : ChangeKind
     public override Layout Apply(Kit kit, Layout layout, OpeningChange change) =>
         Nudge.Move(layout, kit, layout.Piece(change.Piece)!, change.At!.Across, change.At.Down);
 
-    public override decimal Cost(OpeningChange change) => 2;
-
     public override Saying Says(Kit kit, OpeningChange change) => Saying.Of("fit.moves", ("label", Label(change)));
 }

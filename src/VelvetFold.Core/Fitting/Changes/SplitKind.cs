@@ -22,8 +22,6 @@ internal sealed class SplitKind : OpeningKind
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         Split(kit, layout, piece, change.Rows!.Value, change.Columns!.Value, change.Gutter!.Value);
 
-    public override decimal Cost(OpeningChange change) => 4 + 2 * Cells(change);
-
     public override Saying Says(Kit kit, OpeningChange change) =>
         Saying.Of("fit.is-split-into", ("label", Label(change)), ("n", Cells(change)));
 

@@ -11,7 +11,5 @@ internal sealed class TurnKind : OpeningKind
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         layout.With(piece with { Size = piece.Size.Turned });
 
-    public override decimal Cost(OpeningChange change) => 3;
-
     public override Saying Says(Kit kit, OpeningChange change) => Saying.Of("fit.is-turned", ("label", Label(change)));
 }

@@ -15,8 +15,6 @@ internal sealed class TwoPagesKind : ChangeKind
 
     public override Layout Apply(Kit kit, Layout layout, OpeningChange change) => Doubled(layout);
 
-    public override decimal Cost(OpeningChange change) => 18;
-
     public override Saying Says(Kit kit, OpeningChange change) => Saying.Of("fit.is-made-twice-as-2", ("layout", change.Layout));
 
     // There are only as many ready-made parts as were packed: the second page has none of them, unless something leans on one.
