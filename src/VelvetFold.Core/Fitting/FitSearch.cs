@@ -53,6 +53,8 @@ public static class FitSearch
     /// <summary>Up to so many photos every way to share them out between two pages is looked at.</summary>
     private const int FewPhotos = 5;
 
+    private const int MoreForPaper = 2;
+
     /// <summary>How many pages put together are carried out on the document.</summary>
     private const int MostMade = 10;
 
@@ -84,7 +86,8 @@ public static class FitSearch
         if (bag is not null)
         {
             var paper = new FitPaper(kit, layout.Id, photos, bag, wishes ?? FitWishes.None);
-            made = [.. made.Select(m => m with { Fit = paper.OutOf(m.Fit) })];
+            // A few more than are wanted, as paper that is not there may put the next one first.
+            made = [.. Offered(made, count + MoreForPaper, layout).Select(m => m with { Fit = paper.OutOf(m.Fit) })];
         }
         var most = (decimal)Math.Round(100 - search.Bound(), 1);
         var offers = Offered(made, count, layout);
