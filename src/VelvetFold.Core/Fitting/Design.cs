@@ -37,7 +37,11 @@ internal sealed class Design
                 _overlaps[Key(Things[i].Id, Things[j].Id)] = share;
         Straddled = Grounds.Where(g => Openings.Any(o => Boxes.Straddles(o.Box, g.Box))).Select(g => g.Id).ToHashSet();
         Gap = GapOf();
-        Margin = Length.Min(kit.Unit == LengthUnit.Inch ? Length.Inches(0, 1, 8) : Length.Millimetres(3), LeastMargin());
+        LeastMargin = Openings.Select(o => Boxes.Margin(o.Box, PageOf(o.Box))).Append(Length.Inches(1)).Min();
+        Margin = Length.Max(
+            Length.Zero,
+            Length.Min(kit.Unit == LengthUnit.Inch ? Length.Inches(0, 1, 8) : Length.Millimetres(3), LeastMargin)
+        );
         InLine = Things.Where(t => t.IsContent && !Brought.Contains(t.Id) && Boxes.InLine(t, Things, this)).Select(t => t.Id).ToHashSet();
         WithGaps = Evenness.Of([.. Openings], this);
     }
@@ -75,6 +79,9 @@ internal sealed class Design
 
     /// <summary>The gap between neighbouring photos, a quarter inch (6 mm) where the design has none.</summary>
     public Length Gap { get; }
+
+    /// <summary>How near to its page's edge a photo lies as designed; no more than an inch.</summary>
+    public Length LeastMargin { get; }
 
     /// <summary>How near to the page's edge a photo may lie.</summary>
     public Length Margin { get; }
@@ -115,9 +122,4 @@ internal sealed class Design
             .ToList();
         return gaps.Count > 0 ? gaps[0].Key : usual;
     }
-
-    private Length LeastMargin() =>
-        Openings.Select(o => Boxes.Margin(o.Box, PageOf(o.Box))).Append(Length.Inches(1)).Min() is { IsPositive: false }
-            ? Length.Zero
-            : Openings.Select(o => Boxes.Margin(o.Box, PageOf(o.Box))).Append(Length.Inches(1)).Min();
 }

@@ -211,6 +211,8 @@ internal sealed class Evaluator
         var (margin, was) = (Boxes.Margin(on.Box, page), _design[on.Id]);
         if (margin < _design.Margin && (was is null || margin < Boxes.Margin(was.Box, _design.PageOf(was.Box))))
             tally.Fault(() => Saying.Of("fit.why.edge", ("opening", Label(on))));
+        else if (margin < _design.Kit.Ruler * 4 && margin < _design.LeastMargin)
+            tally.Take(Hugs, () => Saying.Of("fit.why.hugs", ("opening", Label(on)), ("by", Length(margin))));
         foreach (var ground in _design.Grounds)
             if (Boxes.Straddles(on.Box, ground.Box) && !_design.Straddled.Contains(ground.Id))
                 tally.Fault(() => Saying.Of("fit.why.half-on", ("opening", Label(on)), ("ground", Label(ground))));
@@ -491,14 +493,20 @@ internal sealed class Evaluator
     private Saying Moves(Lying now, Lying was)
     {
         var (across, down) = (now.Box.X - was.Box.X, now.Box.Y - was.Box.Y);
-        return Saying.Of(
-            "fit.why.moves",
-            ("piece", Label(now)),
-            ("across", across == Measures.Length.Zero ? "" : Length(across.Magnitude)),
-            ("right", across.IsPositive ? "yes" : ""),
-            ("down", down == Measures.Length.Zero ? "" : Length(down.Magnitude)),
-            ("below", down.IsPositive ? "yes" : "")
-        );
+        var (right, below) = (across.IsPositive ? "right" : "left", down.IsPositive ? "down" : "up");
+        return across == Measures.Length.Zero && down == Measures.Length.Zero ? Saying.Of("fit.why.follows", ("piece", Label(now)))
+            : down == Measures.Length.Zero
+                ? Saying.Of("fit.why.across", ("piece", Label(now)), ("by", Length(across.Magnitude)), ("way", right))
+            : across == Measures.Length.Zero
+                ? Saying.Of("fit.why.down", ("piece", Label(now)), ("by", Length(down.Magnitude)), ("way", below))
+            : Saying.Of(
+                "fit.why.both",
+                ("piece", Label(now)),
+                ("by", Length(across.Magnitude)),
+                ("way", right),
+                ("and", Length(down.Magnitude)),
+                ("also", below)
+            );
     }
 
     private void Fields(IReadOnlyList<Lying> things, List<(int Photo, Lying On)> given, PageSide side, Tally tally)
@@ -668,7 +676,7 @@ internal sealed class Evaluator
             return;
         var most = seen.Max(g => (double)g.On.Print!.Value.Size.Area);
         foreach (var (photo, on) in seen)
-            if (_photos[photo].Focal && (double)on.Print!.Value.Size.Area < most * 0.99)
+            if (_photos[photo].Focal && _design[on.Id]?.Piece.Opening?.Focal != true && (double)on.Print!.Value.Size.Area < most * 0.99)
                 tally.Take(FitWeights.Focal, () => Saying.Of("fit.why.focal", ("photo", Named(_photos[photo]))));
     }
 

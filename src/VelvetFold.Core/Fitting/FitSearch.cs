@@ -1,5 +1,7 @@
 using System.Text.Json.Serialization;
+using VelvetFold.Core.Judgement;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
 
@@ -102,7 +104,8 @@ public static class FitSearch
     /// <summary>A fit, carried out and weighed.</summary>
     /// <param name="Pages">How the photos are shared out between which pages.</param>
     /// <param name="Looks">What it looks like: two that look alike are one.</param>
-    private sealed record Making(Fit Fit, string Pages, string Looks, int Hidden, bool IsOnePage);
+    /// <param name="IsSound">Whether the page has no trouble that it did not have as designed.</param>
+    private sealed record Making(Fit Fit, string Pages, string Looks, int Hidden, bool IsOnePage, bool IsSound);
 
     // The best; the best with other pages, one page alone among them; the one with the fewest changes; then what else there is.
     private static List<Making> Offered(IReadOnlyList<Making> made, int count, Layout layout)
@@ -158,7 +161,7 @@ public static class FitSearch
         private readonly int _openings = layout.Pieces.Count(p => p.HoldsPhoto);
 
         // Pages put together, before they are carried out.
-        private sealed record Draft(Frame Frame, Evaluator Evaluator, IReadOnlyList<Lying> Things, double Cost, int Faults, string Pages);
+        private sealed record Draft(Frame Frame, IReadOnlyList<Lying> Things, double Cost, int Faults, string Pages, int LeftOut = 0);
 
         public List<Making> Made()
         {
@@ -174,13 +177,13 @@ public static class FitSearch
             var made = Carried(drafts);
             if (made.Count == 0)
                 made = Fewer();
-            return made;
+            return made.Exists(m => m.IsSound) ? [.. made.Where(m => m.IsSound)] : [];
         }
 
         // Each structure of pages has its best carried out, so that there is something to choose from.
         private List<Making> Carried(List<Draft> drafts)
         {
-            var sound = drafts.Where(d => d.Faults == 0).OrderBy(d => d.Cost).ToList();
+            var sound = drafts.Where(d => d.Faults == 0).OrderBy(d => d.Cost).DistinctBy(d => Looks(d.Frame, d.Things)).ToList();
             var few = sound
                 .Take(MostMade)
                 .Concat(sound.GroupBy(d => d.Pages).Take(4).Select(g => g.First()))
@@ -194,25 +197,42 @@ public static class FitSearch
         {
             var changes = FitChanges.To(draft.Frame, draft.Things);
             var weighed = FitJudge.Weighed(kit, layout.Id, photos, changes, wishes, draft.Frame);
-            if (weighed.Tally.Faults > 0)
+            if (weighed.Tally.Faults > 0 || weighed.At.Count(a => a is null) > draft.LeftOut)
                 return null;
             var hidden = weighed.At.Count(a => a is null || weighed.Things.Any(t => t.Id == a && t.Role == PageRole.Pocket));
             var fit = weighed.Fit(layout.Id, photos, changes);
             return new(
                 fit,
                 draft.Pages,
-                string.Join('|', draft.Frame.Before.Select(b => $"{b.Move}{b.With}"))
-                    + string.Join(
-                        '|',
-                        weighed
-                            .Things.Where(t => t.Role is not (PageRole.Ground or PageRole.Field or PageRole.Decor))
-                            .Select(t => $"{t.Role} {Rough(t.Box.X)} {Rough(t.Box.Y)} {Rough(t.Box.Width)} {Rough(t.Box.Height)}")
-                            .Order(StringComparer.Ordinal)
-                    ),
+                Looks(draft.Frame, weighed.Things),
                 hidden,
-                draft.Frame.Before.Any(b => b.Move == OpeningMove.OnePage)
+                draft.Frame.Before.Any(b => b.Move == OpeningMove.OnePage),
+                Trouble(Adaptation.Apply(kit, changes)).IsSubsetOf(_trouble.Value)
             );
         }
+
+        private readonly Lazy<HashSet<string>> _trouble = new(() => Trouble(kit, layout.Id));
+
+        private HashSet<string> Trouble(Kit adapted) => Trouble(adapted, layout.Id);
+
+        // What must not be: faults, and overlaps that nobody asked for. What the design has already is let stand.
+        private static HashSet<string> Trouble(Kit kit, string layout) =>
+            [
+                .. PageCheck
+                    .Of(kit, Resolver.Resolve(kit.Layout(layout)!, kit))
+                    .Where(f => f.Gravity == Gravity.Fault || f.Code is "unasked-overlap" or "wholly-hidden")
+                    .Select(f => $"{f.Code}:{string.Join(',', f.Pieces)}"),
+            ];
+
+        private static string Looks(Frame frame, IReadOnlyList<Lying> things) =>
+            string.Join('|', frame.Before.Select(b => $"{b.Move}{b.With}"))
+            + string.Join(
+                '|',
+                things
+                    .Where(t => t.Role is not (PageRole.Ground or PageRole.Field or PageRole.Decor))
+                    .Select(t => $"{t.Role} {Rough(t.Box.X)} {Rough(t.Box.Y)} {Rough(t.Box.Width)} {Rough(t.Box.Height)}")
+                    .Order(StringComparer.Ordinal)
+            );
 
         // Half an inch apart is alike.
         private static long Rough(Length length) => length.Ticks * 2 / Length.TicksPerInch;
@@ -275,7 +295,6 @@ public static class FitSearch
             evaluator.Whole(things, given, tally);
             return new(
                 frame,
-                evaluator,
                 things,
                 frame.Cost + tally.Points + pages.Sum(p => p.Cost),
                 tally.Faults + pages.Sum(p => p.Faults),
@@ -344,7 +363,9 @@ public static class FitSearch
                     drafts.AddRange(On(frame, seen));
                 var sound = drafts.Where(d => d.Faults == 0).OrderBy(d => d.Cost).Take(4).ToList();
                 var made = sound
-                    .SelectMany(d => new[] { Pocketed(d, [.. photos.Where((_, i) => order.Contains(i))]), d })
+                    .SelectMany(d =>
+                        new[] { Pocketed(d, [.. photos.Where((_, i) => order.Contains(i))]), d with { LeftOut = order.Count } }
+                    )
                     .OfType<Draft>()
                     .Select(Carry)
                     .OfType<Making>()

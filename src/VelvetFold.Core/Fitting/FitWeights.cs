@@ -99,6 +99,9 @@ internal static class FitWeights
 
     public const double UnevenGaps = 6;
 
+    /// <summary>A photo nearer to the page's edge than a quarter of an inch (4 mm) and than any as designed.</summary>
+    public const double Hugs = 0.3;
+
     /// <summary>Photo and card, or two photos, without a gap.</summary>
     public const double Touches = 2;
 

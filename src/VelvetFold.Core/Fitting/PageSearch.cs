@@ -364,7 +364,9 @@ internal sealed class PageSearch(Evaluator evaluator, PageSide side)
             .First()
             .ToList();
         var like = usual[nth % usual.Count].Piece;
-        var name = $"{like.Id[..Math.Min(6, like.Id.Length)]}N{(nth + 1).ToString(CultureInfo.InvariantCulture)}";
+        // No name is given on both pages.
+        var letter = side == PageSide.Right ? 'M' : 'N';
+        var name = $"{like.Id[..Math.Min(6, like.Id.Length)]}{letter}{(nth + 1).ToString(CultureInfo.InvariantCulture)}";
         while (!Making.IsFree(_design.Layout, name))
             name += "N";
         return (like, name);

@@ -193,7 +193,13 @@ internal sealed class Settling
                 );
         if (turned)
             size = size.Turned;
-        return size.IsReal ? card with { Box = new(card.Box.X, card.Box.Y, size) } : null;
+        // Less than an inch and a half is nothing to write on.
+        return size.Shorter >= Length.Min(card.Box.Size.Shorter, Length.Inches(1, 1, 2))
+            ? card with
+            {
+                Box = new(card.Box.X, card.Box.Y, size),
+            }
+            : null;
     }
 
     // Where its rules put it among what lies there now.
@@ -308,16 +314,24 @@ internal sealed class Settling
             Across(ground.Box.Right.Ticks + gap);
             Down(ground.Box.Bottom.Ticks + gap);
         }
+        var (quarter, eighth) =
+            _design.Kit.Unit == LengthUnit.Inch
+                ? (Length.TicksPerInch / 4, Length.TicksPerInch / 8)
+                : (Length.TicksPerMillimetre * 6, Length.TicksPerMillimetre * 3);
+        long[] gaps = thing.Role == PageRole.Opening ? [.. new[] { gap, quarter, eighth }.Where(g => g <= gap).Distinct()] : [gap];
         foreach (var other in placed)
         {
             Across(other.Box.X.Ticks);
             Across(other.Box.Right.Ticks - w);
-            Across(other.Box.Right.Ticks + gap);
-            Across(other.Box.X.Ticks - gap - w);
             Down(other.Box.Y.Ticks);
             Down(other.Box.Bottom.Ticks - h);
-            Down(other.Box.Bottom.Ticks + gap);
-            Down(other.Box.Y.Ticks - gap - h);
+            foreach (var between in gaps)
+            {
+                Across(other.Box.Right.Ticks + between);
+                Across(other.Box.X.Ticks - between - w);
+                Down(other.Box.Bottom.Ticks + between);
+                Down(other.Box.Y.Ticks - between - h);
+            }
             // On other mats photos stand level by their middles.
             if (
                 thing.Role == PageRole.Opening
@@ -380,7 +394,7 @@ internal sealed class Settling
         if (!inLine)
             cost += LineLost;
         if (thing.Role == PageRole.Opening && !isEven)
-            cost += 1;
+            cost += 0.5;
         if (thing.Role is PageRole.Title or PageRole.Card)
             foreach (var ground in _design.Grounds)
                 if (Boxes.Straddles(box, ground.Box) && !(_design[thing.Id] is { } old && Boxes.Straddles(old.Box, ground.Box)))

@@ -242,21 +242,20 @@ public class FillingsTests
         Assert.Single(Adaptation.Unknown(Single, [new("L1", "", OpeningMove.Mirror, With: "left")]));
     }
 
+    // A spare mat stands up as decoration (common practice, no source), never larger than the photos, never on its own paper.
     [Fact]
-    public void Where_there_is_a_card_already_a_fit_puts_a_patch_of_what_is_over()
+    public void Where_there_is_a_card_already_a_spare_mat_stands_in_place_of_a_photo()
     {
-        var bag = Bag.With(Single, [new("plain", S("5", "7"), Face: SheetFace.B)]);
-        var fit = FitSearch.Find(Single, "L1", [Brought("a", "4", "6")], 3, bag).Fits.First(f => f.Changes is [{ Piece: "P2" }]);
-        Assert.Equal((OpeningMove.Patch, "plain B"), (fit.Changes[0].Move, fit.Changes[0].With));
-        Assert.Contains(
-            fit.Reasons,
-            r => r.Says.ToString() == "L1-P2 becomes a patch of plain B, out of leftover 1, 5 x 7." && r.Points == 9
-        );
+        var fit = FitSearch.Find(Single, "L1", [Brought("a", "4", "6")]).Fits.First(f => f.Changes is [{ Piece: "P2" }]);
+        Assert.Equal((OpeningMove.Patch, "other A"), (fit.Changes[0].Move, fit.Changes[0].With));
+        Assert.Contains(fit.Reasons, r => r.Says.ToString() == "L1-P2 becomes a patch of other." && r.Points == 2);
         // Without a card to write on yet, it is that.
         var bare = Single.With(Single.Layouts[0] with { Pieces = Pieces[..3] });
-        Assert.Contains(
-            FitSearch.Find(bare, "L1", [Brought("a", "4", "6")], 3, Bag.With(bare, [new("plain", S("5", "7"))])).Fits,
-            f => f.Changes is [{ Move: OpeningMove.Card }]
+        Assert.Contains(FitSearch.Find(bare, "L1", [Brought("a", "4", "6")]).Fits, f => f.Changes is [{ Move: OpeningMove.Card }]);
+        // A patch of 4 1/4 x 6 1/4 beside a photo of 3 x 4 would be the largest thing on the page.
+        Assert.All(
+            FitSearch.Find(Single, "L1", [Brought("a", "3", "4")]).Fits,
+            f => Assert.DoesNotContain(f.Changes, c => c is { Piece: "P1", Move: OpeningMove.Patch or OpeningMove.Card })
         );
     }
 
@@ -336,31 +335,32 @@ public class FillingsTests
         Assert.DoesNotContain(Packing.Of(Single), i => i.Stack.ToString() is "placeholder cards" or "ready-made");
     }
 
-    // Two pockets on two openings, or two splits of two, are one idea: the fits that are offered differ in what is done, not only in where.
+    // What looks alike is one offer.
     [Theory]
     [InlineData("4 x 6, 3 x 4, 3 x 4")]
     [InlineData("4 x 6, 3 x 4, 3 x 4, 3 x 4")]
     [InlineData("4 x 6")]
     [InlineData("6 x 4, 6 x 4, 6 x 4")]
-    public void Fits_that_are_offered_are_of_different_kinds(string photos)
+    public void Fits_that_are_offered_look_different(string photos)
     {
         var fits = FitSearch.Find(Single, "L1", PhotoLine.Read(photos, LengthUnit.Inch).Photos, 3, Bag.Of(Single)).Fits;
-        static string Kind(Fit fit) =>
-            string.Join(
-                ' ',
-                fit.Changes.Where(c => c.Move != OpeningMove.Shift)
-                    .Select(c => $"{c.Move} {c.Rows} {c.Columns}")
-                    .Order(StringComparer.Ordinal)
+        string Boxes(Fit fit)
+        {
+            var kit = Adaptation.Apply(Single, fit.Changes);
+            return string.Join(
+                '|',
+                Resolver.Resolve(kit.Layouts[0], kit).Pieces.Select(p => $"{p.Piece.Kind} {p.Box}").Order(StringComparer.Ordinal)
             );
+        }
         Assert.InRange(fits.Count, 2, 3);
-        Assert.Equal(fits.Count, fits.Select(Kind).Distinct().Count());
+        Assert.Equal(fits.Count, fits.Select(Boxes).Distinct().Count());
         Assert.Equal(fits.OrderByDescending(f => f.Score), fits);
     }
 
     [Fact]
     public void A_sentence_begins_with_a_capital_and_a_sign_stays_as_it_is()
     {
-        static string Printed(string photo) => Saying.Of("fit.is-printed-at", ("photo", photo), ("at", "4 x 6")).ToString();
+        static string Printed(string photo) => Saying.Of("fit.why.printed", ("photo", photo), ("size", "4 x 6")).ToString();
         Assert.Equal("Photo 3 is printed at 4 x 6.", Printed("photo 3"));
         Assert.Equal("a is printed at 4 x 6.", Printed("a"));
         Assert.Equal("p1 is printed at 4 x 6.", Printed("p1"));
