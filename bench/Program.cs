@@ -27,6 +27,14 @@ if (args is ["cuts", ..])
     );
     return;
 }
+if (args is ["fits", ..])
+{
+    // fits [shuffled cases] [questions by chance] [tell]
+    int Number(int at, int usual) =>
+        args.ElementAtOrDefault(at) is { } text ? int.Parse(text, System.Globalization.CultureInfo.InvariantCulture) : usual;
+    FitBench.Run(folder, Number(1, 200), Number(2, 500), args.Contains("tell"));
+    return;
+}
 foreach (var name in new[] { "kite-weekend", "year-of-bread" })
 {
     var text = File.ReadAllBytes(Path.Combine(folder, "src", "VelvetFold.Web", "Demo", name + ".json"));

@@ -55,6 +55,9 @@ internal sealed class FitChanges
             Size(opening, to[opening.Id]);
         foreach (var opening in used)
             Lay(opening.Piece, to[opening.Id]);
+        // What stands in place of a photo stays where that was, whatever it leant on.
+        foreach (var given in Design.Openings.Where(o => to.GetValueOrDefault(o.Id) is { Role: PageRole.Patch or PageRole.Card }))
+            Lay(given.Piece with { Opening = null }, to[given.Id]);
         foreach (
             var added in to.Values.Where(t => t.Role == PageRole.Opening && Design[t.Id] is null).OrderBy(t => t.Id, StringComparer.Ordinal)
         )

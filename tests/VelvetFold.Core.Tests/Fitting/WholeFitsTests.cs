@@ -158,7 +158,12 @@ public class WholeFitsTests
                     var proved = KitAnswer.For(kit, 1).Proof.Holds;
                     foreach (var fit in FitSearch.Find(kit, "L1", photos, 3, Bag.Of(kit)).Fits)
                     {
-                        Assert.Equal(photos.Select(p => p.Id).Order(), fit.Places.Select(p => p.Photo).Order());
+                        // Who finds no place is told.
+                        Assert.Equal(
+                            photos.Length - fit.Places.Count,
+                            fit.Reasons.Count(r => r.Says.ToString().Contains("finds no place", StringComparison.Ordinal))
+                        );
+                        Assert.Subset([.. photos.Select(p => p.Id)], [.. fit.Places.Select(p => p.Photo)]);
                         Assert.All(fit.Places, place => Assert.True(place.Lost == 0 || photos.Single(p => p.Id == place.Photo).MayLose));
                         var adapted = Adaptation.Apply(kit, fit.Changes);
                         // A page that is doubled or left alone has other pieces; what is refused there is tested above.
