@@ -116,37 +116,40 @@ internal static class Boxes
 /// <summary>Gaps that differ and lines that are missed, counted.</summary>
 internal readonly record struct Evenness(int Uneven, int Missed)
 {
-    /// <summary>Of the photos of all pages: directions of a page whose gaps differ, and neighbours that miss each other's line.</summary>
+    /// <summary>Of the photos of all pages: directions of a page whose gaps differ, and neighbours that miss each other's line. Those that
+    /// lie as designed stand as they were designed.</summary>
     public static Evenness Of(IReadOnlyList<Lying> photos, Design design)
     {
         var (uneven, missed) = (0, 0);
-        var neighbours = Boxes.Neighbours(photos, design);
-        foreach (var group in neighbours.GroupBy(n => (n.Axis, design.SideOf(n.First.Box))))
+        bool IsNew(Neighbour n) => design[n.First.Id]?.Box != n.First.Box || design[n.Second.Id]?.Box != n.Second.Box;
+        foreach (var group in Boxes.Neighbours(photos, design).GroupBy(n => (n.Axis, design.SideOf(n.First.Box))))
         {
-            var (least, most) = (group.Min(n => n.Gap), group.Max(n => n.Gap));
-            if (most - least > design.Same || least < design.Same)
+            var (least, most, isNew) = (group.Min(n => n.Gap), group.Max(n => n.Gap), group.Any(IsNew));
+            if (isNew && (most - least > design.Same || least < design.Same))
                 uneven++;
-            foreach (var (a, b, axis, _) in group)
-            {
-                var off =
-                    axis == Axis.Across
-                        ? Boxes.Off(a.Box.Y, a.Box.Bottom, b.Box.Y, b.Box.Bottom)
-                        : Boxes.Off(a.Box.X, a.Box.Right, b.Box.X, b.Box.Right);
-                if (off > design.Same.Ticks && off < Design.Near.Ticks)
+            foreach (var neighbour in group)
+                if (IsNew(neighbour) && Misses(neighbour, design))
                     missed++;
-                // Photos of one height on different mats stand level.
-                else if (
-                    axis == Axis.Across
-                    && a.Print is { } first
-                    && b.Print is { } second
-                    && first.Height == second.Height
-                    && (first.Y - second.Y).Magnitude is var step
-                    && step > design.Same
-                    && step < Design.Near
-                )
-                    missed++;
-            }
         }
         return new(uneven, missed);
+    }
+
+    private static bool Misses(Neighbour neighbour, Design design)
+    {
+        var (a, b, axis, _) = neighbour;
+        var off =
+            axis == Axis.Across
+                ? Boxes.Off(a.Box.Y, a.Box.Bottom, b.Box.Y, b.Box.Bottom)
+                : Boxes.Off(a.Box.X, a.Box.Right, b.Box.X, b.Box.Right);
+        if (off > design.Same.Ticks && off < Design.Near.Ticks)
+            return true;
+        // Photos of one height on different mats stand level.
+        return axis == Axis.Across
+            && a.Print is { } first
+            && b.Print is { } second
+            && first.Height == second.Height
+            && (first.Y - second.Y).Magnitude is var step
+            && step > design.Same
+            && step < Design.Near;
     }
 }

@@ -43,7 +43,6 @@ internal sealed class Design
             Length.Min(kit.Unit == LengthUnit.Inch ? Length.Inches(0, 1, 8) : Length.Millimetres(3), LeastMargin)
         );
         InLine = Things.Where(t => t.IsContent && !Brought.Contains(t.Id) && Boxes.InLine(t, Things, this)).Select(t => t.Id).ToHashSet();
-        WithGaps = Evenness.Of([.. Openings], this);
     }
 
     public Kit Kit { get; }
@@ -74,8 +73,6 @@ internal sealed class Design
 
     /// <summary>What is in line with something.</summary>
     public IReadOnlySet<string> InLine { get; }
-
-    public Evenness WithGaps { get; }
 
     /// <summary>The gap between neighbouring photos, a quarter inch (6 mm) where the design has none.</summary>
     public Length Gap { get; }

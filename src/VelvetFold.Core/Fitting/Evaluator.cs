@@ -416,11 +416,10 @@ internal sealed class Evaluator
         if (own.Count > 1)
         {
             var even = Evenness.Of(own, _design);
-            var was = _design.WithGaps;
-            if (even.Uneven > was.Uneven)
-                tally.Take(UnevenGaps * (even.Uneven - was.Uneven), () => Saying.Of("fit.why.gaps", ("list", own.Select(Label))));
-            if (even.Missed > was.Missed)
-                tally.Take(NearMiss * (even.Missed - was.Missed), () => Saying.Of("fit.why.near", ("list", own.Select(Label))));
+            if (even.Uneven > 0)
+                tally.Take(UnevenGaps * even.Uneven, () => Saying.Of("fit.why.gaps", ("list", own.Select(Label))));
+            if (even.Missed > 0)
+                tally.Take(NearMiss * even.Missed, () => Saying.Of("fit.why.near", ("list", own.Select(Label))));
         }
         foreach (var thing in here)
         {

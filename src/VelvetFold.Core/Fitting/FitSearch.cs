@@ -58,7 +58,7 @@ public static class FitSearch
     private const int MoreForPaper = 2;
 
     /// <summary>How many pages put together are carried out on the document.</summary>
-    private const int MostMade = 10;
+    private const int MostMade = 8;
 
     /// <summary>Finds fits for a layout, the best first.</summary>
     /// <param name="count">How many are wanted.</param>
@@ -172,8 +172,7 @@ public static class FitSearch
                 photos.Any(p => p.Facing != Facing.Straight)
                 && !(drafts.Where(d => d.Faults == 0).Select(d => (double?)d.Cost).Min() <= FitWeights.Mirrored)
             )
-                foreach (var frame in Mirrors())
-                    drafts.AddRange(On(frame, photos));
+                drafts.AddRange(All(Mirrors(), photos));
             var made = Carried(drafts);
             if (made.Count == 0)
                 made = Fewer();
@@ -190,7 +189,7 @@ public static class FitSearch
                 .Concat(sound.Where(d => d.Frame.Before.Count > 0).Take(2))
                 .Distinct()
                 .ToList();
-            return [.. few.Select(Carry).OfType<Making>()];
+            return [.. few.AsParallel().AsOrdered().Select(Carry).OfType<Making>()];
         }
 
         private Making? Carry(Draft draft)
@@ -259,6 +258,10 @@ public static class FitSearch
 
         private Frame? Can(IReadOnlyList<OpeningChange> before) =>
             Adaptation.Unknown(kit, before).Count > 0 ? null : Frame.Of(kit, layout.Id, before);
+
+        // Structures have nothing to do with each other.
+        private List<Draft> All(IEnumerable<Frame> frames, IReadOnlyList<GuestPhoto> given) =>
+            [.. frames.ToList().AsParallel().AsOrdered().SelectMany(frame => On(frame, given))];
 
         private List<Draft> On(Frame frame, IReadOnlyList<GuestPhoto> given)
         {
@@ -358,9 +361,7 @@ public static class FitSearch
                     .Take(less)
                     .ToHashSet();
                 GuestPhoto[] seen = [.. photos.Where((_, i) => !order.Contains(i))];
-                var drafts = new List<Draft>();
-                foreach (var frame in Frames())
-                    drafts.AddRange(On(frame, seen));
+                var drafts = All(Frames(), seen);
                 var sound = drafts.Where(d => d.Faults == 0).OrderBy(d => d.Cost).Take(4).ToList();
                 var made = sound
                     .SelectMany(d =>

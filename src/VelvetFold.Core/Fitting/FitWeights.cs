@@ -95,9 +95,10 @@ internal static class FitWeights
     public const double LineLost = 2;
 
     /// <summary>Neighbours that miss each other's line by less than 3/8 look like a mistake.</summary>
-    public const double NearMiss = 6;
+    public const double NearMiss = 10;
 
-    public const double UnevenGaps = 6;
+    /// <summary>Gaps of one direction of a page that are not equal.</summary>
+    public const double UnevenGaps = 10;
 
     /// <summary>A photo nearer to the page's edge than a quarter of an inch (4 mm) and than any as designed.</summary>
     public const double Hugs = 0.3;

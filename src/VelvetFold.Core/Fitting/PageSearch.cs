@@ -26,7 +26,7 @@ internal sealed class PageSearch(Evaluator evaluator, PageSide side)
     private const int Kept = 5;
 
     /// <summary>How many are carried out at most.</summary>
-    private const int MostSettled = 90;
+    private const int MostSettled = 50;
 
     private const int MostLocal = 24;
 
@@ -390,7 +390,7 @@ internal sealed class PageSearch(Evaluator evaluator, PageSide side)
         return all;
     }
 
-    private const int MostOfOneSize = 40;
+    private const int MostOfOneSize = 30;
 
     // The cheapest of many, by what they will take off at least.
     private sealed class Cheapest(int most)

@@ -259,10 +259,13 @@ internal sealed class Settling
     {
         var (xs, ys) = Lines(thing, placed);
         var found = new List<(Box Box, double Cost)>();
+        var barred = Barred(thing, placed);
         foreach (var y in ys)
         foreach (var x in xs)
         {
             var box = new Box(new(x), new(y), thing.Box.Size);
+            if (barred.Exists(b => b.Box.Overlaps(box) && Boxes.Share(b.Box, box) > b.Allowed))
+                continue;
             var lying = thing.At(box);
             if (!Fits(unit, lying, placed) || (thing.Role == PageRole.Opening && !IsOnGround(box)))
                 continue;
@@ -270,6 +273,18 @@ internal sealed class Settling
         }
         return found.OrderBy(f => f.Cost).ThenBy(f => f.Box.Y).ThenBy(f => f.Box.X).Select(f => f.Box);
     }
+
+    // What it must not lie on, and how much of it at most: looked up once for all places.
+    private List<(Box Box, double Allowed)> Barred(Lying thing, List<Lying> placed) =>
+        [
+            .. placed
+                .Where(other => !thing.IsDecor || !other.IsDecor)
+                .Select(other =>
+                {
+                    var before = _design.Overlap(thing.Id, other.Id);
+                    return (other.Box, (thing.IsDecor || other.IsDecor ? Math.Max(before, Evaluator.MostDecor) : before) + Boxes.Nothing);
+                }),
+        ];
 
     private bool IsOnGround(Box box)
     {
