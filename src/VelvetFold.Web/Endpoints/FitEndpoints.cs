@@ -1,6 +1,8 @@
 using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Web.Endpoints;
@@ -26,7 +28,19 @@ internal sealed record FitsQuestion(
 );
 
 /// <summary>A fit with the layout as it then is, the kit document with it, and the paper its new pieces come out of.</summary>
-internal sealed record FitView(Fit Fit, Layout Layout, Kit Kit, BagPaper Bag);
+/// <param name="Says">What it does, in one sentence.</param>
+/// <param name="Picture">The page as it would be.</param>
+/// <param name="Changed">The labels of the pieces that lie otherwise than as designed, or are new.</param>
+internal sealed record FitView(Fit Fit, Layout Layout, Kit Kit, BagPaper Bag, Saying Says, Scene Picture, IReadOnlyList<string> Changed);
+
+/// <summary>A piece of a guest's page that was dragged.</summary>
+/// <param name="Changes">What is done for the guest until now.</param>
+/// <param name="Piece">Its id on its layout.</param>
+/// <param name="By">How far.</param>
+internal sealed record ByHandQuestion(Kit Kit, string Layout, IReadOnlyList<OpeningChange> Changes, string Piece, Offset By);
+
+/// <summary>The guest's changes with the piece where it was dragged to, snapped to the lines of the page, and what made room.</summary>
+internal sealed record ByHandAnswer(IReadOnlyList<OpeningChange> Changes);
 
 /// <summary>The best fits, the best first.</summary>
 /// <param name="Photos">The photos as they were read.</param>
@@ -47,12 +61,31 @@ internal sealed record FitsAnswer(
 /// <summary>Fits photos to layouts, without keeping anything.</summary>
 internal static class FitEndpoints
 {
-    public static void MapFits(this RouteGroupBuilder api) =>
+    public static void MapFits(this RouteGroupBuilder api)
+    {
+        api.MapPost("/compute/moved", MovedAsync)
+            .WithTags("Compute")
+            .Accepts<ByHandQuestion>("application/json")
+            .Produces<ByHandAnswer>()
+            .ProducesProblem(400);
         api.MapPost("/compute/fits", FitsAsync)
             .WithTags("Compute")
             .Accepts<FitsQuestion>("application/json")
             .Produces<FitsAnswer>()
             .ProducesProblem(400);
+    }
+
+    private static async Task<IResult> MovedAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<ByHandQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        if (question.Kit.Layout(question.Layout) is null)
+            return Problems.Bad([new("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout)))]);
+        return FitHand.Moved(question.Kit, question.Layout, question.Changes, question.Piece, question.By) is { } changes
+            ? Body.Json(new ByHandAnswer(changes), question.Kit.Unit)
+            : Problems.Bad([new("piece", Saying.Of("problem.cannot-be-moved", ("piece", question.Piece)))]);
+    }
 
     private static async Task<IResult> FitsAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel)
     {
@@ -69,6 +102,7 @@ internal static class FitEndpoints
         if (faults.Count > 0)
             return Problems.Bad(faults);
         var kit = question.Kit;
+        var designed = Resolver.Resolve(kit.Layout(question.Layout)!, kit);
         var bag = question.Leftovers is { } leftovers ? Bag.With(kit, leftovers) : Bag.Of(kit, new() { Memory = memory, Cancel = cancel });
         var answer = FitSearch.Find(kit, question.Layout, photos, question.Count ?? 3, bag, wishes);
         var stands = question.Changes is { } changes ? FitJudge.Of(kit, question.Layout, photos, changes, wishes, bag) : null;
@@ -88,7 +122,23 @@ internal static class FitEndpoints
         FitView View(Fit fit)
         {
             var (adapted, paper) = bag.Cut(Adaptation.Apply(kit, fit.Changes));
-            return new(fit, adapted.Layout(question.Layout)!, adapted, paper);
+            var layout = adapted.Layout(question.Layout)!;
+            var resolved = Resolver.Resolve(layout, adapted);
+            return new(
+                fit,
+                layout,
+                adapted,
+                paper,
+                FitHeadline.Of(kit, question.Layout, photos, fit),
+                LayoutPicture.Draw(adapted, resolved),
+                [
+                    .. resolved
+                        .Pieces.Where(p =>
+                            designed.Piece(p.Id)?.Box != p.Box || layout.Piece(p.Id)!.Kind != designed.Piece(p.Id)!.Piece.Kind
+                        )
+                        .Select(p => p.Label),
+                ]
+            );
         }
     }
 

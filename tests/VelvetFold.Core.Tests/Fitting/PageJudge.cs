@@ -48,8 +48,8 @@ internal sealed class PageJudge
     {
         public static Paged Of(Kit kit, string id)
         {
-            static double In(Measures.Length l) => (double)l.Ticks / Measures.Length.TicksPerInch;
-            static Rect Of(Measures.Box b) => new(In(b.X), In(b.Y), In(b.Right), In(b.Bottom));
+            static double In(Core.Measures.Length l) => (double)l.Ticks / Core.Measures.Length.TicksPerInch;
+            static Rect Of(Core.Measures.Box b) => new(In(b.X), In(b.Y), In(b.Right), In(b.Bottom));
             var layout = kit.Layout(id)!;
             return new(
                 layout,
@@ -114,7 +114,7 @@ internal sealed class PageJudge
 
     private static void Photo(Kit kit, Paged page, Paged design, GuestPhoto photo, Thing on, List<string> faults)
     {
-        double W(Measures.Length l) => (double)l.Ticks / Measures.Length.TicksPerInch;
+        double W(Core.Measures.Length l) => (double)l.Ticks / Core.Measures.Length.TicksPerInch;
         var (bw, bh) = (W(photo.Size.Width), W(photo.Size.Height));
         var trims = (on.Piece.Opening!.School ?? kit.Matting.School) == MatSchool.TrimPhoto;
         var (sw, sh) = trims && photo.MayLose ? (on.Box.W, on.Box.H) : (on.Print.W, on.Print.H);
@@ -130,7 +130,7 @@ internal sealed class PageJudge
         var own = page.Page(page.Side(on.Box));
         double Margin(Rect b, Rect p) => Math.Min(Math.Min(b.X - p.X, p.R - b.R), Math.Min(b.Y - p.Y, p.B - b.B));
         var least = design.Things.Where(t => t.Piece.HoldsPhoto).Min(t => Margin(t.Box, design.Page(design.Side(t.Box))));
-        if (Margin(on.Box, own) < Math.Min(least, kit.Unit == Measures.LengthUnit.Inch ? 1 / 8.0 : 3 / 25.4) - 1e-6)
+        if (Margin(on.Box, own) < Math.Min(least, kit.Unit == Core.Measures.LengthUnit.Inch ? 1 / 8.0 : 3 / 25.4) - 1e-6)
             faults.Add($"edge {on.Piece.Id}");
         foreach (var ground in page.Things.Where(g => IsGround(g)))
             if (

@@ -163,7 +163,7 @@ public class WholeFitsTests
                             photos.Length - fit.Places.Count,
                             fit.Reasons.Count(r => r.Says.ToString().Contains("finds no place", StringComparison.Ordinal))
                         );
-                        Assert.Subset([.. photos.Select(p => p.Id)], [.. fit.Places.Select(p => p.Photo)]);
+                        Assert.Subset(photos.Select(p => p.Id).ToHashSet(), fit.Places.Select(p => p.Photo).ToHashSet());
                         Assert.All(fit.Places, place => Assert.True(place.Lost == 0 || photos.Single(p => p.Id == place.Photo).MayLose));
                         var adapted = Adaptation.Apply(kit, fit.Changes);
                         // A page that is doubled or left alone has other pieces; what is refused there is tested above.

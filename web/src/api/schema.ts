@@ -1315,6 +1315,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/moved": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ByHandQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ByHandAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/fits": {
         parameters: {
             query?: never;
@@ -5033,6 +5081,21 @@ export interface components {
             width: components["schemas"]["Length"];
             height: components["schemas"]["Length"];
         };
+        /** @description The guest's changes with the piece where it was dragged to, snapped to the lines of the page, and what made room. */
+        ByHandAnswer: {
+            changes: components["schemas"]["OpeningChange"][];
+        };
+        /** @description A piece of a guest's page that was dragged. */
+        ByHandQuestion: {
+            kit: components["schemas"]["Kit"];
+            layout: string;
+            /** @description What is done for the guest until now. */
+            changes: components["schemas"]["OpeningChange"][];
+            /** @description Its id on its layout. */
+            piece: string;
+            /** @description How far. */
+            by: components["schemas"]["Offset"];
+        };
         /** @description One change between two revisions: what it is about (L1-B2, a paper's or a layout's id), and a sentence. */
         Change: {
             about: string;
@@ -5482,13 +5545,25 @@ export interface components {
             layout: components["schemas"]["Layout"];
             kit: components["schemas"]["Kit"];
             bag: components["schemas"]["BagPaper"];
+            /** @description What it does, in one sentence. */
+            says: components["schemas"]["Saying"];
+            /** @description The page as it would be. */
+            picture: components["schemas"]["Scene"];
+            /** @description The labels of the pieces that lie otherwise than as designed, or are new. */
+            changed: string[];
         };
         /** @description The best fits, the best first. */
         FitsAnswer: {
             fits: components["schemas"]["FitView"][];
             /** @description The photos as they were read. */
             photos: components["schemas"]["GuestPhoto"][];
+            /** @description Whether nothing better is possible. */
             isExact: boolean;
+            /**
+             * Format: double
+             * @description What no way to lay these photos can exceed.
+             */
+            most: number;
             why: null | components["schemas"]["Saying"];
             asItStands: null | components["schemas"]["Fit"];
             /** @description What that is, change by change. */
@@ -5511,6 +5586,10 @@ export interface components {
             leftovers?: null | components["schemas"]["Leftover"][];
             /** @description What has been done by hand, to be weighed as it stands. */
             changes?: null | components["schemas"]["OpeningChange"][];
+            /** @description Whether one page of the spread is enough; as the line says where left out. */
+            onePage?: null | boolean;
+            /** @description Whether a photo may lie under a flap; as the line says where left out. */
+            flapIsFine?: null | boolean;
         };
         /**
          * @description Where a spread is bound, or away from it.
@@ -5581,6 +5660,16 @@ export interface components {
             blackAndWhite?: boolean;
             /** @description Whether it is not printed yet: a placeholder card holds its place. */
             later?: boolean;
+            /**
+             * Format: int32
+             * @description Which story it belongs to, where stories were told apart: photos of one belong together.
+             */
+            story?: null | number;
+            /**
+             * Format: int32
+             * @description Which run of equal photos it was said in: they are likely to belong together.
+             */
+            run?: null | number;
         };
         /** @description A kit to compute as one guest will make it. */
         GuestQuestion: {
@@ -6390,6 +6479,8 @@ export interface components {
             /** @description The guest's photos that it holds then, in order; of a pocket those within. */
             photos?: null | string[];
             at?: null | components["schemas"]["Offset"];
+            /** @description One page: what is taken along from the other page, its title or a card. */
+            take?: null | string[];
         };
         /** @description What the openings of one layout may be filled with. */
         OpeningFillings: {

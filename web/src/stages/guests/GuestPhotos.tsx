@@ -1,8 +1,11 @@
+import { Radio, RadioGroup } from '@headlessui/react';
 import { skipToken, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { api, ApiError, unwrap, type Fit, type GuestView, type Kit, type Layout, type OpeningChange } from '../../api/client';
 import { TextField } from '../../parts/TextField';
 import { useKit } from '../../parts/kitContext';
 import { unbroken } from '../../parts/length';
+import { ScenePicture } from '../../parts/ScenePicture';
 import { photoText } from './guestPhotos';
 import { PictureRow } from './PictureRow';
 
@@ -14,10 +17,12 @@ interface Props {
   onPictures: () => Promise<unknown>;
   /** Takes a fit: its changes in place of those the layout had. */
   onTake: (layout: string, changes: readonly OpeningChange[]) => void;
+  /** Looks at an offer beside the page as designed, before it is taken. */
+  onLook: (layout: string, changes: readonly OpeningChange[]) => void;
 }
 
 /** What photos a guest brings for each layout, and the best ways to make them fit, with their reasons. */
-export function GuestPhotos({ guest, changes, onPhotos, onPictures, onTake }: Props) {
+export function GuestPhotos({ guest, changes, onPhotos, onPictures, onTake, onLook }: Props) {
   const { kit, slug } = useKit();
   const { name, photos } = guest;
   const layouts = (kit.layouts ?? []).filter((l) => l.pieces?.some((p) => p.kind === 'photo'));
@@ -48,6 +53,7 @@ export function GuestPhotos({ guest, changes, onPhotos, onPictures, onTake }: Pr
             text={photoText(guest, layout.id)}
             taken={changes.filter((c) => c.layout === layout.id)}
             onTake={(next) => onTake(layout.id, next)}
+            onLook={(next) => onLook(layout.id, next)}
           />
         </div>
       ))}
@@ -61,6 +67,7 @@ interface FitsProps {
   text: string;
   taken: readonly OpeningChange[];
   onTake: (changes: readonly OpeningChange[]) => void;
+  onLook: (changes: readonly OpeningChange[]) => void;
 }
 
 // The same changes, whatever order their members stand in.
@@ -74,22 +81,25 @@ const signature = (changes: readonly OpeningChange[]) =>
     .sort()
     .join(' ');
 
-// What is done and what it loses, a line each, with what it takes off the score.
+// What is done and what it loses, a line each, with what it takes off the score; what only follows comes last.
 const Reasons = ({ fit, none }: { fit: Fit; none: string }) =>
   fit.reasons.length === 0 ? (
-    <span>{none}</span>
+    <p>{none}</p>
   ) : (
     <ul>
-      {fit.reasons.map((r) => (
-        <li key={r.says} className="pl-3 -indent-3">
-          {unbroken(r.says)}
-          {r.points > 0 && <span className="pl-1.5 text-[13px] text-soft">−{r.points}</span>}
-        </li>
-      ))}
+      {[...fit.reasons]
+        .sort((a, b) => b.points - a.points)
+        .map((r) => (
+          <li key={r.says} className={r.points > 0 ? 'pl-3 -indent-3' : 'pl-3 -indent-3 text-soft'}>
+            {unbroken(r.says)}
+            {r.points > 0 && <span className="pl-1.5 text-[13px] text-soft">−{r.points}</span>}
+          </li>
+        ))}
     </ul>
   );
 
-function Fits({ kit, layout, text, taken, onTake }: FitsProps) {
+function Fits({ kit, layout, text, taken, onTake, onLook }: FitsProps) {
+  const [chosen, setChosen] = useState<string | null>(null);
   const fits = useQuery({
     queryKey: ['fits', kit, layout.id, text, taken],
     queryFn: text.trim()
@@ -107,39 +117,86 @@ function Fits({ kit, layout, text, taken, onTake }: FitsProps) {
       </p>
     );
   if (!fits.data) return <p className="pt-1 text-[15px] text-soft">Looking for fits…</p>;
-  const { fits: found, why, isExact, asItStands } = fits.data;
-  const stands = asItStands && !found.some(({ fit }) => signature(fit.changes) === signature(taken)) ? asItStands : null;
+  const { fits: found, why, isExact, most, asItStands } = fits.data;
+  const own = signature(taken);
+  const offers = found.map((offer) => ({ ...offer, key: signature(offer.fit.changes) }));
+  const stands = asItStands && !offers.some((o) => o.key === own) ? asItStands : null;
+  const open = offers.find((o) => o.key === chosen) ?? offers.find((o) => o.key === own) ?? offers[0];
   return (
-    <ol className="pt-1">
-      {stands && (
-        <li className="grid grid-cols-[2.5rem_1fr_auto] items-baseline gap-x-3 py-1 text-[15px] leading-5">
-          <span className={`text-right font-semibold ${stands.score < 0 ? 'text-rust' : 'text-brass'}`}>
-            {Math.round(stands.score)}
-          </span>
-          <Reasons fit={stands} none="As designed." />
-          <span className="text-soft">as it stands</span>
-        </li>
+    <div className="pt-1 text-[15px] leading-5">
+      {found.length === 0 && <p className="text-rust">{why}</p>}
+      {found[0] && <p className="pb-1">{unbroken(found[0].says)}</p>}
+      <RadioGroup
+        aria-label={`Ways to make ${layout.id} fit`}
+        className="flex flex-wrap gap-3"
+        value={open?.key ?? null}
+        onChange={(key) => {
+          const offer = offers.find((o) => o.key === key);
+          if (!offer) return;
+          setChosen(offer.key);
+          onLook(offer.fit.changes);
+        }}
+      >
+        {offers.map((offer, i) => (
+          <Radio
+            key={offer.key}
+            value={offer.key}
+            aria-label={`Way ${i + 1}: ${offer.says} ${Math.round(offer.fit.score)} of 100`}
+            className="w-40 cursor-pointer border-b-2 border-transparent pb-1 hover:border-line data-checked:border-velvet"
+          >
+            <ScenePicture
+              scene={offer.picture}
+              papers={kit.papers ?? []}
+              labels={false}
+              {...(offer.changed.length > 0 ? { strong: new Set(offer.changed) } : {})}
+              className="h-20 w-full"
+            />
+            <span className="flex items-baseline justify-between gap-2 px-1">
+              <span className="font-semibold text-brass">{Math.round(offer.fit.score)}</span>
+              <span className={`text-[13px] ${offer.key === own ? 'text-moss' : 'text-soft'}`}>
+                {offer.key === own
+                  ? 'taken'
+                  : offer.fit.changes.length === 0
+                    ? 'as designed'
+                    : changesIn(offer.fit.changes.length)}
+              </span>
+            </span>
+          </Radio>
+        ))}
+      </RadioGroup>
+      {open && (
+        <div className="grid grid-cols-[1fr_auto] items-start gap-x-3 pt-1">
+          <Reasons fit={open.fit} none="As designed: every photo has its opening." />
+          {open.key !== own && (
+            <button
+              type="button"
+              className="press"
+              onClick={() => {
+                setChosen(null);
+                onTake(open.fit.changes);
+              }}
+            >
+              Take it
+            </button>
+          )}
+        </div>
       )}
-      {found.length === 0 && <li className="text-[15px] text-rust">{why}</li>}
-      {found.map(({ fit }, i) => {
-        const isTaken = signature(fit.changes) === signature(taken);
-        return (
-          <li key={i} className="grid grid-cols-[2.5rem_1fr_auto] items-baseline gap-x-3 py-1 text-[15px] leading-5">
-            <span className="text-right font-semibold text-brass">{Math.round(fit.score)}</span>
-            <Reasons fit={fit} none="As designed: every photo has its opening." />
-            {isTaken ? (
-              <span className="text-moss">taken</span>
-            ) : (
-              <button type="button" className="press" onClick={() => onTake(fit.changes)}>
-                Take it
-              </button>
-            )}
-          </li>
-        );
-      })}
-      <li className="text-[13px] text-soft">
-        {isExact ? 'No better fit is possible with these moves.' : 'The best found.'} 100 is the page as designed.
-      </li>
-    </ol>
+      {stands && (
+        <div className="grid grid-cols-[1fr_auto] items-start gap-x-3 border-t border-line pt-1">
+          <Reasons fit={stands} none="As designed." />
+          <span className="text-soft">
+            as it stands:{' '}
+            <span className={`font-semibold ${stands.score < 0 ? 'text-rust' : 'text-brass'}`}>{Math.round(stands.score)}</span>
+          </span>
+        </div>
+      )}
+      {found.length > 0 && (
+        <p className="text-[13px] text-soft">
+          {isExact ? 'No better fit is possible.' : `The best found; nothing can exceed ${most}.`} 100 is the page as designed.
+        </p>
+      )}
+    </div>
   );
 }
+
+const changesIn = (n: number) => (n === 1 ? '1 change' : `${n} changes`);

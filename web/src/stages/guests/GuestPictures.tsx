@@ -1,21 +1,53 @@
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import type { GuestView, OpeningChange } from '../../api/client';
+import { api, unwrap, type GuestView, type OpeningChange } from '../../api/client';
 import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useGuestAnswer } from './useGuestAnswer';
 
-/** The designer's page and the guest's, one under the other. */
-export function GuestPictures({ guest, changes }: { guest: GuestView; changes: OpeningChange[] }) {
+interface Props {
+  guest: GuestView;
+  changes: OpeningChange[];
+  /** The layout of which an offer is looked at that is not taken. */
+  looked: string | null;
+  /** Told what is done on a layout once a piece was dragged. */
+  onMoved: (layout: string, changes: readonly OpeningChange[]) => void;
+}
+
+const step = 16;
+
+// As the server reads lengths.
+const inches = (by: number) => `${Math.round(by * step) / step} in`;
+
+/** The designer's page and the guest's, one under the other; pieces of the guest's can be dragged. */
+export function GuestPictures({ guest, changes, looked, onMoved }: Props) {
   const { kit, answer, lit, setLit } = useKit();
   const [asked, setAsked] = useState<string | null>(null);
+  const [drag, setDrag] = useState<{ label: string; x: number; y: number } | null>(null);
   const adapted = useGuestAnswer(kit, changes).data?.answer;
   const ids = (kit.layouts ?? []).map((l) => l.id);
   const touched = ids.filter((id) => changes.some((c) => c.layout === id));
-  const id = asked && ids.includes(asked) ? asked : (touched[0] ?? ids[0]);
+  const id = looked ?? (asked && ids.includes(asked) ? asked : (touched[0] ?? ids[0]));
   const before = answer?.layouts.find((l) => l.id === id)?.picture;
   const after = adapted?.layouts.find((l) => l.id === id)?.picture;
-  const common = { papers: kit.papers ?? [], lit, onLit: setLit, className: 'min-h-0 max-h-full w-full flex-1' };
+  const move = useMutation({
+    mutationFn: async ({ label, x, y }: { label: string; x: number; y: number }) =>
+      unwrap(
+        await api.POST('/api/compute/moved', {
+          body: {
+            kit,
+            layout: id ?? '',
+            changes: changes.filter((c) => c.layout === id),
+            piece: label.slice((id ?? '').length + 1),
+            by: { across: inches(x), down: inches(y) },
+          },
+        }),
+      ),
+    onSuccess: (moved) => onMoved(id ?? '', moved.changes),
+  });
+  const common = { papers: kit.papers ?? [], lit, onLit: setLit };
+  const size = 'min-h-0 max-h-full w-full flex-1';
   return (
     <>
       <LeafHead
@@ -35,12 +67,34 @@ export function GuestPictures({ guest, changes }: { guest: GuestView; changes: O
           </button>
         ))}
       >
-        <p className="text-[15px] text-soft">As designed, and as {guest.name} makes it</p>
+        <p className="text-[15px] text-soft">
+          As designed, and {looked ? 'as it is offered' : `as ${guest.name} makes it`}; drag a piece to move it
+        </p>
       </LeafHead>
       <div className="flex min-h-0 flex-1 flex-col items-center gap-2 p-6 pt-2">
-        {before && <ScenePicture scene={before} {...common} />}
+        {before && <ScenePicture scene={before} {...common} className={size} />}
         <p className="text-[15px] font-semibold">{guest.name}</p>
-        {after && <ScenePicture key={JSON.stringify(changes)} scene={after} {...common} slideFrom={before} />}
+        {after && (
+          <ScenePicture
+            key={JSON.stringify(changes)}
+            scene={after}
+            {...common}
+            className={`${size} touch-none`}
+            {...(before ? { slideFrom: before } : {})}
+            {...(drag
+              ? { ghost: { marks: after.marks.filter((m) => m.piece === drag.label && m.mark !== 'text'), x: drag.x, y: drag.y } }
+              : {})}
+            onDrag={(label, x, y, done) => {
+              setDrag(done ? null : { label, x, y });
+              if (done && (x !== 0 || y !== 0)) move.mutate({ label, x, y });
+            }}
+          />
+        )}
+        {move.error && (
+          <p role="alert" className="text-[15px] text-rust">
+            {move.error.message}
+          </p>
+        )}
       </div>
     </>
   );

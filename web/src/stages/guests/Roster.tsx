@@ -36,6 +36,8 @@ export function Roster({ workshop, workshops, switching }: Props) {
   const [pasting, setPasting] = useState(false);
   const [adding, setAdding] = useState(false);
   const [pressed, setPressed] = useState<{ guest: number; changes: OpeningChange[] } | null>(null);
+  // An offer that is looked at, not yet taken.
+  const [looked, setLooked] = useState<{ guest: number; layout: string; changes: OpeningChange[] } | null>(null);
   const field = useRef<HTMLInputElement>(null);
   const params = { path: { slug } };
   const guests = useQuery({
@@ -111,6 +113,7 @@ export function Roster({ workshop, workshops, switching }: Props) {
   const change = (next: OpeningChange[]) => {
     if (!guest) return;
     setPressed({ guest: guest.id, changes: next });
+    setLooked(null);
     save.mutate({ guest, changes: next });
   };
   const answered = list.filter(hasAnswered).length;
@@ -207,6 +210,7 @@ export function Roster({ workshop, workshops, switching }: Props) {
               onPhotos={(photos) => save.mutate({ guest, changes, said: { photos } })}
               onPictures={reread}
               onTake={(layout, taken) => change([...changes.filter((c) => c.layout !== layout), ...taken])}
+              onLook={(layout, offer) => setLooked({ guest: guest.id, layout, changes: [...offer] })}
             />
             <GuestOpenings
               guest={guest}
@@ -225,7 +229,20 @@ export function Roster({ workshop, workshops, switching }: Props) {
     <>
       <Fold
         says={says}
-        shows={answer && guest ? <GuestPictures guest={guest} changes={changes} /> : <WantedPhotos openings={openings} />}
+        shows={
+          answer && guest ? (
+            <GuestPictures
+              guest={guest}
+              changes={
+                looked?.guest === guest.id ? [...changes.filter((c) => c.layout !== looked.layout), ...looked.changes] : changes
+              }
+              looked={looked?.guest === guest.id ? looked.layout : null}
+              onMoved={(layout, next) => change([...changes.filter((c) => c.layout !== layout), ...next])}
+            />
+          ) : (
+            <WantedPhotos openings={openings} />
+          )
+        }
         showing={guest ? 'before and after' : 'the photos it asks for'}
       />
       {pasting && (
