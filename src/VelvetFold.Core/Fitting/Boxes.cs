@@ -143,8 +143,11 @@ internal readonly record struct Evenness(int Uneven, int Missed)
                 : Boxes.Off(a.Box.X, a.Box.Right, b.Box.X, b.Box.Right);
         if (off > design.Same.Ticks && off < Design.Near.Ticks)
             return true;
-        // Photos of one height on different mats stand level.
+        // Photos that stood level on different mats still do.
         return axis == Axis.Across
+            && design[a.Id]?.Print is { } before
+            && design[b.Id]?.Print is { } beside
+            && (before.Y - beside.Y).Magnitude <= design.Same
             && a.Print is { } first
             && b.Print is { } second
             && first.Height == second.Height

@@ -24,7 +24,11 @@ internal sealed class Design
         Grounds = [.. Things.Where(t => t.HasAnEdge)];
         Bands =
         [
-            .. Things.Where(t => t is { Role: PageRole.Ground, Piece.Kind: PieceKind.Strip } && Openings.Any(o => t.Box.Contains(o.Box))),
+            .. Things.Where(t =>
+                t is { Role: PageRole.Ground, Piece.Kind: PieceKind.Strip or PieceKind.Panel, Piece.Tilt: null }
+                && t.Box.Size.Area * 2 <= layout.Page.Area
+                && Openings.Any(o => t.Box.Contains(o.Box))
+            ),
         ];
         Fields = [.. Things.Where(t => t.Role == PageRole.Field)];
         for (var i = 0; i < Things.Count; i++)
@@ -63,7 +67,7 @@ internal sealed class Design
     /// <summary>Panels and bases whose edge is seen.</summary>
     public IReadOnlyList<Lying> Grounds { get; }
 
-    /// <summary>Strips that a row of photos stands on.</summary>
+    /// <summary>Strips that a row of photos stands on, and panels that are laid under some: no more than half a page.</summary>
     public IReadOnlyList<Lying> Bands { get; }
 
     public IReadOnlyList<Lying> Fields { get; }

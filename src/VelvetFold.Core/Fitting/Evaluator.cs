@@ -564,7 +564,7 @@ internal sealed class Evaluator
     private void GivenUp(IReadOnlyList<Lying> things, IReadOnlyList<(int Photo, Lying On)> given, PageSide side, Tally tally)
     {
         var largest = given.Where(g => g.On.Role == PageRole.Opening).Select(g => g.On.Box.Size.Area).DefaultIfEmpty(Int128.MaxValue).Max();
-        var cards = 0;
+        var (cards, patches) = (0, 0);
         var canWrite = _design.Things.Any(t => t.Role == PageRole.Card);
         var (lostCards, keptCards) = (new List<Lying>(), 0);
         foreach (var was in _design.Things)
@@ -591,7 +591,8 @@ internal sealed class Evaluator
                     break;
                 case PageRole.Opening when was.Piece.HoldsPhoto && now is { Role: PageRole.Card or PageRole.Patch }:
                     cards += now.Role == PageRole.Card ? 1 : 0;
-                    InPlace(now, largest, cards, canWrite, things, tally);
+                    patches += now.Role == PageRole.Patch ? 1 : 0;
+                    InPlace(now, largest, cards, patches, canWrite, things, tally);
                     break;
                 case PageRole.Opening
                     when was.Piece.HoldsPhoto
@@ -616,7 +617,7 @@ internal sealed class Evaluator
                 tally.Take(Empty, () => Saying.Of("fit.has-no-photo", ("layout", _design.Layout.Id), ("piece", thing.Id)));
     }
 
-    private void InPlace(Lying now, Int128 largest, int cards, bool canWrite, IReadOnlyList<Lying> things, Tally tally)
+    private void InPlace(Lying now, Int128 largest, int cards, int patches, bool canWrite, IReadOnlyList<Lying> things, Tally tally)
     {
         if (now.Box.Size.Area > largest)
             tally.Fault(() => Saying.Of("fit.why.largest", ("opening", Label(now))));
@@ -627,7 +628,7 @@ internal sealed class Evaluator
             tally.Take(MoreCards, () => Saying.Of("fit.why.same-paper", ("opening", Label(now))));
         if (now.Role == PageRole.Patch)
             tally.Take(
-                PatchInPlace,
+                patches > 1 ? MorePatches : PatchInPlace,
                 () => Saying.Of("fit.becomes-a-patch-of", ("label", Label(now)), ("paper", _design.Kit.Paper(now.Piece.Paper)?.Name ?? ""))
             );
         else

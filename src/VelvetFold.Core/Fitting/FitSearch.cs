@@ -104,8 +104,9 @@ public static class FitSearch
     /// <summary>A fit, carried out and weighed.</summary>
     /// <param name="Pages">How the photos are shared out between which pages.</param>
     /// <param name="Looks">What it looks like: two that look alike are one.</param>
+    /// <param name="Sizes">What lies on it, wherever it lies.</param>
     /// <param name="IsSound">Whether the page has no trouble that it did not have as designed.</param>
-    private sealed record Making(Fit Fit, string Pages, string Looks, int Hidden, bool IsOnePage, bool IsSound);
+    private sealed record Making(Fit Fit, string Pages, string Looks, string Sizes, int Hidden, bool IsOnePage, bool IsSound);
 
     // The best; the best with other pages, one page alone among them; the one with the fewest changes; then what else there is.
     private static List<Making> Offered(IReadOnlyList<Making> made, int count, Layout layout)
@@ -114,6 +115,13 @@ public static class FitSearch
         // Nobody is shown a flap while everything can be seen.
         if (ranked.Where(m => m.Hidden == 0).Select(m => (decimal?)m.Fit.Score).FirstOrDefault() is { } seen)
             ranked = [.. ranked.Where(m => m.Hidden == 0 || m.Fit.Score > seen + FlapLast)];
+        // Nor one that only moves more about, and is no better for it.
+        ranked =
+        [
+            .. ranked.Where(m =>
+                !ranked.Exists(o => o != m && o.Sizes == m.Sizes && o.Fit.Score >= m.Fit.Score && o.Fit.Changes.Count < m.Fit.Changes.Count)
+            ),
+        ];
         if (ranked.Count == 0 || count == 0)
             return [];
         var offers = new List<Making> { ranked[0] };
@@ -204,6 +212,7 @@ public static class FitSearch
                 fit,
                 draft.Pages,
                 Looks(draft.Frame, weighed.Things),
+                Sizes(draft.Frame, weighed.Things),
                 hidden,
                 draft.Frame.Before.Any(b => b.Move == OpeningMove.OnePage),
                 Trouble(Adaptation.Apply(kit, changes)).IsSubsetOf(_trouble.Value)
@@ -222,6 +231,16 @@ public static class FitSearch
                     .Where(f => f.Gravity == Gravity.Fault)
                     .Select(f => $"{f.Code}:{string.Join(',', f.Pieces)}"),
             ];
+
+        private static string Sizes(Frame frame, IReadOnlyList<Lying> things) =>
+            string.Join('|', frame.Before.Select(b => $"{b.Move}{b.With}"))
+            + string.Join(
+                '|',
+                things
+                    .Where(t => t.Role is not (PageRole.Ground or PageRole.Field or PageRole.Decor))
+                    .Select(t => $"{t.Role} {t.Box.Width} {t.Box.Height} {frame.Design.SideOf(t.Box)}")
+                    .Order(StringComparer.Ordinal)
+            );
 
         private static string Looks(Frame frame, IReadOnlyList<Lying> things) =>
             string.Join('|', frame.Before.Select(b => $"{b.Move}{b.With}"))

@@ -88,6 +88,9 @@ internal static class FitWeights
     /// <summary>Spare mats stand up as decoration.</summary>
     public const double PatchInPlace = 2;
 
+    /// <summary>One spare mat decorates; more of them on a page look like gaps.</summary>
+    public const double MorePatches = 3;
+
     /// <summary>A mat that was packed is left over.</summary>
     public const double TakenOut = 3;
 
@@ -126,7 +129,7 @@ internal static class FitWeights
     /// <summary>A page of a spread that is used and holds no photo.</summary>
     public const double BarePage = 6;
 
-    /// <summary>A row that leaves the band it stood on.</summary>
+    /// <summary>A photo that leaves the band or the panel that was laid under it.</summary>
     public const double OffBand = 6;
 
     public const double ClusterMoved = 0.5;
