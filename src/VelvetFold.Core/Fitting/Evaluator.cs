@@ -192,8 +192,8 @@ internal sealed class Evaluator
         return photo.Facing == Facing.Left ? twice < middle : twice > middle;
     }
 
-    // The grey mat, or the grey paper under a photo without mats.
-    private string? Swallows(Lying on, IReadOnlyList<Lying> things)
+    /// <summary>The paper that a black-and-white photo disappears on: its grey mat, or the grey paper under it where it has none.</summary>
+    public string? Swallows(Lying on, IReadOnlyList<Lying> things)
     {
         if (on.Piece.Opening!.Mats is [var inner, ..])
             return Grey(inner.Paper, inner.Face);

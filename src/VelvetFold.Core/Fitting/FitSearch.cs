@@ -204,6 +204,7 @@ public static class FitSearch
         {
             var changes = FitChanges.To(draft.Frame, draft.Things);
             var weighed = FitJudge.Weighed(kit, layout.Id, photos, changes, wishes, draft.Frame);
+            (changes, weighed) = StandingOut(draft.Frame, changes, weighed);
             if (weighed.Tally.Faults > 0 || weighed.At.Count(a => a is null) > draft.LeftOut)
                 return null;
             var hidden = weighed.At.Count(a => a is null || weighed.Things.Any(t => t.Id == a && t.Role == PageRole.Pocket));
@@ -217,6 +218,46 @@ public static class FitSearch
                 draft.Frame.Before.Any(b => b.Move == OpeningMove.OnePage),
                 Trouble(Adaptation.Apply(kit, changes)).IsSubsetOf(_trouble.Value)
             );
+        }
+
+        // A black-and-white photo gets the mat of another one where its own would swallow it.
+        private (IReadOnlyList<OpeningChange>, FitJudge.Weighing) StandingOut(
+            Frame frame,
+            IReadOnlyList<OpeningChange> changes,
+            FitJudge.Weighing weighed
+        )
+        {
+            if (!photos.Any(p => p.BlackAndWhite))
+                return (changes, weighed);
+            var evaluator = new Evaluator(frame.Design, photos, wishes.FlapIsFine);
+            var papers = frame
+                .Design.Openings.SelectMany(o => o.Piece.Opening!.Mats)
+                .Select(m => $"{m.Paper} {m.Face}")
+                .CountBy(m => m)
+                .OrderByDescending(m => m.Value)
+                .Select(m => m.Key)
+                .ToList();
+            for (var i = 0; i < photos.Count; i++)
+            {
+                if (
+                    !photos[i].BlackAndWhite
+                    || weighed.Things.FirstOrDefault(t => t.Id == weighed.At[i]) is not { Role: PageRole.Opening, Piece.Opening.Mats: [_] } on
+                    || evaluator.Swallows(on, weighed.Things) is null
+                )
+                    continue;
+                foreach (var paper in papers)
+                {
+                    IReadOnlyList<OpeningChange> other = [.. changes, new(layout.Id, on.Id, OpeningMove.Paper, With: paper)];
+                    if (Adaptation.Unknown(kit, other).Count > 0)
+                        continue;
+                    var tried = FitJudge.Weighed(kit, layout.Id, photos, other, wishes, frame);
+                    if (tried.Points >= weighed.Points)
+                        continue;
+                    (changes, weighed) = (other, tried);
+                    break;
+                }
+            }
+            return (changes, weighed);
         }
 
         private readonly Lazy<HashSet<string>> _trouble = new(() => Trouble(kit, layout.Id));
