@@ -401,10 +401,12 @@ internal sealed class Evaluator
     }
 
     /// <summary>Whether one is met before another: in a row above, or in the same row further left.</summary>
-    public static bool ReadsBefore(Lying a, Lying b)
+    public static bool ReadsBefore(Lying a, Lying b) => ReadsBefore(a.Box, b.Box);
+
+    public static bool ReadsBefore(Box a, Box b)
     {
-        var down = (a.Box.Y.Ticks + a.Box.Bottom.Ticks - b.Box.Y.Ticks - b.Box.Bottom.Ticks) / 2;
-        return Math.Abs(down) > Row ? down < 0 : a.Box.X < b.Box.X;
+        var down = (a.Y.Ticks + a.Bottom.Ticks - b.Y.Ticks - b.Bottom.Ticks) / 2;
+        return Math.Abs(down) > Row ? down < 0 : a.X < b.X;
     }
 
     // Middles nearer than this stand in one row: 1 1/2 inch.

@@ -241,7 +241,8 @@ public static class FitSearch
             {
                 if (
                     !photos[i].BlackAndWhite
-                    || weighed.Things.FirstOrDefault(t => t.Id == weighed.At[i]) is not { Role: PageRole.Opening, Piece.Opening.Mats: [_] } on
+                    || weighed.Things.FirstOrDefault(t => t.Id == weighed.At[i])
+                        is not { Role: PageRole.Opening, Piece.Opening.Mats: [_] } on
                     || evaluator.Swallows(on, weighed.Things) is null
                 )
                     continue;

@@ -54,12 +54,14 @@ internal sealed class PageSearch(Evaluator evaluator, PageSide side)
     {
         var best = new List<PageFit>();
         var settled = 0;
-        foreach (var laid in Local(photos).Concat(Anew(photos)).OrderBy(l => l.Bound))
+        // What stays where it is first; then what is laid anew, the cheapest by its bound.
+        foreach (var laid in Local(photos).OrderBy(l => l.Bound).Concat(Anew(photos).OrderBy(l => l.Bound)))
         {
-            if (settled >= MostSettled || (best.Count == Kept && laid.Bound >= best[^1].Cost))
+            if (best.Count == Kept && laid.Bound >= best[^1].Cost)
+                continue;
+            if (settled++ >= MostSettled)
                 break;
-            settled++;
-            var given = laid.Photos();
+            var given = InOrder(laid.Photos());
             if (_settling.Of(given) is not { } things)
                 continue;
             var tally = new Tally(false);
@@ -73,6 +75,17 @@ internal sealed class PageSearch(Evaluator evaluator, PageSide side)
                 best.RemoveAt(Kept);
         }
         return best;
+    }
+
+    // Photos that are alike in everything are told in their order, wherever their openings came to lie.
+    private List<(int Photo, Lying On)> InOrder(IReadOnlyList<(int Photo, Lying On)> laid)
+    {
+        var ordered = new List<(int Photo, Lying On)>(laid.Count);
+        foreach (var alike in laid.GroupBy(l => evaluator.Photos[l.Photo] with { Id = "", Story = null, Run = null }))
+            ordered.AddRange(
+                alike.Select(l => l.Photo).Order().Zip(alike.Select(l => l.On).OrderBy(o => o, Reading.Order), (photo, on) => (photo, on))
+            );
+        return ordered;
     }
 
     // ---- openings where they are
@@ -239,10 +252,30 @@ internal sealed class PageSearch(Evaluator evaluator, PageSide side)
             if (openings[i] is { } one && resolved.Piece(_openings[i].Id) is { } placed)
                 laid.Add((photos[one.Photo], Lying.Of(placed, _design.Layout)));
         laid = Drawn(Apart(laid));
+        List<List<(int Photo, Lying On)>> ways = Evened(laid) is { } even ? [laid, even] : [laid];
         var extras = Enumerable.Range(0, photos.Count).Where(i => !taken.Contains(i)).Select(i => photos[i]).ToList();
-        if (extras.Count == 0)
-            return [new(() => laid, cost)];
-        return Added(laid, extras, cost);
+        return ways.SelectMany(way => extras.Count == 0 ? [new(() => way, cost)] : Added(way, extras, cost));
+    }
+
+    // Rows with the design's usual gap, from the left; null where that is what they have.
+    private List<(int Photo, Lying On)>? Evened(List<(int Photo, Lying On)> laid)
+    {
+        var boxes = laid.ToDictionary(l => l.On.Id, l => l.On);
+        var moved = false;
+        for (var round = 0; round < laid.Count; round++)
+        {
+            var wrong = Boxes
+                .Neighbours([.. boxes.Values], _design)
+                .Where(n => n.Axis == Axis.Across && n.Gap != _design.Gap && n.Gap <= Length.Inches(1))
+                .OrderBy(n => n.First.Box.X)
+                .Select(n => (Neighbour?)n)
+                .FirstOrDefault();
+            if (wrong is not { } pair)
+                break;
+            boxes[pair.Second.Id] = pair.Second.At(pair.Second.Box with { X = pair.First.Box.Right + _design.Gap });
+            moved = true;
+        }
+        return moved ? [.. laid.Select(l => (l.Photo, boxes[l.On.Id]))] : null;
     }
 
     /// <summary>An original, and what must stay whole, is never trimmed for its mat: the mat grows around it in kits of both
@@ -476,10 +509,9 @@ internal sealed class PageSearch(Evaluator evaluator, PageSide side)
                 );
             }
         }
-        var own = 0.0;
+        var own = Math.Max(0, _openings.Count - n) * PatchInPlace;
         for (var i = 0; i < n; i++)
-            own += SizeCost(evaluator.Photos[photos[i]], stocks[i], i < _openings.Count ? _openings[i].Piece.Size : null);
-        own += Math.Max(0, _openings.Count - n) * PatchInPlace;
+            own += i < _openings.Count ? _openings.Min(o => SizeCost(evaluator.Photos[photos[i]], stocks[i], o.Piece.Size)) : Add;
         if (own >= Broken || !found.Takes(own))
             return;
         var outer = pieces.Select((p, i) => Mats.Outer(p, _design.Kit, stocks[i])).ToArray();
@@ -495,15 +527,61 @@ internal sealed class PageSearch(Evaluator evaluator, PageSide side)
             {
                 for (var i = 0; i < n; i++)
                     boxes[i] = new(new(x + cells[i].X), new(y + cells[i].Y), outer[i]);
-                var bound = own + (gap == gaps[0] ? 0 : 0.1) + _settling.Disturbed(boxes) + OffTheirBand(boxes);
+                var bound = own + (gap == gaps[0] ? 0 : 0.1) + _settling.Disturbed(boxes) + OffTheirBand(boxes) + OutOfOrder(photos, boxes);
                 if (!found.Takes(bound) || Slipped(boxes))
                     continue;
                 Box[] at = [.. boxes];
-                found.Add(
-                    new(() => [.. photos.Select((p, i) => (p, Mats.Lay(pieces[i], _design.Kit, pieces[i].Size, at[i].X, at[i].Y)!))], bound)
-                );
+                found.Add(new(() => Matched(photos, pieces, at), bound));
             }
         }
+    }
+
+    // Which opening lies in which box: those whose sizes and lines are nearest, where their mats show alike; else in reading order.
+    private List<(int Photo, Lying On)> Matched(IReadOnlyList<int> photos, Piece[] pieces, Box[] boxes)
+    {
+        var n = photos.Count;
+        var own = pieces.ToArray();
+        if (_openings.Select(o => Making.Shown(o.Piece)).Distinct().Count() == 1)
+        {
+            // Those that are over, and those that are new, have partners of their own.
+            var candidates = _openings.Select(o => o.Piece).Concat(pieces.Skip(_openings.Count)).ToList();
+            var size = candidates.Count;
+            var costs = new double[size, size];
+            for (var i = 0; i < size; i++)
+            for (var k = 0; k < size; k++)
+                costs[i, k] = i < n ? Cost(evaluator.Photos[photos[i]], pieces[i].Size, boxes[i], k) : 0;
+            var given = Placing.Assign(costs, size);
+            for (var i = 0; i < n; i++)
+                own[i] = Whole(candidates[given[i]] with { Tilt = null, Size = pieces[i].Size }, evaluator.Photos[photos[i]]);
+        }
+        return [.. photos.Select((p, i) => (p, Mats.Lay(own[i], _design.Kit, own[i].Size, boxes[i].X, boxes[i].Y)!))];
+    }
+
+    private double Cost(GuestPhoto photo, Size stock, Box box, int opening)
+    {
+        if (opening >= _openings.Count)
+            return SizeCost(photo, stock, null);
+        var was = _openings[opening];
+        var off = _design.Bands.Any(b => b.Box.Contains(was.Box) && !b.Box.Contains(box));
+        return SizeCost(photo, stock, was.Piece.Size)
+            + (off ? OffBand : 0)
+            + (IsOnALine(box, was.Box, Axis.Across) && IsOnALine(box, was.Box, Axis.Down) ? 0 : Moved);
+    }
+
+    private static bool IsOnALine(Box now, Box was, Axis axis)
+    {
+        var (a, b) = (now.Along(axis), was.Along(axis));
+        return a.Start == b.Start || a.End == b.End || Math.Abs(a.Start.Ticks + a.End.Ticks - b.Start.Ticks - b.End.Ticks) <= 2;
+    }
+
+    private static double OutOfOrder(IReadOnlyList<int> photos, Box[] boxes)
+    {
+        var wrong = 0;
+        for (var i = 0; i < boxes.Length; i++)
+        for (var j = 0; j < boxes.Length; j++)
+            if (photos[i] < photos[j] && Evaluator.ReadsBefore(boxes[j], boxes[i]))
+                wrong++;
+        return Math.Min(InversionMost, Inversion * wrong);
     }
 
     // The nth opening on a band carries the nth photo.
