@@ -49,14 +49,34 @@ test('photos that do not match are fitted: said in a line, taken by a press, and
   await line.fill('6 x 4');
   await line.press('Enter');
   const fits = page.getByRole('region', { name: 'Juno’s photos and fits' });
-  await expect(fits.getByText(/^L2-P2 becomes a patch of .*, out of /).first()).toBeVisible();
-  await expect(fits.getByText('No better fit is possible with these moves.')).toBeVisible();
-  await fits.getByRole('button', { name: 'Take it' }).first().press('Enter');
+  await expect(fits.getByText('Every photo is in sight: P2 holds no photo.')).toBeVisible();
+  await expect(fits.getByText(/^L2-P2 becomes a patch of /).first()).toBeVisible();
+  await expect(fits.getByText('No better fit is possible.')).toBeVisible();
+  // Ways are pictures, looked at beside the design before one is taken.
+  const ways = fits.getByRole('radiogroup', { name: 'Ways to make L2 fit' });
+  await ways.getByRole('radio').first().click();
+  await expect(page.getByText(/As designed, and as it is offered/)).toBeVisible();
+  await fits.getByRole('button', { name: 'Take it' }).press('Enter');
   await expect(fits.getByText('taken')).toBeVisible();
-  await expect(page.getByText('L2-P2 mat (3 x 4) is not cut.')).toBeVisible();
   await page.reload();
   await expect(line).toHaveValue('6 x 4');
   await expect(fits.getByText('taken')).toBeVisible();
+});
+
+test('a piece of the guest’s page is dragged, and what it meets makes room', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await request.post(`/api/kits/${slug}/guests`, { data: { name: 'Juno', changes: [], photos: { L2: '6 x 4, 3 x 4' } } });
+  await page.goto(`/kits/${slug}/guests`);
+  await page.getByRole('button', { name: 'L2', exact: true }).click();
+  const piece = page.locator('svg.touch-none [data-piece="L2-P2"]').first();
+  await piece.scrollIntoViewIfNeeded();
+  const box = (await piece.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 + 30, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByText(/as it stands/)).toBeVisible();
+  await expect(page.getByText(/1 changed/)).toBeVisible();
 });
 
 test('two quick changes of one guest are both kept', async ({ page, request }) => {

@@ -25,8 +25,8 @@ internal sealed class PageSearch(Evaluator evaluator, PageSide side)
     /// <summary>How many ways of a page are kept.</summary>
     private const int Kept = 5;
 
-    /// <summary>How many are carried out at most.</summary>
-    private const int MostSettled = 50;
+    /// <summary>How many of each kind are carried out at most.</summary>
+    private const int MostSettled = 40;
 
     private const int MostLocal = 24;
 
@@ -52,29 +52,34 @@ internal sealed class PageSearch(Evaluator evaluator, PageSide side)
 
     private List<PageFit> Find(IReadOnlyList<int> photos)
     {
+        // What stays where it is first; then what is laid anew.
         var best = new List<PageFit>();
-        var settled = 0;
-        // What stays where it is first; then what is laid anew, the cheapest by its bound.
-        foreach (var laid in Local(photos).OrderBy(l => l.Bound).Concat(Anew(photos).OrderBy(l => l.Bound)))
+        foreach (var ways in new[] { Local(photos), Anew(photos) })
         {
-            if (best.Count == Kept && laid.Bound >= best[^1].Cost)
-                continue;
-            if (settled++ >= MostSettled)
-                break;
-            var given = InOrder(laid.Photos());
-            if (_settling.Of(given) is not { } things)
-                continue;
-            var tally = new Tally(false);
-            evaluator.Page(things, given, side, tally);
-            if (best.Count == Kept && tally.Points >= best[^1].Cost)
-                continue;
-            var fit = new PageFit(things, [.. given.Select(p => (p.Photo, p.On.Id))], tally.Points, tally.Faults);
-            var at = best.FindIndex(b => b.Cost > fit.Cost);
-            best.Insert(at < 0 ? best.Count : at, fit);
-            if (best.Count > Kept)
-                best.RemoveAt(Kept);
+            var settled = 0;
+            foreach (var laid in ways.OrderBy(l => l.Bound))
+            {
+                if (settled >= MostSettled || (best.Count == Kept && laid.Bound >= best[^1].Cost))
+                    break;
+                settled++;
+                Keep(best, InOrder(laid.Photos()));
+            }
         }
         return best;
+    }
+
+    private void Keep(List<PageFit> best, IReadOnlyList<(int Photo, Lying On)> given)
+    {
+        if (_settling.Of(given) is not { } things)
+            return;
+        var tally = new Tally(false);
+        evaluator.Page(things, given, side, tally);
+        if (best.Count == Kept && tally.Points >= best[^1].Cost)
+            return;
+        var at = best.FindIndex(b => b.Cost > tally.Points);
+        best.Insert(at < 0 ? best.Count : at, new(things, [.. given.Select(p => (p.Photo, p.On.Id))], tally.Points, tally.Faults));
+        if (best.Count > Kept)
+            best.RemoveAt(Kept);
     }
 
     // Photos that are alike in everything are told in their order, wherever their openings came to lie.
@@ -407,7 +412,7 @@ internal sealed class PageSearch(Evaluator evaluator, PageSide side)
 
     // ---- laid anew
 
-    private IEnumerable<Laid> Anew(IReadOnlyList<int> photos)
+    private List<Laid> Anew(IReadOnlyList<int> photos)
     {
         if (photos.Count == 0 || _design.Openings.Count == 0)
             return [];

@@ -141,6 +141,7 @@ function Fits({ kit, layout, text, taken, onTake, onLook }: FitsProps) {
           <Radio
             key={offer.key}
             value={offer.key}
+            onClick={() => onLook(offer.fit.changes)}
             aria-label={`Way ${i + 1}: ${offer.says} ${Math.round(offer.fit.score)} of 100`}
             className="w-40 cursor-pointer border-b-2 border-transparent pb-1 hover:border-line data-checked:border-velvet"
           >
