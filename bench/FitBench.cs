@@ -3,6 +3,7 @@ using System.Text;
 using System.Text.Json;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Tests.Fitting;
 using VelvetFold.Formats;
@@ -21,6 +22,11 @@ internal static class FitBench
         foreach (var one in cases)
             FitSearch.Find(one.Kit, one.Layout, PhotoLine.Read(one.Photos, one.Kit.Unit).Photos, 3, Bag.Of(one.Kit));
         Judged("cases", cases, tells);
+        Judged(
+            "cases, photos trimmed for their mats",
+            [.. cases.Select(c => c with { Kit = c.Kit with { Matting = c.Kit.Matting with { School = MatSchool.TrimPhoto } } })],
+            tells
+        );
         var chance = new Random(7);
         Judged("shuffled", [.. Enumerable.Range(0, shuffles).Select(i => Shuffled(cases[i % cases.Count], chance))], tells);
         Judged("by chance", [.. Enumerable.Range(0, questions).Select(i => ByChance(cases[i % cases.Count], chance))], tells);

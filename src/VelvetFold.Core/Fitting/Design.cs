@@ -44,7 +44,7 @@ internal sealed class Design
         LeastMargin = Openings.Select(o => Boxes.Margin(o.Box, PageOf(o.Box))).Append(Length.Inches(1)).Min();
         Margin = Length.Max(
             Length.Zero,
-            Length.Min(kit.Unit == LengthUnit.Inch ? Length.Inches(0, 1, 8) : Length.Millimetres(3), LeastMargin)
+            Length.Min(Eighth, LeastMargin)
         );
         InLine = Things.Where(t => t.IsContent && !Brought.Contains(t.Id) && Boxes.InLine(t, Things, this)).Select(t => t.Id).ToHashSet();
     }
@@ -87,6 +87,12 @@ internal sealed class Design
     /// <summary>How near to the page's edge a photo may lie.</summary>
     public Length Margin { get; }
 
+    /// <summary>An eighth of an inch, 3 mm: the least usual gap, and the least usual margin.</summary>
+    public Length Eighth => Kit.Unit == LengthUnit.Inch ? Length.Inches(0, 1, 8) : Length.Millimetres(3);
+
+    /// <summary>A quarter of an inch, 6 mm.</summary>
+    public Length Quarter => Eighth * 2;
+
     /// <summary>Lines within this of each other are one.</summary>
     public Length Same => Kit.Ruler;
 
@@ -112,7 +118,6 @@ internal sealed class Design
 
     private Length GapOf()
     {
-        var usual = Kit.Unit == LengthUnit.Inch ? Length.Inches(0, 1, 4) : Length.Millimetres(6);
         var gaps = Boxes
             .Neighbours([.. Openings], this)
             .Select(n => n.Gap)
@@ -121,6 +126,6 @@ internal sealed class Design
             .OrderByDescending(g => g.Value)
             .ThenBy(g => g.Key)
             .ToList();
-        return gaps.Count > 0 ? gaps[0].Key : usual;
+        return gaps.Count > 0 ? gaps[0].Key : Quarter;
     }
 }

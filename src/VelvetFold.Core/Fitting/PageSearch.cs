@@ -520,7 +520,7 @@ internal sealed class PageSearch(Evaluator evaluator, PageSide side)
         if (own >= Broken || !found.Takes(own))
             return;
         var outer = pieces.Select((p, i) => Mats.Outer(p, _design.Kit, stocks[i])).ToArray();
-        var gaps = new[] { _design.Gap, Length.Min(_design.Gap, Length.Inches(0, 1, 8)) }.Distinct().ToList();
+        var gaps = new[] { _design.Gap, Length.Min(_design.Gap, _design.Eighth) }.Distinct().ToList();
         var cells = new (long X, long Y)[n];
         var boxes = new Box[n];
         foreach (var region in Regions())

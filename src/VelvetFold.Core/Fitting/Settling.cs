@@ -300,7 +300,7 @@ internal sealed class Settling
     {
         var (xs, ys) = (new SortedSet<long>(), new SortedSet<long>());
         var (w, h) = (thing.Box.Width.Ticks, thing.Box.Height.Ticks);
-        var gap = _design.Gap.Ticks;
+        var (gap, step) = (_design.Gap.Ticks, _design.Kit.Ruler.Ticks);
         var page = Page;
         void Across(long x)
         {
@@ -319,7 +319,7 @@ internal sealed class Settling
         }
         foreach (var ground in _design.Grounds)
         {
-            var inside = Math.Min(gap, Length.TicksPerInch / 4);
+            var inside = Math.Min(gap, _design.Quarter.Ticks);
             Across(ground.Box.X.Ticks + inside);
             Across(ground.Box.Right.Ticks - inside - w);
             Down(ground.Box.Y.Ticks + inside);
@@ -329,11 +329,7 @@ internal sealed class Settling
             Across(ground.Box.Right.Ticks + gap);
             Down(ground.Box.Bottom.Ticks + gap);
         }
-        var (quarter, eighth) =
-            _design.Kit.Unit == LengthUnit.Inch
-                ? (Length.TicksPerInch / 4, Length.TicksPerInch / 8)
-                : (Length.TicksPerMillimetre * 6, Length.TicksPerMillimetre * 3);
-        long[] gaps = thing.Role == PageRole.Opening ? [.. new[] { gap, quarter, eighth }.Where(g => g <= gap).Distinct()] : [gap];
+        long[] gaps = thing.Role == PageRole.Opening ? [.. new[] { gap, _design.Quarter.Ticks, _design.Eighth.Ticks }.Where(g => g <= gap).Distinct()] : [gap];
         foreach (var other in placed)
         {
             Across(other.Box.X.Ticks);
@@ -353,7 +349,7 @@ internal sealed class Settling
                 && other.Role == PageRole.Opening
                 && Math.Abs(other.Box.Height.Ticks - h) < Length.TicksPerInch
             )
-                Down((other.Box.Y.Ticks + other.Box.Bottom.Ticks - h) / 2);
+                Down((other.Box.Y.Ticks + other.Box.Bottom.Ticks - h) / 2 / step * step);
         }
         return (xs, ys);
     }

@@ -92,6 +92,68 @@ public class FitRulesTests
             iter: 200
         );
 
+    private static readonly Kit Metric = Kit(
+        new()
+        {
+            Id = "L1",
+            Name = "Metric",
+            Page = S("300 mm", "300 mm"),
+            Pieces =
+            [
+                Piece("A1", "300 mm", "300 mm", Kits.Left("0 mm"), Top("0 mm"), kind: PieceKind.Base),
+                Piece("A2", "280 mm", "200 mm", Kits.Left("10 mm"), Top("60 mm"), kind: PieceKind.Panel, paper: "other"),
+                Photo("P1", "100 mm", "150 mm", Kits.Left("20 mm"), Top("70 mm"), ("plain", "3 mm")),
+                Photo("P2", "130 mm", "90 mm", RightOf("P1", "6 mm"), Top("70 mm"), ("plain", "3 mm")),
+                Piece("T1", "120 mm", "25 mm", Kits.Left("20 mm"), Top("15 mm"), kind: PieceKind.Title, paper: "other"),
+                Piece("J1", "130 mm", "40 mm", Kits.Left("0 mm", "P2"), Under("P2", "6 mm"), kind: PieceKind.Journaling),
+            ],
+        }
+    ) with
+    {
+        Unit = LengthUnit.Millimetre,
+        Ruler = Length.Millimetres(1),
+    };
+
+    // The metric print sizes that people order (common practice, no source).
+    [Fact]
+    public void In_millimetres_the_rules_hold_and_everything_lies_on_the_ruler() =>
+        Gen.Int[0, 5]
+            .Select(i => new[] { "100 x 150", "150 x 100", "90 x 130", "130 x 90", "130 x 180", "100 x 100" }[i])
+            .Array[1, 5]
+            .Sample(
+                sizes =>
+                {
+                    var photos = PhotoLine.Read(string.Join(", ", sizes), LengthUnit.Millimetre).Photos;
+                    var judge = new PageJudge(Metric, "L1", photos);
+                    foreach (var fit in FitSearch.Find(Metric, "L1", photos).Fits)
+                    {
+                        Assert.DoesNotContain(
+                            judge.Faults(fit),
+                            f =>
+                                f.Split(' ')[0]
+                                    is "overlap"
+                                        or "title"
+                                        or "edge"
+                                        or "half-off"
+                                        or "under-paper"
+                                        or "off-page"
+                                        or "large-patch"
+                        );
+                        var adapted = Adaptation.Apply(Metric, fit.Changes);
+                        Assert.All(
+                            Resolver.Resolve(adapted.Layouts[0], adapted).Pieces,
+                            p =>
+                                Assert.True(
+                                    p.Box.X.IsOn(Metric.Ruler) && p.Box.Y.IsOn(Metric.Ruler)
+                                        || (p.Box.Width.Ticks / Metric.Ruler.Ticks % 2 == 1),
+                                    $"{p.Id} {p.Box}"
+                                )
+                        );
+                    }
+                },
+                iter: 60
+            );
+
     // A finite menu, enumerated by code of its own: every opening as designed, turned, or of the size of any photo, or given up; and one
     // more of any size beside any opening or under it. Nothing in it is better where it is said that nothing better is possible.
     [Fact]
