@@ -100,10 +100,13 @@ test('a roster is pasted whole or not at all, fitted at a press, and added up', 
   await table.fill('name\tL1\tL2\nWren\t\t6 x 4\nAsh\t\t6 x 4, 3 x 4\n');
   await page.getByRole('button', { name: 'Add these guests' }).click();
   await expect(page.getByRole('button', { name: 'Wren', exact: true })).toBeVisible();
-  await page.getByRole('button', { name: 'Take the best fit for the one guest who needs one' }).click();
+  await page.getByRole('button', { name: 'Look at the best fit for the one guest who needs one' }).click();
+  const offers = page.getByRole('dialog', { name: 'The best fit for each' });
+  await expect(offers.getByRole('checkbox')).toBeChecked();
+  await offers.getByRole('button', { name: 'Take the one chosen' }).click();
   await expect(page.getByText('1 changed')).toBeVisible();
   // Nobody is left waiting: Ash's photos go onto the page as designed.
-  await expect(page.getByRole('button', { name: /^Take the best fit/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: /^Look at the best fit/ })).toHaveCount(0);
   await page.getByRole('button', { name: 'all together' }).click();
   const totals = page.getByRole('region', { name: 'All guests together' });
   await expect(totals).toContainText('All 2 guests together, 1 otherwise than designed');

@@ -37,6 +37,7 @@ export type WorkshopEntry = Schemas['WorkshopEntry'];
 export type PictureView = Schemas['PictureView'];
 export type InvitationView = Schemas['InvitationView'];
 export type Fit = Schemas['Fit'];
+export type FitView = Schemas['FitView'];
 export type StandingView = Schemas['StandingView'];
 export type Filling = Schemas['Filling'];
 export type BagPaper = Schemas['BagPaper'];

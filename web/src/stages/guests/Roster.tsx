@@ -5,6 +5,7 @@ import { api, unwrap, type GuestView, type OpeningChange, type StoredWorkshop } 
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { useKeys } from '../../parts/useKeys';
+import { BestForAll } from './BestForAll';
 import { GuestPhotos } from './GuestPhotos';
 import { GuestOpenings } from './GuestOpenings';
 import { hasAnswered } from './guestPhotos';
@@ -158,12 +159,12 @@ export function Roster({ workshop, workshops, switching }: Props) {
               </>
             ) : (
               <button type="button" className="press" onClick={all.start}>
-                Take the best fit for {all.waiting === 1 ? 'the one guest who needs' : `${all.waiting} guests who need`} one
+                Look at the best fit for {all.waiting === 1 ? 'the one guest who needs' : `${all.waiting} guests who need`} one
               </button>
             )}
           </p>
         )}
-        {all.left.length > 0 && <p className="pb-2 text-[15px] text-rust">No fit was found for {all.left.join(', ')}.</p>}
+        {all.offers && <BestForAll offers={all.offers} isTaking={all.isTaking} onTake={all.take} onClose={all.close} />}
         {adding && <Totals slug={slug} kit={kit} guests={list} query={query} />}
         {list.length === 0 && guests.data && (
           <p className="mt-2 max-w-md">

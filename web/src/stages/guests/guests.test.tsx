@@ -7,7 +7,8 @@ import { GuestOpenings } from './GuestOpenings';
 import { GuestPhotos } from './GuestPhotos';
 import { Totals } from './Totals';
 import { WantedPhotos } from './WantedPhotos';
-import { openLayouts } from './useBestForAll';
+import { BestForAll } from './BestForAll';
+import { openLayouts, type BestFit } from './useBestForAll';
 
 const guest = { id: 4, version: 1, name: 'Wren', changes: [], photos: { L1: '6 x 4' }, pictures: [] } as unknown as GuestView;
 const turn: OpeningChange = { layout: 'L1', piece: 'P1', move: 'turn' };
@@ -157,4 +158,22 @@ test('the best fit is taken only where nothing was arranged by hand', () => {
   expect(openLayouts(guest, standing)).toEqual(['L1', 'L2']);
   expect(openLayouts({ ...guest, changes: [turn] }, standing)).toEqual(['L2']);
   expect(openLayouts({ ...guest, id: 5 }, standing)).toEqual([]);
+});
+
+test('the best fits of a table are looked at, and those under 80 are chosen by eye only', async () => {
+  const view = (score: number) => ({ ...fit([turn], score), layout: {}, kit: smallKit, bag: { cut: [], missing: [] } });
+  const offers = [
+    { guest, layout: 'L1', view: view(92) },
+    { guest: { ...guest, id: 5, name: 'Ash' }, layout: 'L1', view: view(61) },
+    { guest: { ...guest, id: 6, name: 'Hale' }, layout: 'L1', view: null },
+  ] as unknown as BestFit[];
+  const onTake = vi.fn();
+  renderInKit(<BestForAll offers={offers} isTaking={false} onTake={onTake} onClose={vi.fn()} />);
+  expect(screen.getByText(/One is under 80/)).toBeInTheDocument();
+  expect(screen.getByText(/No fit was found for Hale/)).toBeInTheDocument();
+  await userEvent.click(screen.getByRole('button', { name: 'Take the one chosen' }));
+  expect(onTake).toHaveBeenCalledWith([offers[0]]);
+  await userEvent.click(screen.getByRole('checkbox', { name: /Ash/ }));
+  await userEvent.click(screen.getByRole('button', { name: 'Take the 2 chosen' }));
+  expect(onTake).toHaveBeenLastCalledWith([offers[0], offers[1]]);
 });

@@ -1,60 +1,85 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { api, unwrap, type GuestView, type Kit, type OpeningChange, type StandingView } from '../../api/client';
+import { api, unwrap, type FitView, type GuestView, type Kit, type OpeningChange, type StandingView } from '../../api/client';
 import { photoText } from './guestPhotos';
 
 type Standings = ReadonlyMap<number, StandingView>;
+
+/** The best fit of one layout for one guest; null where none was found. */
+export interface BestFit {
+  guest: GuestView;
+  layout: string;
+  view: FitView | null;
+}
 
 /** The layouts that a guest's photos do not go onto, and where nothing was arranged for them yet. */
 export const openLayouts = (guest: GuestView, standing: Standings): string[] =>
   (standing.get(guest.id)?.open ?? []).filter((layout) => !guest.changes.some((c) => c.layout === layout));
 
-/** Takes the best fit for everybody whose photos do not go onto the pages yet, one guest after the other. */
+/** Looks for the best fit for everybody whose photos do not go onto the pages yet, the same question once; then takes those chosen. */
 export function useBestForAll(
   slug: string,
   kit: Kit,
   guests: readonly GuestView[],
   standing: Standings,
-  onEach: () => Promise<void>,
+  onTaken: () => Promise<void>,
 ) {
   const [done, setDone] = useState(0);
   const control = useRef(new AbortController());
   const waiting = guests.filter((g) => openLayouts(g, standing).length > 0);
-  const take = useMutation({
+  const ask = useMutation({
     mutationFn: async () => {
       control.current = new AbortController();
       const { signal } = control.current;
-      const left: string[] = [];
+      const [found, known] = [[] as BestFit[], new Map<string, FitView | null>()];
       for (const [i, guest] of waiting.entries()) {
         if (signal.aborted) break;
         setDone(i);
-        const changes: OpeningChange[] = [...guest.changes];
         for (const layout of openLayouts(guest, standing)) {
-          const body = { kit, layout, text: photoText(guest, layout), count: 1 };
-          const found = unwrap(await api.POST('/api/compute/fits', { body })).fits[0];
-          if (found) changes.push(...found.fit.changes);
-          else left.push(`${guest.name} (${layout})`);
+          const text = photoText(guest, layout);
+          const question = `${layout} ${text}`;
+          let view = known.get(question);
+          if (view === undefined) {
+            view = unwrap(await api.POST('/api/compute/fits', { body: { kit, layout, text, count: 1 } })).fits[0] ?? null;
+            known.set(question, view);
+          }
+          found.push({ guest, layout, view });
         }
-        if (changes.length > guest.changes.length)
-          unwrap(
-            await api.PUT('/api/kits/{slug}/guests/{id}', {
-              params: { path: { slug, id: guest.id } },
-              body: { name: guest.name, changes },
-              headers: { 'If-Match': `"${guest.version}"` },
-            }),
-          );
       }
-      return left;
+      return found;
     },
-    onSettled: onEach,
+  });
+  const take = useMutation({
+    mutationFn: async (chosen: readonly BestFit[]) => {
+      for (const guest of new Set(chosen.map((c) => c.guest))) {
+        const changes: OpeningChange[] = [
+          ...guest.changes,
+          ...chosen.filter((c) => c.guest === guest).flatMap((c) => c.view?.fit.changes ?? []),
+        ];
+        unwrap(
+          await api.PUT('/api/kits/{slug}/guests/{id}', {
+            params: { path: { slug, id: guest.id } },
+            body: { name: guest.name, changes },
+            headers: { 'If-Match': `"${guest.version}"` },
+          }),
+        );
+      }
+    },
+    onSettled: async () => {
+      await onTaken();
+      ask.reset();
+    },
   });
   return {
     waiting: waiting.length,
     done,
-    isRunning: take.isPending,
-    left: take.data ?? [],
-    error: take.error,
-    start: () => take.mutate(),
+    isRunning: ask.isPending,
+    isTaking: take.isPending,
+    offers: ask.data ?? null,
+    error: ask.error ?? take.error,
+    start: () => ask.mutate(),
     stop: () => control.current.abort(),
+    take: (chosen: readonly BestFit[]) => take.mutate(chosen),
+    close: () => ask.reset(),
   };
 }
