@@ -42,10 +42,7 @@ internal sealed class Design
         Straddled = Grounds.Where(g => Openings.Any(o => Boxes.Straddles(o.Box, g.Box))).Select(g => g.Id).ToHashSet();
         Gap = GapOf();
         LeastMargin = Openings.Select(o => Boxes.Margin(o.Box, PageOf(o.Box))).Append(Length.Inches(1)).Min();
-        Margin = Length.Max(
-            Length.Zero,
-            Length.Min(Eighth, LeastMargin)
-        );
+        Margin = Length.Max(Length.Zero, Length.Min(Eighth, LeastMargin));
         InLine = Things.Where(t => t.IsContent && !Brought.Contains(t.Id) && Boxes.InLine(t, Things, this)).Select(t => t.Id).ToHashSet();
     }
 

@@ -55,7 +55,7 @@ public static class FitSearch
     /// <summary>Up to so many photos every way to share them out between two pages is looked at.</summary>
     private const int FewPhotos = 5;
 
-    private const int MoreForPaper = 2;
+    private const int MoreForPaper = 1;
 
     /// <summary>How many pages put together are carried out on the document.</summary>
     private const int MostMade = 8;
@@ -103,15 +103,17 @@ public static class FitSearch
 
     /// <summary>A fit, carried out and weighed.</summary>
     /// <param name="Pages">How the photos are shared out between which pages.</param>
-    /// <param name="Looks">What it looks like: two that look alike are one.</param>
+    /// <param name="Boxes">Where its photos, titles and cards lie, the same ones in the same place of the list.</param>
     /// <param name="Sizes">What lies on it, wherever it lies.</param>
     /// <param name="IsSound">Whether the page has no trouble that it did not have as designed.</param>
-    private sealed record Making(Fit Fit, string Pages, string Looks, string Sizes, int Hidden, bool IsOnePage, bool IsSound);
+    private sealed record Making(Fit Fit, string Pages, IReadOnlyList<Box> Boxes, string Sizes, int Hidden, bool IsOnePage, bool IsSound);
 
     // The best; the best with other pages, one page alone among them; the one with the fewest changes; then what else there is.
     private static List<Making> Offered(IReadOnlyList<Making> made, int count, Layout layout)
     {
-        var ranked = made.OrderByDescending(m => m.Fit.Score).ThenBy(m => m.Fit.Changes.Count).DistinctBy(m => m.Looks).ToList();
+        var ranked = made.OrderByDescending(m => m.Fit.Score).ThenBy(m => m.Fit.Changes.Count).ToList();
+        // Two that look alike are one: the better.
+        ranked = [.. ranked.Where((m, i) => !ranked.Take(i).Any(o => LookAlike(o, m)))];
         // Nobody is shown a flap while everything can be seen.
         if (ranked.Where(m => m.Hidden == 0).Select(m => (decimal?)m.Fit.Score).FirstOrDefault() is { } seen)
             ranked = [.. ranked.Where(m => m.Hidden == 0 || m.Fit.Score > seen + FlapLast)];
@@ -138,6 +140,12 @@ public static class FitSearch
             Offer(one);
         return [.. offers.OrderByDescending(o => o.Fit.Score)];
     }
+
+    // An inch apart is alike.
+    private static bool LookAlike(Making a, Making b) =>
+        a.Sizes == b.Sizes
+        && a.Boxes.Zip(b.Boxes)
+            .All(p => (p.First.X - p.Second.X).Magnitude <= Length.Inches(1) && (p.First.Y - p.Second.Y).Magnitude <= Length.Inches(1));
 
     // Photos that are not printed yet have their openings, and a card holds these; in a pocket nothing has to be held.
     private static Fit Waiting(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, Fit fit)
@@ -212,7 +220,12 @@ public static class FitSearch
             return new(
                 fit,
                 draft.Pages,
-                Looks(draft.Frame, weighed.Things),
+                [
+                    .. weighed
+                        .Things.Where(t => t.Role is not (PageRole.Ground or PageRole.Field or PageRole.Decor))
+                        .OrderBy(t => (t.Role, t.Box.Width, t.Box.Height, t.Box.X, t.Box.Y))
+                        .Select(t => t.Box),
+                ],
                 Sizes(draft.Frame, weighed.Things),
                 hidden,
                 draft.Frame.Before.Any(b => b.Move == OpeningMove.OnePage),

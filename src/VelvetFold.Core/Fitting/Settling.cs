@@ -329,7 +329,10 @@ internal sealed class Settling
             Across(ground.Box.Right.Ticks + gap);
             Down(ground.Box.Bottom.Ticks + gap);
         }
-        long[] gaps = thing.Role == PageRole.Opening ? [.. new[] { gap, _design.Quarter.Ticks, _design.Eighth.Ticks }.Where(g => g <= gap).Distinct()] : [gap];
+        long[] gaps =
+            thing.Role == PageRole.Opening
+                ? [.. new[] { gap, _design.Quarter.Ticks, _design.Eighth.Ticks }.Where(g => g <= gap).Distinct()]
+                : [gap];
         foreach (var other in placed)
         {
             Across(other.Box.X.Ticks);
