@@ -34,7 +34,7 @@ internal enum PageRole
 /// <summary>One piece as it lies on the page: what it covers with its mats, and where the photo is seen.</summary>
 internal sealed record Lying(Piece Piece, PageRole Role, Box Box, Box? Print)
 {
-    /// <summary>Photos smaller than this are grounds for a patch, not for photos: 12 square inches, in square ticks.</summary>
+    /// <summary>Less paper than this is no ground that a photo could lie half off: 12 square inches, in square ticks.</summary>
     private static readonly Int128 LeastGround = (Int128)12 * Length.TicksPerInch * Length.TicksPerInch;
 
     public string Id => Piece.Id;

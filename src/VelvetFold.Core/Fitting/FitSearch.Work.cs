@@ -1,0 +1,362 @@
+using VelvetFold.Core.Judgement;
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
+
+namespace VelvetFold.Core.Fitting;
+
+public static partial class FitSearch
+{
+    /// <summary>One question on its way.</summary>
+    private sealed class Work(Kit kit, Layout layout, IReadOnlyList<GuestPhoto> photos, FitWishes wishes)
+    {
+        private readonly int _openings = layout.Pieces.Count(p => p.HoldsPhoto);
+
+        // Pages put together, before they are carried out.
+        private sealed record Draft(Frame Frame, IReadOnlyList<Lying> Things, double Cost, int Faults, string Pages, int LeftOut = 0);
+
+        public List<Making> Made()
+        {
+            var drafts = new List<Draft>();
+            foreach (var frame in Frames())
+                drafts.AddRange(On(frame, photos));
+            if (
+                photos.Any(p => p.Facing != Facing.Straight)
+                && !(drafts.Where(d => d.Faults == 0).Select(d => (double?)d.Cost).Min() <= FitWeights.Mirrored)
+            )
+                drafts.AddRange(All(Mirrors(), photos));
+            var made = Carried(drafts);
+            if (made.Count == 0)
+                made = Fewer();
+            return made.Exists(m => m.IsSound) ? [.. made.Where(m => m.IsSound)] : [];
+        }
+
+        // Each structure of pages has its best carried out, so that there is something to choose from.
+        private List<Making> Carried(List<Draft> drafts)
+        {
+            var sound = drafts.Where(d => d.Faults == 0).OrderBy(d => d.Cost).DistinctBy(d => Looks(d.Frame, d.Things)).ToList();
+            var few = sound
+                .Take(MostMade)
+                .Concat(sound.GroupBy(d => d.Pages).Take(4).Select(g => g.First()))
+                .Concat(sound.Where(d => d.Frame.Before.Count > 0).Take(2))
+                .Distinct()
+                .ToList();
+            return [.. Each(few, Carry).OfType<Making>()];
+        }
+
+        private Making? Carry(Draft draft)
+        {
+            var changes = FitChanges.To(draft.Frame, draft.Things);
+            var weighed = FitJudge.Weighed(kit, layout.Id, photos, changes, wishes, draft.Frame);
+            (changes, weighed) = StandingOut(draft.Frame, changes, weighed);
+            if (weighed.Tally.Faults > 0 || weighed.At.Count(a => a is null) > draft.LeftOut)
+                return null;
+            var hidden = weighed.At.Count(a => a is null || weighed.Things.Any(t => t.Id == a && t.Role == PageRole.Pocket));
+            var fit = weighed.Fit(layout.Id, photos, changes);
+            return new(
+                fit,
+                draft.Pages,
+                [
+                    .. weighed
+                        .Things.Where(t => t.Role is not (PageRole.Ground or PageRole.Field or PageRole.Decor))
+                        .OrderBy(t => (t.Role, t.Box.Width, t.Box.Height, t.Box.X, t.Box.Y))
+                        .Select(t => t.Box),
+                ],
+                Sizes(draft.Frame, weighed.Things),
+                hidden,
+                draft.Frame.Before.Any(b => b.Move == OpeningMove.OnePage),
+                Trouble(Adaptation.Apply(kit, changes)).IsSubsetOf(_trouble.Value)
+            );
+        }
+
+        // A black-and-white photo gets the mat of another one where its own would swallow it.
+        private (IReadOnlyList<OpeningChange>, FitJudge.Weighing) StandingOut(
+            Frame frame,
+            IReadOnlyList<OpeningChange> changes,
+            FitJudge.Weighing weighed
+        )
+        {
+            if (!photos.Any(p => p.BlackAndWhite))
+                return (changes, weighed);
+            var evaluator = new Evaluator(frame.Design, photos, wishes.FlapIsFine);
+            var papers = frame
+                .Design.Openings.SelectMany(o => o.Piece.Opening!.Mats)
+                .Select(m => $"{m.Paper} {m.Face}")
+                .CountBy(m => m)
+                .OrderByDescending(m => m.Value)
+                .Select(m => m.Key)
+                .ToList();
+            for (var i = 0; i < photos.Count; i++)
+            {
+                if (
+                    !photos[i].BlackAndWhite
+                    || weighed.Things.FirstOrDefault(t => t.Id == weighed.At[i])
+                        is not { Role: PageRole.Opening, Piece.Opening.Mats: [_] } on
+                    || evaluator.Swallows(on, weighed.Things) is null
+                )
+                    continue;
+                foreach (var paper in papers)
+                {
+                    IReadOnlyList<OpeningChange> other = [.. changes, new(layout.Id, on.Id, OpeningMove.Paper, With: paper)];
+                    if (Adaptation.Unknown(kit, other).Count > 0)
+                        continue;
+                    var tried = FitJudge.Weighed(kit, layout.Id, photos, other, wishes, frame);
+                    if (tried.Points >= weighed.Points)
+                        continue;
+                    (changes, weighed) = (other, tried);
+                    break;
+                }
+            }
+            return (changes, weighed);
+        }
+
+        private readonly Lazy<HashSet<string>> _trouble = new(() => Trouble(kit, layout.Id));
+
+        private HashSet<string> Trouble(Kit adapted) => Trouble(adapted, layout.Id);
+
+        // What must not be; what the design has already is let stand. That photos hide strips and panels is no trouble.
+        private static HashSet<string> Trouble(Kit kit, string layout) =>
+            [
+                .. PageCheck
+                    .Of(kit, Resolver.Resolve(kit.Layout(layout)!, kit))
+                    .Where(f => f.Gravity == Gravity.Fault)
+                    .Select(f => $"{f.Code}:{string.Join(',', f.Pieces)}"),
+            ];
+
+        private static string Sizes(Frame frame, IReadOnlyList<Lying> things) =>
+            string.Join('|', frame.Before.Select(b => $"{b.Move}{b.With}"))
+            + string.Join(
+                '|',
+                things
+                    .Where(t => t.Role is not (PageRole.Ground or PageRole.Field or PageRole.Decor))
+                    .Select(t => $"{t.Role} {t.Box.Width} {t.Box.Height} {frame.Design.SideOf(t.Box)}")
+                    .Order(StringComparer.Ordinal)
+            );
+
+        private static string Looks(Frame frame, IReadOnlyList<Lying> things) =>
+            string.Join('|', frame.Before.Select(b => $"{b.Move}{b.With}"))
+            + string.Join(
+                '|',
+                things
+                    .Where(t => t.Role is not (PageRole.Ground or PageRole.Field or PageRole.Decor))
+                    .Select(t => $"{t.Role} {Rough(t.Box.X)} {Rough(t.Box.Y)} {Rough(t.Box.Width)} {Rough(t.Box.Height)}")
+                    .Order(StringComparer.Ordinal)
+            );
+
+        // Half an inch apart is alike.
+        private static long Rough(Length length) => length.Ticks * 2 / Length.TicksPerInch;
+
+        private IEnumerable<Frame> Frames()
+        {
+            if (!wishes.OnePage || layout.Kind == LayoutKind.Single)
+                yield return Frame.Of(kit, layout.Id, []);
+            if (layout.Kind == LayoutKind.Spread && photos.Count > 0)
+                foreach (var side in layout.Sides.Where(s => layout.Pieces.Any(p => p.HoldsPhoto && p.Side == s)))
+                    if (Can([Frame.OnePage(layout, side)]) is { } frame)
+                        yield return frame;
+            if (layout.Kind == LayoutKind.Single && photos.Count > _openings && !wishes.OnePage)
+                if (Can([new(layout.Id, "", OpeningMove.TwoPages)]) is { } frame)
+                    yield return frame;
+        }
+
+        private IEnumerable<Frame> Mirrors()
+        {
+            foreach (var with in layout.Kind == LayoutKind.Spread ? new[] { null, "left", "right" } : [null])
+                if (Can([new(layout.Id, "", OpeningMove.Mirror, With: with)]) is { } frame)
+                    yield return frame;
+        }
+
+        private Frame? Can(IReadOnlyList<OpeningChange> before) =>
+            Adaptation.Unknown(kit, before).Count > 0 ? null : Frame.Of(kit, layout.Id, before);
+
+        // Side by side, in their order; whoever asks works along, so that many questions at once do not wait for each other.
+        private static TOut[] Each<TIn, TOut>(IReadOnlyList<TIn> all, Func<TIn, TOut> does)
+        {
+            var done = new TOut[all.Count];
+            Parallel.For(0, all.Count, i => done[i] = does(all[i]));
+            return done;
+        }
+
+        // Structures have nothing to do with each other.
+        private List<Draft> All(IEnumerable<Frame> frames, IReadOnlyList<GuestPhoto> given) =>
+            [.. Each(frames.ToList(), frame => On(frame, given)).SelectMany(d => d)];
+
+        private List<Draft> On(Frame frame, IReadOnlyList<GuestPhoto> given)
+        {
+            var evaluator = new Evaluator(frame.Design, given, wishes.FlapIsFine);
+            var design = frame.Design;
+            var sides = design.Layout.Sides.ToDictionary(s => s, s => new PageSearch(evaluator, s));
+            var all = Enumerable.Range(0, given.Count).ToList();
+            var drafts = new List<Draft>();
+            if (design.Layout.Kind == LayoutKind.Single)
+            {
+                foreach (var page in sides[PageSide.Left].Best(all))
+                    drafts.Add(Whole(frame, evaluator, [page], "all"));
+                return drafts;
+            }
+            foreach (var left in Shares(evaluator))
+            {
+                List<int> here = [.. all.Where(left.Contains)],
+                    there = [.. all.Where(i => !left.Contains(i))];
+                foreach (var a in sides[PageSide.Left].Best(here))
+                foreach (var b in sides[PageSide.Right].Best(there))
+                    drafts.Add(Whole(frame, evaluator, [a, b], string.Join(',', here)));
+            }
+            return [.. drafts.OrderBy(d => d.Cost).Take(40)];
+        }
+
+        private static Draft Whole(Frame frame, Evaluator evaluator, IReadOnlyList<PageFit> pages, string key)
+        {
+            IReadOnlyList<Lying> things = [.. pages.SelectMany(p => p.Things)];
+            var given = new List<(int Photo, Lying On)>();
+            foreach (var page in pages)
+            foreach (var (photo, opening) in page.Places)
+                given.Add((photo, page.Things.First(t => t.Id == opening)));
+            var tally = new Tally(false);
+            evaluator.Whole(things, given, tally);
+            return new(
+                frame,
+                things,
+                frame.Cost + tally.Points + pages.Sum(p => p.Cost),
+                tally.Faults + pages.Sum(p => p.Faults),
+                string.Join('|', frame.Before.Select(b => $"{b.Move}{b.With}")) + key
+            );
+        }
+
+        // Which photos lie on the left page: the first so many, a story for each page, those that look to the right, those whose openings
+        // are there; of few photos every way.
+        private static IEnumerable<HashSet<int>> Shares(Evaluator evaluator)
+        {
+            var n = evaluator.Photos.Count;
+            var shares = new List<HashSet<int>>();
+            void Add(IEnumerable<int> left)
+            {
+                var set = left.ToHashSet();
+                if (!shares.Exists(set.SetEquals))
+                    shares.Add(set);
+            }
+            for (var k = 0; k <= n; k++)
+                Add(Enumerable.Range(0, k));
+            if (n <= FewPhotos)
+                for (var mask = 0; mask < 1 << n; mask++)
+                {
+                    var bits = mask;
+                    Add(Enumerable.Range(0, n).Where(i => (bits & (1 << i)) != 0));
+                }
+            foreach (var (members, _) in Evaluator.Groups(evaluator.Photos))
+            {
+                Add(members);
+                Add(Enumerable.Range(0, n).Except(members));
+            }
+            if (evaluator.Photos.Any(p => p.Facing != Facing.Straight))
+                for (var k = 0; k <= n; k++)
+                {
+                    var share = k;
+                    Add(
+                        Enumerable
+                            .Range(0, n)
+                            .Where(i =>
+                                evaluator.Photos[i].Facing == Facing.Right || (evaluator.Photos[i].Facing == Facing.Straight && i < share)
+                            )
+                    );
+                }
+            var design = evaluator.Design;
+            var at = Placing.Best(evaluator, design.Things);
+            Add(Enumerable.Range(0, n).Where(i => at[i] is { } id && design.SideOf(design[id]!.Box) == PageSide.Left));
+            return shares;
+        }
+
+        // There is no room for all: the one that is told last goes under a flap, or is left out and told so.
+        private List<Making> Fewer()
+        {
+            for (var less = 1; less < photos.Count; less++)
+            {
+                var order = Enumerable
+                    .Range(0, photos.Count)
+                    .OrderBy(i => photos[i].Focal || photos[i].OneOfAKind)
+                    .ThenBy(i => photos[i].Size.Area)
+                    .ThenByDescending(i => i)
+                    .Take(less)
+                    .ToHashSet();
+                GuestPhoto[] seen = [.. photos.Where((_, i) => !order.Contains(i))];
+                var drafts = All(Frames(), seen);
+                var sound = drafts.Where(d => d.Faults == 0).OrderBy(d => d.Cost).Take(4).ToList();
+                var made = sound
+                    .SelectMany(d =>
+                        new[] { Pocketed(d, [.. photos.Where((_, i) => order.Contains(i))]), d with { LeftOut = order.Count } }
+                    )
+                    .OfType<Draft>()
+                    .Select(Carry)
+                    .OfType<Making>()
+                    .ToList();
+                if (made.Count > 0)
+                    return made;
+            }
+            return [];
+        }
+
+        // A pocket on the smallest photo that it holds all of them on.
+        private static Draft? Pocketed(Draft draft, IReadOnlyList<GuestPhoto> hidden)
+        {
+            if (hidden.Count > Placing.InAPocket || hidden.Any(p => p.OneOfAKind))
+                return null;
+            var under = draft
+                .Things.Where(t =>
+                    t.Role == PageRole.Opening && hidden.All(p => p.Size.FitsIn(t.Piece.Size) || p.Size.Turned.FitsIn(t.Piece.Size))
+                )
+                .MinBy(t => t.Box.Size.Area);
+            if (under is null)
+                return null;
+            var pocket = new Lying(
+                new()
+                {
+                    Id = $"{under.Id}K",
+                    Kind = PieceKind.DieCut,
+                    Size = under.Piece.Size,
+                    Across = new Centred(under.Id),
+                    Down = new Centred(under.Id),
+                },
+                PageRole.Pocket,
+                under.Box.Centred(under.Piece.Size),
+                null
+            );
+            return draft with { Things = [.. draft.Things, pocket] };
+        }
+
+        /// <summary>At least what every way takes off: each photo in the best opening for it, or a new one; what is over given up. What
+        /// would have to move for it is not counted.</summary>
+        public double Bound()
+        {
+            var least = double.MaxValue;
+            foreach (var frame in Frames().Concat(photos.Any(p => p.Facing != Facing.Straight) ? Mirrors() : []))
+            {
+                var openings = frame.Design.Openings;
+                var (n, m) = (photos.Count, openings.Count);
+                var size = n + m;
+                var costs = new double[size, size];
+                for (var i = 0; i < size; i++)
+                for (var j = 0; j < size; j++)
+                    costs[i, j] =
+                        i < n && j < m ? PageSearch.Least(photos[i], openings[j].Piece.Size)
+                        : i < n ? FitWeights.Add
+                        : j < m ? FitWeights.PatchInPlace
+                        : 0;
+                var given = Placing.Assign(costs, size);
+                var cost = frame.Cost;
+                for (var i = 0; i < size; i++)
+                    cost += costs[i, given[i]];
+                least = Math.Min(least, cost);
+            }
+            return least == double.MaxValue ? 0 : least;
+        }
+
+        /// <summary>Which rule stands in the way where there is no fit, and what would free it.</summary>
+        public Saying Why()
+        {
+            if (photos.FirstOrDefault(p => !p.MayLose && !p.Size.FitsIn(layout.Page) && !p.Size.Turned.FitsIn(layout.Page)) is { } whole)
+                return Saying.Of("fit.must-not-be-cropped", ("whole", whole.Id), ("size", kit.Reading().Format(whole.Size)));
+            return Saying.Of("fit.no-way-was-found", ("photos", photos.Count), ("layout", layout.Id));
+        }
+    }
+}
