@@ -16,11 +16,13 @@ public static partial class FitSearch
         // Pages put together, before they are carried out.
         private sealed record Draft(Frame Frame, IReadOnlyList<Lying> Things, double Cost, int Faults, string Pages, int LeftOut = 0);
 
-        public List<Making> Made()
+        /// <param name="count">How many are wanted; where it is one, structures that cannot be the best are not looked at.</param>
+        public List<Making> Made(int count)
         {
             var drafts = new List<Draft>();
             foreach (var frame in Frames())
-                drafts.AddRange(On(frame, photos));
+                if (count > 1 || !(drafts.Where(d => d.Faults == 0).Select(d => (double?)d.Cost).Min() <= Bound(frame)))
+                    drafts.AddRange(On(frame, photos));
             if (
                 photos.Any(p => p.Facing != Facing.Straight)
                 && !(drafts.Where(d => d.Faults == 0).Select(d => (double?)d.Cost).Min() <= FitWeights.Mirrored)
@@ -242,6 +244,14 @@ public static partial class FitSearch
                 for (var mask = 0; mask < 1 << n; mask++)
                 {
                     var bits = mask;
+                    // Pairs of photos told in the wrong order of the pages cost more than what they could gain.
+                    var wrong = 0;
+                    for (var i = 0; i < n; i++)
+                    for (var j = i + 1; j < n; j++)
+                        if ((bits & (1 << i)) == 0 && (bits & (1 << j)) != 0)
+                            wrong++;
+                    if (wrong > MostWrong)
+                        continue;
                     Add(Enumerable.Range(0, n).Where(i => (bits & (1 << i)) != 0));
                 }
             foreach (var (members, _) in Evaluator.Groups(evaluator.Photos))
@@ -326,29 +336,27 @@ public static partial class FitSearch
 
         /// <summary>At least what every way takes off: each photo in the best opening for it, or a new one; what is over given up. What
         /// would have to move for it is not counted.</summary>
-        public double Bound()
+        public double Bound() =>
+            Frames().Concat(photos.Any(p => p.Facing != Facing.Straight) ? Mirrors() : []).Select(Bound).DefaultIfEmpty(0).Min();
+
+        private double Bound(Frame frame)
         {
-            var least = double.MaxValue;
-            foreach (var frame in Frames().Concat(photos.Any(p => p.Facing != Facing.Straight) ? Mirrors() : []))
-            {
-                var openings = frame.Design.Openings;
-                var (n, m) = (photos.Count, openings.Count);
-                var size = n + m;
-                var costs = new double[size, size];
-                for (var i = 0; i < size; i++)
-                for (var j = 0; j < size; j++)
-                    costs[i, j] =
-                        i < n && j < m ? PageSearch.Least(photos[i], openings[j].Piece.Size)
-                        : i < n ? FitWeights.Add
-                        : j < m ? FitWeights.PatchInPlace
-                        : 0;
-                var given = Placing.Assign(costs, size);
-                var cost = frame.Cost;
-                for (var i = 0; i < size; i++)
-                    cost += costs[i, given[i]];
-                least = Math.Min(least, cost);
-            }
-            return least == double.MaxValue ? 0 : least;
+            var openings = frame.Design.Openings;
+            var (n, m) = (photos.Count, openings.Count);
+            var size = n + m;
+            var costs = new double[size, size];
+            for (var i = 0; i < size; i++)
+            for (var j = 0; j < size; j++)
+                costs[i, j] =
+                    i < n && j < m ? PageSearch.Least(photos[i], openings[j].Piece.Size)
+                    : i < n ? FitWeights.Add
+                    : j < m ? FitWeights.PatchInPlace
+                    : 0;
+            var given = Placing.Assign(costs, size);
+            var cost = frame.Cost;
+            for (var i = 0; i < size; i++)
+                cost += costs[i, given[i]];
+            return cost;
         }
 
         /// <summary>Which rule stands in the way where there is no fit, and what would free it.</summary>

@@ -52,8 +52,11 @@ public static partial class FitSearch
 
     private const decimal FarBehind = 40;
 
-    /// <summary>Up to so many photos every way to share them out between two pages is looked at.</summary>
-    private const int FewPhotos = 5;
+    /// <summary>Up to so many photos every way to share them out between two pages is looked at that tells no more than
+    /// <see cref="MostWrong"/> pairs in the wrong order.</summary>
+    private const int FewPhotos = 4;
+
+    private const int MostWrong = 3;
 
     private const int MoreForPaper = 1;
 
@@ -84,7 +87,7 @@ public static partial class FitSearch
         if (!layout.Pieces.Any(p => p.HoldsPhoto))
             return new([], true, Saying.Of("fit.has-no-opening-for", ("layout", layout.Id)));
         var search = new Work(kit, layout, photos, wishes ?? FitWishes.None);
-        var made = search.Made();
+        var made = search.Made(count);
         if (bag is not null)
         {
             var paper = new FitPaper(kit, layout.Id, photos, bag, wishes ?? FitWishes.None);

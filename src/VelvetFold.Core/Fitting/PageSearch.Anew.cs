@@ -8,7 +8,7 @@ namespace VelvetFold.Core.Fitting;
 // Photos are laid anew in rows and columns.
 internal sealed partial class PageSearch
 {
-    private List<Laid> Anew(IReadOnlyList<int> photos)
+    private List<Laid> Anew(IReadOnlyList<int> photos, double limit)
     {
         if (photos.Count == 0 || _design.Openings.Count == 0)
             return [];
@@ -17,23 +17,23 @@ internal sealed partial class PageSearch
         foreach (var sequence in Sequences(photos))
         foreach (var stocks in Stocks(sequence))
         {
-            var found = new Cheapest(MostOfOneSize);
+            var found = new Cheapest(MostOfOneSize, limit);
             Anew(sequence, stocks, found);
             all.AddRange(found.All);
         }
         return all;
     }
 
-    private const int MostOfOneSize = 30;
+    private const int MostOfOneSize = 24;
 
-    // The cheapest of many, by what they will take off at least.
-    private sealed class Cheapest(int most)
+    // The cheapest of many, by what they will take off at least; nothing that takes off as much as the limit.
+    private sealed class Cheapest(int most, double limit)
     {
         private readonly PriorityQueue<Laid, double> _kept = new();
 
         public IEnumerable<Laid> All => _kept.UnorderedItems.Select(i => i.Element);
 
-        public bool Takes(double bound) => _kept.Count < most || bound < _kept.Peek().Bound;
+        public bool Takes(double bound) => bound < limit && (_kept.Count < most || bound < _kept.Peek().Bound);
 
         public void Add(Laid laid)
         {
@@ -64,7 +64,7 @@ internal sealed partial class PageSearch
         foreach (var height in heights)
             if (Each(p => p.Size.Height > height ? (double)height.Ticks / p.Size.Height.Ticks : 1) is { } level)
                 yield return level;
-        foreach (var share in new[] { 0.9, 0.8, 0.7, 0.6, 0.5 })
+        foreach (var share in new[] { 0.9, 0.8, 0.65, 0.5 })
             if (Each(_ => share) is { } smaller)
                 yield return smaller;
 

@@ -22,9 +22,9 @@ internal sealed partial class PageSearch(Evaluator evaluator, PageSide side)
     private const int Kept = 5;
 
     /// <summary>How many of each kind are carried out at most.</summary>
-    private const int MostSettled = 40;
+    private const int MostSettled = 30;
 
-    private const int MostLocal = 24;
+    private const int MostLocal = 16;
 
     private readonly Design _design = evaluator.Design;
     private readonly Settling _settling = new(evaluator, side);
@@ -48,20 +48,21 @@ internal sealed partial class PageSearch(Evaluator evaluator, PageSide side)
 
     private List<PageFit> Find(IReadOnlyList<int> photos)
     {
-        // What stays where it is first; then what is laid anew.
+        // What stays where it is first; then what is laid anew and could still be better.
         var best = new List<PageFit>();
-        foreach (var ways in new[] { Local(photos), Anew(photos) })
-        {
-            var settled = 0;
-            foreach (var laid in ways.OrderBy(l => l.Bound))
-            {
-                if (settled >= MostSettled || (best.Count == Kept && laid.Bound >= best[^1].Cost))
-                    break;
-                settled++;
-                Keep(best, InOrder(laid.Photos()));
-            }
-        }
+        Settle(best, Local(photos));
+        Settle(best, Anew(photos, best.Count == Kept ? best[^1].Cost : double.MaxValue));
         return best;
+    }
+
+    // The cheapest by their bounds first, until none can better what is kept.
+    private void Settle(List<PageFit> best, List<Laid> ways)
+    {
+        foreach (var laid in ways.OrderBy(l => l.Bound).Take(MostSettled))
+            if (best.Count == Kept && laid.Bound >= best[^1].Cost)
+                break;
+            else
+                Keep(best, InOrder(laid.Photos()));
     }
 
     private void Keep(List<PageFit> best, IReadOnlyList<(int Photo, Lying On)> given)
