@@ -108,6 +108,10 @@ internal static class Blocks
         return n == 0 ? [] : ranges[0, n];
     }
 
-    // Of two of one size the one that is rows of rows, as people read: a page is cut down first.
-    private static bool IsPlainer(bool beside, Block a, Block b, Block known) => !beside && known.Beside && a.Width == b.Width;
+    // Of two of one size the one that is rows of rows, as people read: a page is cut down first; and of those the one whose first row, or
+    // column, is the fuller, so that what is short comes last and a card may stand beside it.
+    private static bool IsPlainer(bool beside, Block a, Block b, Block known) =>
+        beside != known.Beside ? !beside && a.Width == b.Width
+        : beside ? a.Height > known.First!.Height
+        : a.Width > known.First!.Width;
 }
