@@ -70,46 +70,42 @@ internal static class Boxes
     public static List<Neighbour> Neighbours(IReadOnlyList<Lying> photos, Design design)
     {
         var found = new List<Neighbour>();
-        for (var i = 0; i < photos.Count; i++)
-        for (var j = 0; j < photos.Count; j++)
-        {
-            var (a, b) = (photos[i], photos[j]);
-            if (i == j || design.SideOf(a.Box) != design.SideOf(b.Box))
-                continue;
-            if (
-                a.Box.Right <= b.Box.X
-                && Common(a.Box.Y, a.Box.Bottom, b.Box.Y, b.Box.Bottom)
-                && !photos.Any(c =>
-                    c != a
-                    && c != b
-                    && c.Box.X >= a.Box.Right
-                    && c.Box.Right <= b.Box.X
-                    && Meets(c.Box.Y, c.Box.Bottom, a.Box.Y, a.Box.Bottom)
-                )
-            )
-                found.Add(new(a, b, Axis.Across, b.Box.X - a.Box.Right));
-            if (
-                a.Box.Bottom <= b.Box.Y
-                && Common(a.Box.X, a.Box.Right, b.Box.X, b.Box.Right)
-                && !photos.Any(c =>
-                    c != a
-                    && c != b
-                    && c.Box.Y >= a.Box.Bottom
-                    && c.Box.Bottom <= b.Box.Y
-                    && Meets(c.Box.X, c.Box.Right, a.Box.X, a.Box.Right)
-                )
-            )
-                found.Add(new(a, b, Axis.Down, b.Box.Y - a.Box.Bottom));
-        }
+        foreach (var a in photos)
+        foreach (var b in photos)
+            if (a != b && design.SideOf(a.Box) == design.SideOf(b.Box))
+                foreach (var axis in Axes)
+                    if (AreNext(a, b, axis, photos))
+                        found.Add(new(a, b, axis, b.Box.Along(axis).Start - a.Box.Along(axis).End));
         return found;
     }
 
-    private static bool Meets(Length a, Length aEnd, Length b, Length bEnd) => a < bEnd && b < aEnd;
+    private static readonly Axis[] Axes = [Axis.Across, Axis.Down];
 
-    private static bool Common(Length a, Length aEnd, Length b, Length bEnd)
+    private static bool AreNext(Lying a, Lying b, Axis axis, IReadOnlyList<Lying> photos)
     {
-        var shared = Math.Min(aEnd.Ticks, bEnd.Ticks) - Math.Max(a.Ticks, b.Ticks);
-        return shared * 2 >= Math.Min(aEnd.Ticks - a.Ticks, bEnd.Ticks - b.Ticks);
+        var other = axis == Axis.Across ? Axis.Down : Axis.Across;
+        var (first, second, beside) = (a.Box.Along(axis), b.Box.Along(axis), a.Box.Along(other));
+        if (first.End > second.Start || !Common(beside, b.Box.Along(other)))
+            return false;
+        foreach (var c in photos)
+            if (
+                c != a
+                && c != b
+                && c.Box.Along(axis) is var between
+                && between.Start >= first.End
+                && between.End <= second.Start
+                && c.Box.Along(other) is var across
+                && across.Start < beside.End
+                && beside.Start < across.End
+            )
+                return false;
+        return true;
+    }
+
+    private static bool Common(Span a, Span b)
+    {
+        var shared = Math.Min(a.End.Ticks, b.End.Ticks) - Math.Max(a.Start.Ticks, b.Start.Ticks);
+        return shared * 2 >= Math.Min(a.Extent.Ticks, b.Extent.Ticks);
     }
 }
 

@@ -1,3 +1,4 @@
+using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
@@ -64,7 +65,7 @@ internal sealed class FitChanges
         {
             var like = Design.Openings.First(o => ReferenceEquals(o.Piece.Opening!.Mats, added.Piece.Opening!.Mats));
             Do(new(_id, added.Id, OpeningMove.Add, With: like.Id, Size: added.Piece.Size, At: new(added.Box.X, added.Box.Y)));
-            if (Mats.Grows(added.Piece, _kit) != Mats.Grows(like.Piece, _kit))
+            if (Making.Grows(_kit, added.Piece) != Making.Grows(_kit, like.Piece))
                 Do(new(_id, added.Id, OpeningMove.School));
         }
         foreach (
@@ -91,7 +92,7 @@ internal sealed class FitChanges
 
     private void Size(Lying was, Lying target)
     {
-        if (Mats.Grows(target.Piece, _kit) != Mats.Grows(was.Piece, _kit))
+        if (Making.Grows(_kit, target.Piece) != Making.Grows(_kit, was.Piece))
             Do(new(_id, was.Id, OpeningMove.School));
         if (target.Piece.Size == was.Piece.Size)
             return;

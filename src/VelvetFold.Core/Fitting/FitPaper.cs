@@ -1,5 +1,5 @@
+using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
-using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
 
@@ -78,7 +78,7 @@ internal sealed class FitPaper(Kit kit, string layoutId, IReadOnlyList<GuestPhot
             tries.Add(Change(OpeningMove.Reveal) with { Gutter = half });
         if (missing.AsFrame)
             tries.Add(Change(OpeningMove.Frame));
-        if ((piece.Opening!.School ?? kit.Matting.School) == MatSchool.GrowMat && own.TrueForAll(p => p.MayLose))
+        if (Making.Grows(kit, piece) && own.TrueForAll(p => p.MayLose))
             tries.Add(Change(OpeningMove.School));
         foreach (var change in tries)
         {

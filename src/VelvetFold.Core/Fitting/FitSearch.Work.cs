@@ -350,7 +350,7 @@ public static partial class FitSearch
                 costs[i, j] =
                     i < n && j < m ? PageSearch.Least(photos[i], openings[j].Piece.Size)
                     : i < n ? FitWeights.Add
-                    : j < m ? FitWeights.PatchInPlace
+                    : j < m ? (openings[j].Piece.IsPlaceholder ? 0 : FitWeights.PatchInPlace)
                     : 0;
             var given = Placing.Assign(costs, size);
             var cost = frame.Cost;

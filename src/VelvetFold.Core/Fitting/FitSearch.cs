@@ -1,4 +1,3 @@
-using System.Text.Json.Serialization;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
@@ -6,12 +5,7 @@ using VelvetFold.Core.Wording;
 namespace VelvetFold.Core.Fitting;
 
 /// <summary>Why a fit is worth less than the layout as designed: how much, and in words.</summary>
-public sealed record FitReason(decimal Points, Saying Says)
-{
-    /// <summary>The change that it is the reason of; none where it is about something else.</summary>
-    [JsonIgnore]
-    public OpeningChange? Of { get; init; }
-}
+public sealed record FitReason(decimal Points, Saying Says);
 
 /// <summary>One way to make a guest's photos work on a layout.</summary>
 /// <param name="Changes">What is done, in order.</param>

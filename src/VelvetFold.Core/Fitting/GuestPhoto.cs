@@ -50,6 +50,10 @@ public sealed record GuestPhoto
     /// <summary>Which run of equal photos it was said in: they are likely to belong together.</summary>
     public int? Run { get; init; }
 
+    /// <summary>The photo but for what it is called and what it was told with: two that are equal so are alike on a page.</summary>
+    [JsonIgnore]
+    internal GuestPhoto Unnamed => this with { Id = "", Story = null, Run = null };
+
     /// <summary>Whether any of it may be lost.</summary>
     [JsonIgnore]
     public bool MayLose => MayCrop && !OneOfAKind;

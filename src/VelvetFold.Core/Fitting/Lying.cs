@@ -1,7 +1,6 @@
 using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
-using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Fitting;
@@ -79,13 +78,11 @@ internal sealed record Lying(Piece Piece, PageRole Role, Box Box, Box? Print)
 /// <summary>An opening as paper: what its mats add around a photo.</summary>
 internal static class Mats
 {
-    public static bool Grows(Piece opening, Kit kit) => (opening.Opening!.School ?? kit.Matting.School) == MatSchool.GrowMat;
-
     /// <summary>An opening with a photo of that stock size, its top left corner there; null where trimming leaves nothing.</summary>
     public static Lying? Lay(Piece opening, Kit kit, Size stock, Length x, Length y)
     {
         var shown = Making.Shown(opening);
-        var grows = Grows(opening, kit);
+        var grows = Making.Grows(kit, opening);
         var (outer, print) = (grows ? stock.Grown(shown) : stock, grows ? stock : stock.Grown(-shown));
         if (outer is not { } whole || print is not { } seen)
             return null;
@@ -94,5 +91,6 @@ internal static class Mats
     }
 
     /// <summary>What the mats take on the page around a photo of that stock size.</summary>
-    public static Size Outer(Piece opening, Kit kit, Size stock) => Grows(opening, kit) ? stock.Grown(Making.Shown(opening))!.Value : stock;
+    public static Size Outer(Piece opening, Kit kit, Size stock) =>
+        Making.Grows(kit, opening) ? stock.Grown(Making.Shown(opening))!.Value : stock;
 }

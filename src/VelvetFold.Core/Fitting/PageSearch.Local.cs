@@ -99,7 +99,7 @@ internal sealed partial class PageSearch
             return laid;
         var (n, m) = (photos.Count, _openings.Count);
         var choices = photos.Select(p => _openings.Select(o => Choices(evaluator.Photos[p], o)).ToList()).ToList();
-        var alike = photos.Select(p => evaluator.Photos[p] with { Id = "" }).ToList();
+        var alike = photos.Select(p => evaluator.Photos[p].Unnamed).ToList();
         var (given, worst) = (new List<((int Photo, Size Stock)?[] Openings, double Cost)>(), double.MaxValue);
         var slots = new (int Photo, Size Stock)?[m];
         Give(0, 0, 0);
@@ -202,7 +202,7 @@ internal sealed partial class PageSearch
     /// <summary>An original, and what must stay whole, is never trimmed for its mat: the mat grows around it in kits of both
     /// schools.</summary>
     private Piece Whole(Piece opening, GuestPhoto photo) =>
-        photo.MayLose || Mats.Grows(opening, _design.Kit)
+        photo.MayLose || Making.Grows(_design.Kit, opening)
             ? opening
             : opening with
             {

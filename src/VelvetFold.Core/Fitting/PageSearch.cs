@@ -83,7 +83,7 @@ internal sealed partial class PageSearch(Evaluator evaluator, PageSide side)
     private List<(int Photo, Lying On)> InOrder(IReadOnlyList<(int Photo, Lying On)> laid)
     {
         var ordered = new List<(int Photo, Lying On)>(laid.Count);
-        foreach (var alike in laid.GroupBy(l => evaluator.Photos[l.Photo] with { Id = "", Story = null, Run = null }))
+        foreach (var alike in laid.GroupBy(l => evaluator.Photos[l.Photo].Unnamed))
             ordered.AddRange(
                 alike.Select(l => l.Photo).Order().Zip(alike.Select(l => l.On).OrderBy(o => o, Reading.Order), (photo, on) => (photo, on))
             );

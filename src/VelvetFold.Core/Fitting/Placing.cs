@@ -59,7 +59,7 @@ internal static class Placing
     // Photos of one size and one kind are told in their order.
     private static void InOrder(IReadOnlyList<GuestPhoto> photos, List<Lying> places, string?[] at)
     {
-        foreach (var alike in Enumerable.Range(0, photos.Count).GroupBy(i => photos[i] with { Id = "", Story = null, Run = null }))
+        foreach (var alike in Enumerable.Range(0, photos.Count).GroupBy(i => photos[i].Unnamed))
         {
             var own = alike.Select(i => at[i]).OrderBy(id => id is null ? int.MaxValue : places.FindIndex(p => p.Id == id)).ToList();
             foreach (var (photo, id) in alike.Zip(own))

@@ -14,7 +14,6 @@ internal sealed class Settling
     /// <summary>How small a card may become: 60 % of its sides.</summary>
     private static readonly double[] Shares = [1, 0.8, 0.6];
 
-    private readonly Evaluator _evaluator;
     private readonly Design _design;
     private readonly PageSide _side;
     private readonly List<Unit> _units;
@@ -25,7 +24,7 @@ internal sealed class Settling
 
     public Settling(Evaluator evaluator, PageSide side)
     {
-        (_evaluator, _design, _side) = (evaluator, evaluator.Design, side);
+        (_design, _side) = (evaluator.Design, side);
         var own = _design
             .Content.Where(t => t.Role is PageRole.Title or PageRole.Card or PageRole.Decor && _design.SideOf(t.Box) == side)
             .ToList();
@@ -121,6 +120,12 @@ internal sealed class Settling
         {
             if (_design.SideOf(opening.Box) != _side || placed.Exists(p => p.Id == opening.Id))
                 continue;
+            // A card holds its place already: it goes on waiting.
+            if (opening.Piece.IsPlaceholder && IsFree(opening, placed))
+            {
+                placed.Add(opening);
+                continue;
+            }
             var isFree =
                 opening.Piece.Opening!.Mats.Count > 0
                 && opening.Box.Size.Area <= largest

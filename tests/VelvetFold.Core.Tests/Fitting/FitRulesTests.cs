@@ -296,6 +296,44 @@ public class FitRulesTests
         Assert.Equal("Every photo is in sight: photo 2 lies, so its mats are turned.", Says("4 x 6, 4 x 3"));
     }
 
+    // Half off a panel, and larger than every photo with nothing in it: no offer may be so, and by hand it is told.
+    [Fact]
+    public void What_no_offer_may_be_is_told_where_it_is_made_by_hand()
+    {
+        var kit = Single.With(
+            Single.Layouts[0] with
+            {
+                Pieces =
+                [
+                    Left[0],
+                    Piece("A2", "8 1/2", "8", Kits.Left("1/2"), Top("1/2"), kind: PieceKind.Panel, paper: "other"),
+                    .. Left[1..],
+                ],
+            }
+        );
+        string[] Faults(string line, params OpeningChange[] changes) =>
+            [.. FitJudge.Of(kit, "L1", Photos(line), changes).Reasons.Where(r => r.Points == 60).Select(r => r.Says.ToString())];
+        Assert.Equal(
+            ["L1-P2 lies half off L1-A2."],
+            Faults("4 x 6, 3 x 4", new OpeningChange("L1", "P2", OpeningMove.Shift, At: new(L("1"), Length.Zero)))
+        );
+        Assert.Equal(
+            ["L1-P1 would be larger than every photo, with nothing in it."],
+            Faults("3 x 4", new OpeningChange("L1", "P1", OpeningMove.Patch, With: "plain A"))
+        );
+        Assert.Empty(Faults("4 x 6, 3 x 4"));
+    }
+
+    // An opening whose card holds its place already lacks nothing, and nothing better than that is possible.
+    [Fact]
+    public void An_opening_that_waits_for_its_photo_stays_as_it_is()
+    {
+        var waiting = Adaptation.Apply(Single, [new("L1", "P2", OpeningMove.Placeholder)]);
+        var answer = FitSearch.Find(waiting, "L1", Photos("4 x 6"));
+        Assert.Equal((100m, 100m, true), (answer.Fits[0].Score, answer.Most, answer.IsExact));
+        Assert.Empty(answer.Fits[0].Changes);
+    }
+
     // Whatever the sizes: in their order, none on another, apart by the gap, inside what was asked for.
     [Fact]
     public void Blocks_lie_apart_in_their_order() =>

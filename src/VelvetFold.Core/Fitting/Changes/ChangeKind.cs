@@ -24,10 +24,6 @@ internal abstract class ChangeKind
     /// <summary>Whether it speaks of the whole layout.</summary>
     public virtual bool IsWhole => false;
 
-    /// <summary>Whether it only follows from what else is done (room made, paper found, a card that holds a place), so that two ways
-    /// that differ in nothing else are one idea.</summary>
-    public virtual bool OnlyFollows => false;
-
     public abstract bool CanApply(Kit kit, Layout layout, OpeningChange change);
 
     /// <summary>The layout with it made; only where <see cref="CanApply"/> says that it can be.</summary>

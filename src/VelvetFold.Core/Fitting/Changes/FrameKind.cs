@@ -9,8 +9,6 @@ internal sealed class FrameKind : OpeningKind
 {
     public override OpeningMove Move => OpeningMove.Frame;
 
-    public override bool OnlyFollows => true;
-
     protected override bool CanApply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         piece.Opening!.Mats is [.., { Frame: null }] && Framed(kit, piece) is not null;
 

@@ -8,8 +8,6 @@ internal sealed class PaperKind : ChangeKind
 {
     public override OpeningMove Move => OpeningMove.Paper;
 
-    public override bool OnlyFollows => true;
-
     public override bool CanApply(Kit kit, Layout layout, OpeningChange change) =>
         layout.Piece(change.Piece) is { Opening.Mats.Count: > 0 } or { Opening: null, Kind: PieceKind.Journaling }
         && Making.PaperIn(kit, change) is not null;

@@ -8,8 +8,6 @@ internal sealed class PlaceholderKind : OpeningKind
 {
     public override OpeningMove Move => OpeningMove.Placeholder;
 
-    public override bool OnlyFollows => true;
-
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         layout.With(piece with { Opening = piece.Opening! with { Use = OpeningUse.Placeholder } });
 

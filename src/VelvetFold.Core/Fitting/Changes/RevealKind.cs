@@ -9,8 +9,6 @@ internal sealed class RevealKind : OpeningKind
 {
     public override OpeningMove Move => OpeningMove.Reveal;
 
-    public override bool OnlyFollows => true;
-
     protected override bool CanApply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         piece.Opening!.Mats.Count > 0 && change.Gutter is { IsPositive: true } shown && Shows(piece, shown).Stack(kit.Matting) is not null;
 

@@ -9,8 +9,6 @@ internal sealed class SchoolKind : OpeningKind
 {
     public override OpeningMove Move => OpeningMove.School;
 
-    public override bool OnlyFollows => true;
-
     protected override bool CanApply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         piece.Opening!.Mats.Count > 0 && OtherSchool(kit, piece).Stack(kit.Matting) is not null;
 

@@ -9,8 +9,6 @@ internal sealed class ShiftKind : ChangeKind
 {
     public override OpeningMove Move => OpeningMove.Shift;
 
-    public override bool OnlyFollows => true;
-
     // Pulled out from under what it is tucked under, it would be no tuck any more.
     public override bool CanApply(Kit kit, Layout layout, OpeningChange change) =>
         change.At is not null
