@@ -10,7 +10,7 @@ using VelvetFold.Formats;
 
 namespace VelvetFold.Bench;
 
-/// <summary>Fits, held against an independent judge: the cases, the cases with sizes and photos shuffled, and questions by chance.</summary>
+/// <summary>Fits, held against an independent judge: the cases, the same with sizes and photos shuffled, questions by chance.</summary>
 internal static class FitBench
 {
     private sealed record Case(string Id, Kit Kit, string Layout, string Photos);

@@ -46,9 +46,9 @@ internal sealed class Block
 }
 
 /// <summary>
-/// All ways to lay boxes out in slicing trees that keep their order (every cut from edge to edge parts the ones before from the ones after):
-/// range by range, as matrix chains are ordered (Godbole, On Efficient Computation of Matrix Chain Products, 1973), with the least wasteful
-/// of each range kept.
+/// All ways to lay boxes out in slicing trees that keep their order (every cut from edge to edge parts the ones before from the ones
+/// after): range by range, as matrix chains are ordered (Godbole, On Efficient Computation of Matrix Chain Products, 1973), with the
+/// least wasteful of each range kept.
 /// </summary>
 internal static class Blocks
 {

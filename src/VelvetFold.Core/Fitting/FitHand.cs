@@ -47,7 +47,6 @@ public static class FitHand
     // Title, cards and parts that it came to lie on, one after the other to the nearest free place.
     private static IReadOnlyList<OpeningChange> MadeRoom(Kit kit, Frame frame, string layoutId, List<OpeningChange> changes, string pinned)
     {
-        var evaluator = new Evaluator(frame.Design, []);
         for (var round = 0; round < 6; round++)
         {
             var things = Things(frame, Adaptation.Apply(kit, changes), layoutId);
@@ -68,7 +67,7 @@ public static class FitHand
             if (met is null)
                 break;
             var others = things.Where(t => t.Id != met.Id && (t.IsContent || t.IsDecor) && frame.Design.SideOf(t.Box) == side).ToList();
-            var spot = new Settling(evaluator, side).Spots(met, others).FirstOrDefault();
+            var spot = new FreePlaces(frame.Design, side).Spots(met, others).FirstOrDefault();
             if (!spot.Width.IsPositive)
                 break;
             changes.Add(Laid(layoutId, met, spot));

@@ -30,7 +30,8 @@ internal sealed partial class PageSearch
         return [.. choices.Where(c => c.Cost < Broken).OrderBy(c => c.Cost).Take(3)];
     }
 
-    /// <summary>What a photo takes off in an opening of that stock size, which was designed for another; as the evaluator counts it.</summary>
+    /// <summary>What a photo takes off in an opening of that stock size, which was designed for another; as the evaluator counts
+    /// it.</summary>
     public static double SizeCost(GuestPhoto photo, Size stock, Size? designed)
     {
         if (photo.OneOfAKind && stock != photo.Size)
@@ -305,7 +306,7 @@ internal sealed partial class PageSearch
         if (Mats.Lay(piece, _design.Kit, brought.Size, Page.X, Page.Y) is not { } lying)
             return [];
         var photos = laid.Select(l => l.On).ToList();
-        return _settling.Spots(lying, photos).Select(lying.At);
+        return _places.Spots(lying, photos).Select(lying.At);
     }
 
     // What a new opening is matted like, and what it is called.

@@ -27,7 +27,8 @@ internal sealed partial class PageSearch(Evaluator evaluator, PageSide side)
     private const int MostLocal = 16;
 
     private readonly Design _design = evaluator.Design;
-    private readonly Settling _settling = new(evaluator, side);
+    private readonly Settling _settling = new(evaluator.Design, side);
+    private readonly FreePlaces _places = new(evaluator.Design, side);
     private readonly List<Lying> _openings =
     [
         .. evaluator.Design.Openings.Where(o => evaluator.Design.SideOf(o.Box) == side).OrderBy(o => o, Reading.Order),
