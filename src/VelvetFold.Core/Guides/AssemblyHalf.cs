@@ -112,7 +112,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         var trimmed = layout.Pieces.Where(p => p.Piece.HasPrint && p.Stack.Photo != p.Piece.Size).ToList();
         bool Alone(IEnumerable<PlacedPiece> group) =>
             draft.IsPinned(Draft.KeyOf(StepKind.Trim, layout.Layout.Id, null, [.. group.Select(p => p.Label)]));
-        var groups = trimmed.GroupBy(p => (p.Piece.Size, p.Stack.Photo)).ToList();
+        var groups = trimmed.GroupBy(p => (p.Piece.Size, p.Stack.Photo, HandWork.TrimKey(draft.Kit, p.Piece))).ToList();
         foreach (var own in groups.Where(Alone))
             Add(StepKind.Trim, TrimOf([.. own]), [.. own.Select(p => p.Label)], Symbol.Trim);
         if (groups.Where(g => !Alone(g)).ToList() is { Count: > 0 } together)
@@ -128,7 +128,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
     {
         var (label, from, to) = (photos[0].Label, photos[0].Piece.Size, photos[0].Stack.Photo);
         return _words.Say(
-            draft.Kit.Matting.Trim == PhotoTrim.AllRound ? "trim.round" : "trim.two",
+            HandWork.TrimKey(draft.Kit, photos[0].Piece),
             ("pieces", Draft.List(photos.Select(p => p.Label))),
             ("from", draft.Stated(FactKind.StockWidth, label, from.Width) + " x " + draft.Stated(FactKind.StockHeight, label, from.Height)),
             ("to", draft.Size($"{label} photo", to)),
@@ -333,7 +333,10 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
                     layout.Layout.Id,
                     before,
                     labels,
-                    [.. run.SelectMany(l => LayoutPicture.Dimensions(draft.Kit, layout, l.Placed))]
+                    [
+                        .. run.Where(l => !Roughly.May(layout, l.Placed))
+                            .SelectMany(l => LayoutPicture.Dimensions(draft.Kit, layout, l.Placed)),
+                    ]
                 ),
                 Signs = [.. run.SelectMany(SignsOf).Distinct()],
                 Why = Why(run),
@@ -344,7 +347,11 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
 
     private static IEnumerable<Sign> SignsOf(Laid laid)
     {
-        yield return new(laid.Tucks.Count > 0 ? Symbol.Tuck : Symbol.Stick);
+        yield return new(
+            laid.Tucks.Count > 0 ? Symbol.Tuck
+            : laid.Placed.Piece.Kind == PieceKind.Drawn ? Symbol.Write
+            : Symbol.Stick
+        );
         if (laid.Placed.Piece.Mount == Mount.Raised)
             yield return new(Symbol.Raise);
         if (laid.Free.Count > 0)
@@ -355,6 +362,24 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
     {
         var piece = placed.Piece;
         var size = draft.Size(placed.Label, placed.Box.Size);
+        if (piece.Kind == PieceKind.Drawn)
+        {
+            var work = _words.Say(
+                "thing." + piece.Drawn!.Kind.ToString().ToLowerInvariant(),
+                ("piece", placed.Label),
+                ("size", size),
+                ("tool", piece.Drawn.With)
+            );
+            return Roughly.May(layout, placed)
+                ? _words.Say("draw.roughly", ("thing", work), ("where", where("")))
+                : _words.Say(
+                    "draw",
+                    ("thing", work),
+                    ("where", where("")),
+                    ("across", sentence.Say(placed, Axis.Across, down)),
+                    ("down", sentence.Say(placed, Axis.Down, down))
+                );
+        }
         var (across, below) = (sentence.Say(placed, Axis.Across, down), sentence.Say(placed, Axis.Down, down));
         if (piece is { Kind: PieceKind.Photo, HoldsPhoto: false } && placed.Stack.Layers.Count == 0)
             return _words.Say(
@@ -380,6 +405,10 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
             ("size", size),
             ("paper", draft.Made(piece))
         );
+        if (Roughly.May(layout, placed))
+            return inRun
+                ? _words.Say("lay.line.roughly", ("thing", thing.Sentence()))
+                : _words.Say("lay.roughly", ("thing", thing), ("where", where("")));
         if (placed.Box == layout.Layout.PageBox(piece.Side) && piece.Across.LeansOn is null && piece.Down.LeansOn is null)
             return inRun
                 ? _words.Say("lay.line.cover", ("thing", thing.Sentence()))
@@ -424,6 +453,8 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
                     _words.Say("lay.length", ("length", draft.Stated(FactKind.Amount, placed.Label, piece.Part!.TakesLength(piece.Size))))
                 );
         }
+        if (piece is { Kind: PieceKind.Drawn, Wet.Minutes: > 0 and var minutes })
+            more.Add(_words.Say("draw.dries", ("minutes", Words.Number(minutes))));
         if (piece.Tilt is { } tilt and not 0)
             more.Add(
                 _words.Say(

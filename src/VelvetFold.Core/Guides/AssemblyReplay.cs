@@ -13,6 +13,7 @@ internal sealed class AssemblyReplay(ProofTable table)
 {
     private readonly IReadOnlySet<string> _paired = table.Plan.Paired;
     private readonly Dictionary<string, Box> _down = [];
+    private readonly HashSet<string> _roughly = [];
     private readonly HashSet<FreeEdge> _free = [];
     private readonly Dictionary<string, int> _drying = [];
     private readonly HashSet<string> _wetDone = [];
@@ -165,7 +166,7 @@ internal sealed class AssemblyReplay(ProofTable table)
                 !table.Says(told["from"], placed.Piece.Size)
                 || !table.Says(told["to"], placed.Stack.Photo)
                 || (told.Find("off") is { } off && !table.Says(off, placed.Piece.Size.Width - placed.Stack.Photo.Width))
-                || (told.Key == "trim.round") != (table.Kit.Matting.Trim == PhotoTrim.AllRound)
+                || told.Key != HandWork.TrimKey(table.Kit, placed.Piece)
             )
                 Wrong(step, label);
             if (!_trimmed.Add(label))
@@ -267,15 +268,32 @@ internal sealed class AssemblyReplay(ProofTable table)
             Fault(step, "lay-wrong", Saying.Of("proof.lay-wrong", ("number", step), ("label", label)));
         if (placed.Piece.Part is null && thing.Find("paper") is { } paper)
             table.Shows(step, label, paper, placed.Piece.Paper, placed.Piece.Face);
+        if (thing.Find("tool") is { } tool && tool.Text != placed.Piece.Drawn?.With)
+            Fault(step, "lay-wrong", Saying.Of("proof.lay-wrong", ("number", step), ("label", label)));
         IsReady(step, placed);
         More(step, layout, placed, line);
         Under(step, layout, placed, told);
-        _down[label] = told.Find("across") is null ? Cover(step, layout, placed) : Place(step, layout, placed, told);
+        if (told.Key.EndsWith("roughly", StringComparison.Ordinal))
+            LayRoughly(step, layout, placed);
+        else
+            _down[label] = told.Find("across") is null ? Cover(step, layout, placed) : Place(step, layout, placed, told);
+    }
+
+    // What lies about right has no place that anything could be measured from, and keeps clear of photos and of what is written on.
+    private void LayRoughly(int step, ResolvedLayout layout, PlacedPiece placed)
+    {
+        _down[placed.Label] = placed.Box;
+        _roughly.Add(placed.Label);
+        if (!placed.Piece.Roughly)
+            Fault(step, "lay-wrong", Saying.Of("proof.lay-wrong", ("number", step), ("label", placed.Label)));
+        foreach (var under in Roughly.Covered(layout, placed))
+            Fault(step, "roughly-over", Saying.Of("proof.roughly-over", ("number", step), ("label", placed.Label), ("under", under.Label)));
     }
 
     private static string Thing(PlacedPiece placed) =>
         (placed.Piece, placed.Stack.Layers) switch
         {
+            ({ Drawn: { } drawn }, _) => "thing." + drawn.Kind.ToString().ToLowerInvariant(),
             ({ Kind: PieceKind.Photo, HoldsPhoto: false }, { Count: 0 }) => "leave",
             ({ Kind: PieceKind.Photo, HoldsPhoto: false }, _) => "thing.empty",
             ({ IsPlaceholder: true }, { Count: 0 }) => "thing.placeholder",
@@ -346,6 +364,7 @@ internal sealed class AssemblyReplay(ProofTable table)
             (Said("lay.letters") is not null) == (sheet?.Kind == Stock.PartKind.Letters && piece.Part!.Part is { Length: > 1 }),
             IsOver(Axis.Across, Said("lay.over.across")),
             IsOver(Axis.Down, Said("lay.over.down")),
+            (Said("draw.dries")?["minutes"].Number ?? 0) == (piece.Kind == PieceKind.Drawn ? piece.Wet?.Minutes ?? 0 : 0),
             (Said("lay.later") is not null) == (piece.IsPlaceholder && placed.Stack.Layers.Count == 0),
         ];
         bool IsOver(Axis axis, Told? said) =>
@@ -471,7 +490,7 @@ internal sealed class AssemblyReplay(ProofTable table)
         Span? on = page;
         if (place.Find("on") is { } other)
         {
-            on = _down.TryGetValue(other.Text, out var lying) ? lying.Along(axis) : null;
+            on = _down.TryGetValue(other.Text, out var lying) && !_roughly.Contains(other.Text) ? lying.Along(axis) : null;
             if (on is null)
                 Fault(step, "not-there-yet", Saying.Of("proof.not-lying-yet", ("number", step), ("of", other.Text)));
         }

@@ -124,7 +124,7 @@ public sealed class GuideProof
             case "mat" or "frame":
                 _assembly.Mats(step, text);
                 break;
-            case "lay" or "leave":
+            case "draw" or "lay" or "leave":
                 _assembly.Lay(step, text, lines);
                 break;
             case "press":

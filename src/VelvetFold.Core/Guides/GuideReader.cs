@@ -45,6 +45,7 @@ internal sealed partial class GuideReader
     private readonly Rule _count;
     private readonly Rule _edge;
     private readonly Rule _work;
+    private readonly Rule _tool;
     private readonly Rule _partName;
     private readonly Rule _sheetName;
     private readonly Rule _layout;
@@ -70,6 +71,11 @@ internal sealed partial class GuideReader
         "lay",
         "lay.run",
         "lay.cover",
+        "lay.roughly",
+        "lay.line.roughly",
+        "draw",
+        "draw.roughly",
+        "draw.dries",
         "lay.line.cover",
         "leave",
         "leave.line",
@@ -108,10 +114,13 @@ internal sealed partial class GuideReader
         "prep.stickers",
         "prep.letters",
         "prep.twine",
+        "prep.holes",
         "dry",
         "dry.tack",
         "dry.wait",
         "trim.two",
+        "trim.two.left",
+        "trim.two.top",
         "trim.round",
         "mat.photo",
         "mat.more",
@@ -164,6 +173,8 @@ internal sealed partial class GuideReader
         "thing.ready",
     ];
 
+    private static readonly string[] Drawings = ["thing.dashes", "thing.stitches", "thing.doodle", "thing.stamp", "thing.stencil"];
+
     private static readonly string[] Places =
     [
         "tucked",
@@ -200,6 +211,7 @@ internal sealed partial class GuideReader
             [.. kit.Layouts.SelectMany(l => l.Pieces).Select(p => p.Part?.Part).OfType<string>()],
             [.. kit.Layouts.Select(l => l.Name)],
             [.. kit.Layouts.SelectMany(l => l.Pieces).Select(p => p.Wet?.Words).OfType<string>()],
+            [.. kit.Layouts.SelectMany(l => l.Pieces).Select(p => p.Drawn?.With).OfType<string>()],
         ];
         _known = KnownWith(string.Join('\v', names.Select(n => string.Join('\n', n)).Prepend(words.Language)));
         _label = Names(names[0]);
@@ -210,6 +222,7 @@ internal sealed partial class GuideReader
         _partName = Names(names[4]);
         _layout = Names(names[5]);
         _work = Names(names[6]);
+        _tool = Names(names[7]);
         _length = Pattern(Lengths());
         _count = Pattern(Whole());
         _edge = Any("edge.left", "edge.top", "edge.right", "edge.bottom");
@@ -312,7 +325,9 @@ internal sealed partial class GuideReader
             (_, "edge" or "a" or "b" or "c") => _edge,
             (_, "edges") => Any("edges.one", "edges.two", "edges.three", "edges.all"),
             (_, "across" or "down") => Any(Places),
+            ("draw" or "draw.roughly", "thing") => Any(Drawings),
             (_, "thing") => Any(Things),
+            (_, "tool") => _tool,
             ("leave", "where") => Either(Any("where.left.at", "where.right.at", "where.both.at"), Nothing),
             (_, "where") => Either(Any("where.left", "where.right", "where.both"), Nothing),
             (_, "bracket") => Any("bracket.same", "bracket.edge"),

@@ -32,8 +32,19 @@ internal sealed class HandWork(Draft draft, IReadOnlySet<string> paired)
             PartKind.Stickers => "prep.stickers",
             PartKind.Letters => "prep.letters",
             PartKind.ByLength => "prep.twine",
-            _ => null,
+            _ => piece.Hole ? "prep.holes" : null,
         };
+
+    /// <summary>From which sides a photo is trimmed: the sentence that says it.</summary>
+    public static string TrimKey(Kit kit, Piece photo) =>
+        kit.Matting.Trim == PhotoTrim.AllRound
+            ? "trim.round"
+            : photo.Opening?.TrimmedSides switch
+            {
+                (Measures.Edge.Left, _) => "trim.two.left",
+                (_, Measures.Edge.Top) => "trim.two.top",
+                _ => "trim.two",
+            };
 
     private bool Outlined(Piece piece, string label) => piece.Shape is { Kind: not OutlineKind.Rectangle } && !paired.Contains(label);
 

@@ -124,7 +124,7 @@ internal sealed class LayOrder
     {
         foreach (var piece in _pieces)
         foreach (var rule in new[] { piece.Piece.Across, piece.Piece.Down })
-            if (rule.LeansOn is { } on && _wished.ContainsKey(on))
+            if (!Roughly.May(_layout, piece) && rule.LeansOn is { } on && _wished.ContainsKey(on))
                 _wished[piece.Id].Add(on);
         foreach (var group in _layout.Layout.Arrangements)
         {
@@ -184,7 +184,7 @@ internal sealed class LayOrder
             PieceKind.Tie => 5,
             PieceKind.Raised => 4,
             _ when piece.Mount == Mount.Raised => 4,
-            PieceKind.DieCut or PieceKind.Sticker => 3,
+            PieceKind.DieCut or PieceKind.Sticker or PieceKind.Drawn => 3,
             PieceKind.Title => 2,
             PieceKind.Journaling => 1,
             _ => 0,
@@ -211,6 +211,7 @@ internal sealed class LayOrder
             _ when tucks.Count > 0 => (LayReason.Tuck, Labels(tucks.Select(t => t.Under).Distinct())),
             _ when inner is not null => (LayReason.Inner, Labels([inner.Members[0], inner.Members[^1]])),
             _ when Rank(placed.Piece) >= 4 => (LayReason.Raised, []),
+            { Kind: PieceKind.Drawn } => (LayReason.None, []),
             _ when Rank(placed.Piece) == 3 => (LayReason.Part, []),
             _ when over.Count > 0 => (LayReason.Under, Labels(over)),
             _ when from.Count > 0 => (LayReason.Measured, Labels(from)),

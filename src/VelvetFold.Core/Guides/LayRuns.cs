@@ -67,7 +67,8 @@ internal sealed class LayRuns(Draft draft, Layout layout)
         one.Placed.Piece.Side == next.Placed.Piece.Side
         && one.Tucks.Count == 0
         && next.Tucks.Count == 0
-        && Kind(one.Placed.Piece) == Kind(next.Placed.Piece);
+        && Kind(one.Placed.Piece) == Kind(next.Placed.Piece)
+        && one.Placed.Piece.Kind != PieceKind.Drawn;
 
     private static int Kind(Piece piece) =>
         piece switch

@@ -123,6 +123,11 @@ public static class Materials
                 list.Add(new(MaterialKind.Tool, Say("tool.punch")));
             if (works.Contains(EdgeWork.Inked))
                 list.Add(new(MaterialKind.Tool, Say("tool.ink")));
+            if (pieces.Any(p => p.Piece.Hole))
+                list.Add(new(MaterialKind.Tool, Say("tool.rings")));
+            list.AddRange(
+                pieces.Select(p => p.Piece.Drawn?.With).OfType<string>().Distinct().Select(with => new Material(MaterialKind.Tool, with))
+            );
             list.Add(new(MaterialKind.Tool, Say("tool.pen")));
         }
 

@@ -12,7 +12,7 @@ internal static class Holes
     /// within it (a circle's inner square is 0.707 of its width); nothing that can be relied on of a template, a tie or print.</summary>
     public static Box? Cover(PlacedPiece placed)
     {
-        if (placed.Piece.Kind is PieceKind.Tie or PieceKind.Printed || placed.Piece.Tilt is not (null or 0))
+        if (placed.Piece.Kind is PieceKind.Tie or PieceKind.Printed or PieceKind.Drawn || placed.Piece.Tilt is not (null or 0))
             return null;
         var box = placed.Box;
         return placed.Piece.Shape?.Kind switch

@@ -57,11 +57,34 @@ internal static class Layers
         }
     }
 
+    /// <summary>What may lie where it pleases and is shown on a photo or a card: the guide measures its place all the same.</summary>
+    public static IEnumerable<Finding> RoughlyOver(Kit kit, ResolvedLayout layout) =>
+        from placed in layout.Pieces
+        where placed.Piece.Roughly
+        let under = Roughly.Covered(layout, placed).ToList()
+        where under.Count > 0
+        select new Finding(
+            "roughly-over",
+            Gravity.Note,
+            layout.Layout.Id,
+            [placed.Id, .. under.Select(p => p.Id)],
+            Saying.Of("finding.roughly-over", ("placed", placed.Label), ("list", under.Select(p => p.Id))),
+            new(Saying.Of("finding.say-its-place"), layout.Layout.Piece(placed.Id)! with { Roughly = false })
+        );
+
     public static IEnumerable<Finding> UnaskedOverlaps(Kit kit, ResolvedLayout layout)
     {
         var pieces = layout
             .Pieces.Where(p =>
-                p.Piece.Kind is not (PieceKind.Tie or PieceKind.Sticker or PieceKind.DieCut or PieceKind.Raised or PieceKind.Printed)
+                p.Piece.Kind
+                    is not (
+                        PieceKind.Tie
+                        or PieceKind.Sticker
+                        or PieceKind.DieCut
+                        or PieceKind.Raised
+                        or PieceKind.Printed
+                        or PieceKind.Drawn
+                    )
             )
             .ToList();
         for (var i = 0; i < pieces.Count; i++)

@@ -17,6 +17,7 @@ public static class PageCheck
         Layers.TuckedOver,
         Layers.UnaskedOverlaps,
         Layers.NearlyMeeting,
+        Layers.RoughlyOver,
         Reveals.Uneven,
         Reveals.Thin,
         PaperCheck.PaperOf,

@@ -293,6 +293,10 @@ public static partial class KitRules
                             : Saying.Of("fault.is-no-photo-so", ("piece", piece.Id))
                     )
                 );
+            if (piece.Kind == PieceKind.Drawn != piece.Drawn is not null)
+                faults.Add(new($"{path}.drawn", Saying.Of("fault.what-is-drawn-says", ("piece", piece.Id))));
+            if (piece.Drawn is { } drawn && (WithoutWords(drawn.Tool) || (drawn.Colour is { } colour && WithoutWords(colour))))
+                faults.Add(new($"{path}.drawn.tool", Saying.Of("fault.a-tool-is-named", ("piece", piece.Id))));
             if (piece.Tilt is < -45 or > 45)
                 faults.Add(new($"{path}.tilt", Saying.Of("fault.is-tilted-by-degrees", ("piece", piece.Id), ("tilt", piece.Tilt))));
             if (piece.Gut is { } gut && (!gut.IsPositive || gut * 2 >= piece.Size.Shorter))
@@ -350,6 +354,10 @@ public static partial class KitRules
         else if (size.Longer > Largest)
             faults.Add(new(path, Saying.Of("fault.is-larger-than", ("size", size), ("largest", Largest))));
     }
+
+    // Words that stand in a sentence end neither it nor a part of it.
+    private static bool WithoutWords(string text) =>
+        text.Trim().Length is < 1 or > 60 || text.Trim() != text || text.Any(c => char.IsControl(c) || c is ';' or ':');
 
     private static void ColourFault(List<Fault> faults, string? colour, string path)
     {

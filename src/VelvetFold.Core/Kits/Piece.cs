@@ -52,6 +52,46 @@ public enum PieceKind
     /// <summary>An area printed on a base already; nothing is cut for it.</summary>
     [JsonStringEnumMemberName("printed")]
     Printed,
+
+    /// <summary>Dashes, stitches, a doodle, a stamp or a stencil on what lies there already.</summary>
+    [JsonStringEnumMemberName("drawn")]
+    Drawn,
+}
+
+/// <summary>What is done on a page once its pieces lie.</summary>
+[JsonConverter(typeof(TextEnum<DrawnKind>))]
+public enum DrawnKind
+{
+    [JsonStringEnumMemberName("dashes")]
+    Dashes,
+
+    [JsonStringEnumMemberName("stitches")]
+    Stitches,
+
+    [JsonStringEnumMemberName("doodle")]
+    Doodle,
+
+    [JsonStringEnumMemberName("stamp")]
+    Stamp,
+
+    [JsonStringEnumMemberName("stencil")]
+    Stencil,
+}
+
+/// <summary>What a drawn piece is done with.</summary>
+public sealed record DrawnWork
+{
+    public DrawnKind Kind { get; init; }
+
+    /// <summary>The tool, in the designer's words: a fine pen, the gull stamp.</summary>
+    public required string Tool { get; init; }
+
+    /// <summary>Its colour, in the designer's words; none where the tool says enough.</summary>
+    public string? Colour { get; init; }
+
+    /// <summary>Tool and colour as a sentence takes them.</summary>
+    [JsonIgnore]
+    public string With => Colour is null ? Tool : $"{Tool}, {Colour}";
 }
 
 /// <summary>What an opening holds.</summary>
@@ -84,6 +124,14 @@ public sealed record PhotoOpening
     public bool Focal { get; init; }
 
     public OpeningUse Use { get; init; }
+
+    /// <summary>Where its faces or its writing are: nothing is trimmed off there. None where it does not matter.</summary>
+    public Edge? Faces { get; init; }
+
+    /// <summary>The two sides that trimming takes from: the right and the lower one, unless its faces are there.</summary>
+    [JsonIgnore]
+    public (Edge Across, Edge Down) TrimmedSides =>
+        (Faces == Edge.Right ? Edge.Left : Edge.Right, Faces == Edge.Bottom ? Edge.Top : Edge.Bottom);
 }
 
 /// <summary>One piece of a layout.</summary>
@@ -145,6 +193,15 @@ public sealed record Piece
 
     /// <summary>Who cuts it; of a photo, who cuts its mats.</summary>
     public CutBy CutBy { get; init; }
+
+    /// <summary>Whether its place is about right anywhere near: its picture shows it, and no sentence measures it.</summary>
+    public bool Roughly { get; init; }
+
+    /// <summary>Whether it has a hole for twine or a brad, which is reinforced before it is laid.</summary>
+    public bool Hole { get; init; }
+
+    /// <summary>Of a drawn piece: what it is done with.</summary>
+    public DrawnWork? Drawn { get; init; }
 
     /// <summary>The ready-made part it is; none for what is cut from paper.</summary>
     public PartUse? Part { get; init; }
@@ -213,7 +270,7 @@ public sealed record Piece
     /// <summary>How long it dries before it is laid, in minutes: what is said, or 5 where its edges are inked (common practice, no
     /// source); 0 where nothing is wet.</summary>
     [JsonIgnore]
-    public int DryingMinutes => Wet?.Minutes ?? (Finishes.Any(f => f.Work == EdgeWork.Inked) ? 5 : 0);
+    public int DryingMinutes => Kind == PieceKind.Drawn ? 0 : Wet?.Minutes ?? (Finishes.Any(f => f.Work == EdgeWork.Inked) ? 5 : 0);
 
     /// <summary>Whether it holds a photo, or the card that stands in for one.</summary>
     [JsonIgnore]

@@ -77,7 +77,7 @@ public static class Hidden
     /// <summary>Whether a piece hides what lies under its whole box: a straight rectangle of paper or a photo.</summary>
     public static bool IsOpaque(PlacedPiece placed) =>
         placed.Piece is { Tilt: null or 0, Shape: null or { Kind: OutlineKind.Rectangle }, Gut: null }
-        && placed.Piece.Kind is not (PieceKind.Tie or PieceKind.Sticker or PieceKind.DieCut or PieceKind.Raised)
+        && placed.Piece.Kind is not (PieceKind.Tie or PieceKind.Sticker or PieceKind.DieCut or PieceKind.Raised or PieceKind.Drawn)
         && (
             placed.Piece.Kind != PieceKind.Photo
             || placed.Piece.HoldsPhoto

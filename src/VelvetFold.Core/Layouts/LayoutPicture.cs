@@ -86,7 +86,12 @@ public static class LayoutPicture
     private static IEnumerable<Mark> MarksOf(PlacedPiece placed)
     {
         var (piece, label) = (placed.Piece, placed.Label);
-        if (piece.Kind != PieceKind.Photo)
+        if (piece.Drawn is { } drawn)
+        {
+            foreach (var line in Drawing(placed, drawn.Kind))
+                yield return line;
+        }
+        else if (piece.Kind != PieceKind.Photo)
         {
             yield return new BoxMark(
                 Role.Paper,
@@ -120,6 +125,27 @@ public static class LayoutPicture
                 ? new BoxMark(piece.IsPlaceholder ? Role.Empty : Role.Photo, label, photo, Tilt: piece.Tilt)
                 : new BoxMark(Role.Empty, label, placed.Box.Centred(placed.Stack.Photo), Tilt: piece.Tilt);
         }
+    }
+
+    // Dashes and stitches run along the middle of their longer side; of the others the place is marked.
+    private static IEnumerable<LineMark> Drawing(PlacedPiece placed, DrawnKind kind)
+    {
+        LineMark Line(Length x1, Length y1, Length x2, Length y2) => new(Role.Seam, placed.Label, x1, y1, x2, y2);
+        var (box, middle) = (placed.Box, (X: placed.Box.X + placed.Box.Width.Half, Y: placed.Box.Y + placed.Box.Height.Half));
+        return kind is DrawnKind.Dashes or DrawnKind.Stitches
+            ?
+            [
+                placed.Piece.LongAxis == Axis.Across
+                    ? Line(box.X, middle.Y, box.Right, middle.Y)
+                    : Line(middle.X, box.Y, middle.X, box.Bottom),
+            ]
+            :
+            [
+                Line(box.X, box.Y, box.Right, box.Y),
+                Line(box.Right, box.Y, box.Right, box.Bottom),
+                Line(box.X, box.Bottom, box.Right, box.Bottom),
+                Line(box.X, box.Y, box.X, box.Bottom),
+            ];
     }
 
     private static List<SceneEdge>? EdgesOf(Piece piece) =>

@@ -74,7 +74,8 @@ public static class PageDimensions
         }
     }
 
-    private static IEnumerable<PlacedPiece> Laid(ResolvedLayout resolved) => resolved.Pieces.Where(p => p.Piece.Kind != PieceKind.Printed);
+    private static IEnumerable<PlacedPiece> Laid(ResolvedLayout resolved) =>
+        resolved.Pieces.Where(p => p.Piece.Kind != PieceKind.Printed && !Roughly.May(resolved, p));
 
     private static bool IsMeasured(Piece piece) => piece.Part is null;
 

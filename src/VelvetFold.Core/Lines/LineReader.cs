@@ -114,6 +114,7 @@ internal sealed class LineReader
                             or PieceKind.Tie
                             or PieceKind.Raised
                             or PieceKind.Printed
+                            or PieceKind.Drawn
                         ? null
                     : _kit.Papers.Count == 1 ? _kit.Papers[0].Id
                     : null
@@ -436,7 +437,7 @@ internal sealed class LineReader
             PieceKind.Photo => 'P',
             PieceKind.Title => 'T',
             PieceKind.Journaling => 'J',
-            PieceKind.DieCut or PieceKind.Sticker or PieceKind.Raised => 'D',
+            PieceKind.DieCut or PieceKind.Sticker or PieceKind.Raised or PieceKind.Drawn => 'D',
             PieceKind.Tie => 'Y',
             _ => 'B',
         };

@@ -22,6 +22,7 @@ internal static class LineWords
         ["tie"] = PieceKind.Tie,
         ["raised part"] = PieceKind.Raised,
         ["printed"] = PieceKind.Printed,
+        ["drawn"] = PieceKind.Drawn,
         ["bases"] = PieceKind.Base,
         ["panels"] = PieceKind.Panel,
         ["strips"] = PieceKind.Strip,
@@ -86,6 +87,25 @@ internal static class LineWords
         ["photo trimmed"] = MatSchool.TrimPhoto,
     };
 
+    public static readonly IReadOnlyDictionary<string, DrawnKind> Drawings = new Dictionary<string, DrawnKind>(
+        StringComparer.OrdinalIgnoreCase
+    )
+    {
+        ["dashes"] = DrawnKind.Dashes,
+        ["stitches"] = DrawnKind.Stitches,
+        ["doodle"] = DrawnKind.Doodle,
+        ["stamp"] = DrawnKind.Stamp,
+        ["stencil"] = DrawnKind.Stencil,
+    };
+
+    public static readonly IReadOnlyDictionary<string, Edge> Faces = new Dictionary<string, Edge>(StringComparer.OrdinalIgnoreCase)
+    {
+        ["faces left"] = Edge.Left,
+        ["faces right"] = Edge.Right,
+        ["faces above"] = Edge.Top,
+        ["faces below"] = Edge.Bottom,
+    };
+
     public static string Of<T>(IReadOnlyDictionary<string, T> words, T value)
         where T : struct => words.First(w => w.Value.Equals(value)).Key;
 
@@ -110,6 +130,8 @@ internal static class LineWords
         "hanging",
         "focal",
         "raised",
+        "roughly",
+        "with a hole",
         "tilted",
         "joined at",
         "part",

@@ -65,6 +65,13 @@ internal sealed class LineWriter(Kit kit, Layout layout)
         if (piece.Opening is { } opening)
             foreach (var clause in Clauses(opening))
                 yield return clause;
+        if (piece.Drawn is { } drawn)
+            yield return $"{LineWords.Of(LineWords.Drawings, drawn.Kind)} with {Quote(drawn.Tool)}"
+                + (drawn.Colour is { } colour ? $" in {Quote(colour)}" : "");
+        if (piece.Roughly)
+            yield return "roughly";
+        if (piece.Hole)
+            yield return "with a hole";
         if (piece.PrintTurned)
             yield return "print turned";
         if (piece.Shape is { } shape)
@@ -104,6 +111,8 @@ internal sealed class LineWriter(Kit kit, Layout layout)
                 + $"{mat.Face}{(mat.Frame is { } frame ? " framed " + Say(frame) : "")}";
         if (opening.School is { } school)
             yield return LineWords.Of(LineWords.Schools, school);
+        if (opening.Faces is { } faces)
+            yield return LineWords.Of(LineWords.Faces, faces);
         if (opening.Focal)
             yield return "focal";
         if (opening.Use == OpeningUse.Empty)

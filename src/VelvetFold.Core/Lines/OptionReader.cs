@@ -35,6 +35,14 @@ internal sealed class OptionReader(
             return Photo(piece, mark, o => o with { Use = OpeningUse.Empty });
         if (cursor.Take("placeholder") is not null)
             return Photo(piece, mark, o => o with { Use = OpeningUse.Placeholder });
+        if (cursor.Take(LineWords.Faces.Keys) is { } faces)
+            return Photo(piece, mark, o => o with { Faces = LineWords.Faces[faces] });
+        if (cursor.Take("roughly") is not null)
+            return piece with { Roughly = true };
+        if (cursor.Take("with a hole") is not null)
+            return piece with { Hole = true };
+        if (cursor.Take(LineWords.Drawings.Keys) is { } drawn)
+            return Drawn(piece, mark, LineWords.Drawings[drawn]);
         if (cursor.Take("print turned") is not null)
             return piece with { PrintTurned = true };
         if (cursor.Take("raised") is not null)
@@ -64,6 +72,28 @@ internal sealed class OptionReader(
         if (cursor.Take(LineWords.Works.Keys) is { } work)
             return Finished(piece, LineWords.Works[work]);
         return null;
+    }
+
+    // stitches with "needle" in "white thread"
+    private Piece Drawn(Piece piece, int at, DrawnKind kind)
+    {
+        if (piece.Kind != PieceKind.Drawn)
+            throw new LineException(at + 1, Saying.Of("line.is-not-drawn", ("piece", piece.Id)));
+        cursor.Need("with");
+        var tool = cursor.Quoted() ?? throw new LineException(cursor.Column, Saying.Of("line.the-tool-after-with"));
+        var before = cursor.At;
+        var colour = cursor.Take("in") is null ? null : cursor.Quoted();
+        if (colour is null)
+            cursor.GoTo(before);
+        return piece with
+        {
+            Drawn = new()
+            {
+                Kind = kind,
+                Tool = tool,
+                Colour = colour,
+            },
+        };
     }
 
     private List<Length> NeedJoins(Piece piece)

@@ -47,7 +47,7 @@ internal static class AnyKit
     private static Gen<Piece> Piece(int i) =>
         Gen.Select(
                 Gen.Select(Gen.Int[2, 24], Gen.Int[2, 24], Rule(Axis.Across, i), Rule(Axis.Down, i)),
-                Gen.Int[0, 15],
+                Gen.Int[0, 19],
                 Gen.Int[0, 2],
                 Gen.Bool
             )
@@ -152,6 +152,34 @@ internal static class AnyKit
                             ],
                         },
                         15 => piece with { Paper = "sheet", Face = other ? SheetFace.B : SheetFace.A },
+                        16 => piece with
+                        {
+                            Kind = PieceKind.Drawn,
+                            Paper = null,
+                            Face = SheetFace.A,
+                            Roughly = other && size.Shorter < L("1"),
+                            Wet = other ? null : new() { Minutes = 7 },
+                            Drawn = new()
+                            {
+                                Kind = (DrawnKind)(place.Item2 % 5),
+                                Tool = "fine pen",
+                                Colour = other ? null : "blue",
+                            },
+                        },
+                        17 when size.Shorter < L("3/4") => piece with { Roughly = true },
+                        18 => piece with { Hole = true },
+                        19 when size.Shorter > L("1") => piece with
+                        {
+                            Kind = PieceKind.Photo,
+                            Paper = null,
+                            Face = SheetFace.A,
+                            Opening = new()
+                            {
+                                School = MatSchool.TrimPhoto,
+                                Faces = (Edge)(place.Item1 % 4),
+                                Mats = [new() { Paper = "plain", Reveal = L("1/8") }],
+                            },
+                        },
                         _ => piece,
                     };
                 }

@@ -4,6 +4,8 @@ using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Guides;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Matting;
+using VelvetFold.Core.Measures;
 using static VelvetFold.Core.Tests.Kits;
 
 namespace VelvetFold.Core.Tests.Guides;
@@ -158,6 +160,21 @@ public partial class GuideProofTests
         ("an edge stuck that has to stay free", @" Stick it down, but leave the right edge free\.", ""),
         ("another mat", @"mat 1 \(", "mat 2 ("),
         ("from another paper", @", other\)", ", Sheet)"),
+        (
+            "trimmed where the faces are",
+            @"off the left side and off the lower side, two cuts; the right side stays, their faces are there",
+            "off the right side and off the lower side, two cuts"
+        ),
+        ("a hole not reinforced", @"^Punch the hole of [^;]*back\. ?", ""),
+        ("another kind of drawing", @"Add dashes", "Add stitches"),
+        ("another colour", @"fine pen, blue\)", "fine pen)"),
+        ("drying left out", @" Let it dry for 7 minutes, [^.]*\.", ""),
+        (
+            "a place made up",
+            @", about where the picture shows it, as it pleases you",
+            ": flush with the left edge of the page; flush with the top edge of the page"
+        ),
+        ("a place left out", @"^Add ([^:]*): .*?\.( Let|$)", "Add $1, about where the picture shows it, as it pleases you.$2"),
         ("a piece of a run left out", @"; L1-B\d mat \([^;]*\)\.$", "."),
     ];
 
@@ -680,5 +697,50 @@ public partial class GuideProofTests
         Assert.Equal([S("4 3/4", "6 3/4"), S("4 1/4", "6 1/4"), S("4", "6")], boxes.Select(b => b.Box.Size));
         Assert.All(boxes, b => Assert.True(new Core.Measures.Box(default, default, picture.Size).Contains(b.Box)));
         Assert.Contains("L1-P1 mat 2 4¾ x 6¾", picture.Says.ToString(), StringComparison.Ordinal);
+    }
+
+    // Two cuts, off the right and the lower side, unless the faces are there (common practice, no source): 1/8 off a 4 x 6 shows 1/16.
+    [Theory]
+    [InlineData(null, "off the right side and off the lower side")]
+    [InlineData(Edge.Left, "off the right side and off the lower side")]
+    [InlineData(Edge.Right, "off the left side and off the lower side")]
+    [InlineData(Edge.Bottom, "off the right side and off the upper side")]
+    public void A_photo_is_not_trimmed_where_its_faces_are(Edge? faces, string says)
+    {
+        var photo = Photo("P1", "4", "6", Left("1"), Top("1"), ("plain", "1/16"));
+        var written = Written.Of(
+            Kit(Layout(LayoutKind.Single, photo with { Opening = photo.Opening! with { School = MatSchool.TrimPhoto, Faces = faces } }))
+        );
+        var trim = Assert.Single(written.Steps, s => s.Kind == StepKind.Trim).Text;
+        Assert.Contains("from 4 x 6 to 3⅞ x 5⅞: ⅛ " + says, trim, StringComparison.Ordinal);
+        Assert.True(written.Proof().Holds);
+    }
+
+    [Fact]
+    public void What_lies_about_right_has_no_measure_and_nothing_is_measured_from_it()
+    {
+        var written = Written.Of(
+            Kit(
+                Layout(
+                    LayoutKind.Single,
+                    Piece("D1", "1", "1", Left("2"), Top("2")) with
+                    {
+                        Roughly = true,
+                    },
+                    Piece("D2", "1", "1", new Beside(Edge.Right, "D1", L("1/2")), Top("2"))
+                )
+            )
+        );
+        var lines = written.Steps.Where(s => s.Kind == StepKind.Lay).SelectMany(s => s.Lines.Prepend(s.Text)).ToList();
+        Assert.Contains(
+            lines,
+            l => l.Contains("L1-D1", StringComparison.Ordinal) && l.Contains("as it pleases you", StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            lines,
+            l => l.Contains("L1-D2", StringComparison.Ordinal) && l.Contains("3½ from the left", StringComparison.Ordinal)
+        );
+        Assert.DoesNotContain(lines, l => l.Contains("of L1-D1", StringComparison.Ordinal));
+        Assert.True(written.Proof().Holds);
     }
 }

@@ -144,6 +144,22 @@ public class PageCheckTests
         );
 
     [Fact]
+    public void What_may_lie_where_it_pleases_and_lies_on_a_photo_is_noticed() =>
+        OneThatItsMendMends(
+            "roughly-over",
+            Kit(
+                Layout(
+                    LayoutKind.Single,
+                    Photo("P1", "4", "6", Left("1"), Top("1")),
+                    Piece("D1", "1", "1", Left("1 1/2"), Top("2"), kind: PieceKind.DieCut) with
+                    {
+                        Roughly = true,
+                    }
+                )
+            )
+        );
+
+    [Fact]
     public void A_raised_part_under_a_protector_is_noticed() =>
         OneThatItsMendMends(
             "raised-under-protector",

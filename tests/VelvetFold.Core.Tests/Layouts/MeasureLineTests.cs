@@ -151,6 +151,24 @@ public class MeasureLineTests
     }
 
     [Fact]
+    public void What_is_stitched_on_a_page_says_with_what_and_in_which_colour()
+    {
+        var line = "drawn 9 x 1/8, stitches with \"needle\" in \"white thread\", 2 from left, 3 from top";
+        var piece = Read(line).Piece("D1")!;
+        Assert.Equal(
+            (DrawnKind.Stitches, "needle", "white thread", null),
+            (piece.Drawn!.Kind, piece.Drawn.Tool, piece.Drawn.Colour, piece.Paper)
+        );
+        var kit = Blank() with { Layouts = [Read(line)] };
+        Assert.Equal(piece, MeasureLines.Read(MeasureLines.Write(kit, kit.Layouts[0]), Blank(), "L1").Layout.Piece("D1"));
+        Assert.Contains(
+            "not drawn",
+            MeasureLines.Read("panel 9 x 1 Ember, stitches with \"needle\"", Blank(), "L1").Faults[0].Says.ToString(),
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
     public void A_bare_in_is_not_taken_for_inches_in_front_of_a_clause() =>
         Assert.Equal(S("9", "7"), Read("2 strips 9 x 7 in a row gap 1/4").Piece("S1")!.Size);
 
@@ -191,6 +209,8 @@ public class MeasureLineTests
                         Mount = Roll(4) == 0 ? Mount.Raised : Mount.Flat,
                         Tilt = Roll(4) == 0 ? Roll(90) / 2m - 20 : null,
                         Gut = Roll(5) == 0 ? Some() : null,
+                        Roughly = Roll(6) == 0,
+                        Hole = Roll(6) == 0,
                         Shape = Roll(4) == 0 ? new() { Kind = OutlineKind.Oval } : null,
                         Finishes =
                             Roll(3) == 0
@@ -213,6 +233,7 @@ public class MeasureLineTests
                                 {
                                     School = Roll(2) == 0 ? MatSchool.TrimPhoto : null,
                                     Focal = Roll(2) == 0,
+                                    Faces = Roll(2) == 0 ? (Edge)Roll(4) : null,
                                     Mats =
                                     [
                                         new()

@@ -5437,6 +5437,19 @@ export interface components {
             to: string;
         };
         /**
+         * @description What is done on a page once its pieces lie.
+         * @enum {unknown}
+         */
+        DrawnKind: "dashes" | "stitches" | "doodle" | "stamp" | "stencil";
+        /** @description What a drawn piece is done with. */
+        DrawnWork: {
+            kind?: components["schemas"]["DrawnKind"];
+            /** @description The tool, in the designer's words: a fine pen, the gull stamp. */
+            tool: string;
+            /** @description Its colour, in the designer's words; none where the tool says enough. */
+            colour?: null | string;
+        };
+        /**
          * @description An edge of a page, a sheet or a piece.
          * @enum {unknown}
          */
@@ -6756,6 +6769,7 @@ export interface components {
             /** @description The photo the eye should meet first. */
             focal?: boolean;
             use?: components["schemas"]["OpeningUse"];
+            faces?: null | components["schemas"]["Edge"];
         };
         /** @description A photo in its opening. */
         PhotoPlace: {
@@ -6831,6 +6845,11 @@ export interface components {
             wet?: null | components["schemas"]["WetWork"];
             /** @description Who cuts it; of a photo, who cuts its mats. */
             cutBy?: components["schemas"]["CutBy"];
+            /** @description Whether its place is about right anywhere near: its picture shows it, and no sentence measures it. */
+            roughly?: boolean;
+            /** @description Whether it has a hole for twine or a brad, which is reinforced before it is laid. */
+            hole?: boolean;
+            drawn?: null | components["schemas"]["DrawnWork"];
             part?: null | components["schemas"]["PartUse"];
             opening?: null | components["schemas"]["PhotoOpening"];
         };
@@ -6887,7 +6906,7 @@ export interface components {
          * @description What a piece is.
          * @enum {unknown}
          */
-        PieceKind: "base" | "panel" | "strip" | "photo" | "title" | "journaling" | "die-cut" | "sticker" | "tie" | "raised" | "printed";
+        PieceKind: "base" | "panel" | "strip" | "photo" | "title" | "journaling" | "die-cut" | "sticker" | "tie" | "raised" | "printed" | "drawn";
         /** @description A piece on a sheet, from the sheet's top left corner; width and height as it lies. */
         PlacedAnswer: {
             piece: string;

@@ -97,6 +97,7 @@ const letters: Record<PieceKind, string> = {
   tie: 'Y',
   raised: 'D',
   printed: 'B',
+  drawn: 'D',
 };
 
 /** The first label of a kind that no piece of the layout has: B3, P1. */

@@ -14,7 +14,14 @@ internal sealed class RemoveKind : ChangeKind
     public override bool CanApply(Kit kit, Layout layout, OpeningChange change) =>
         layout.Piece(change.Piece)
             is { Opening: not null }
-                or { Kind: PieceKind.Journaling or PieceKind.DieCut or PieceKind.Sticker or PieceKind.Tie or PieceKind.Raised };
+                or {
+                    Kind: PieceKind.Journaling
+                        or PieceKind.DieCut
+                        or PieceKind.Sticker
+                        or PieceKind.Tie
+                        or PieceKind.Raised
+                        or PieceKind.Drawn
+                };
 
     public override Layout Apply(Kit kit, Layout layout, OpeningChange change) => Removed(kit, layout, layout.Piece(change.Piece)!);
 

@@ -20,10 +20,11 @@ const sizes: Record<PieceKind, [string, string, string, string]> = {
   tie: ['6', '1/4', '150', '6'],
   raised: ['1', '1', '25', '25'],
   printed: ['4', '4', '100', '100'],
+  drawn: ['6', '1/4', '150', '6'],
 };
 
 // What is not cut from the kit's paper.
-const ready: ReadonlySet<PieceKind> = new Set<PieceKind>(['photo', 'die-cut', 'sticker', 'tie', 'raised', 'printed']);
+const ready: ReadonlySet<PieceKind> = new Set<PieceKind>(['photo', 'die-cut', 'sticker', 'tie', 'raised', 'printed', 'drawn']);
 
 function newPiece(kit: Kit, layout: Layout, kind: PieceKind, side: Piece['side']): Piece {
   const [w, h, wMetric, hMetric] = sizes[kind];
@@ -39,6 +40,7 @@ function newPiece(kit: Kit, layout: Layout, kind: PieceKind, side: Piece['side']
     face: 'A',
     across: base ? { rule: 'from', edge: 'left', distance: zero } : { rule: 'centred' },
     down: base ? { rule: 'from', edge: 'top', distance: zero } : { rule: 'centred' },
+    drawn: kind === 'drawn' ? { kind: 'dashes', tool: 'pen' } : undefined,
     opening:
       kind === 'photo' ? { mats: paper ? [{ paper, face: 'A', reveal: kit.matting.reveal }] : [], use: 'photo' } : undefined,
   };

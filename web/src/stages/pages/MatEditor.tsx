@@ -150,6 +150,18 @@ export function MatEditor({ label, piece, onChange }: Props) {
           the one the eye should meet first
         </label>
         <Choice
+          label={`Where the faces of ${label} are`}
+          value={opening.faces ?? 'any'}
+          options={[
+            { value: 'any', name: 'faces anywhere' },
+            { value: 'left', name: 'faces left: not trimmed there' },
+            { value: 'right', name: 'faces right: not trimmed there' },
+            { value: 'top', name: 'faces above: not trimmed there' },
+            { value: 'bottom', name: 'faces below: not trimmed there' },
+          ]}
+          onChange={(faces) => onChange({ ...piece, opening: { ...opening, faces: faces === 'any' ? null : faces } })}
+        />
+        <Choice
           label={`What ${label} holds`}
           value={opening.use ?? 'photo'}
           options={[

@@ -8,6 +8,7 @@ import { kindName } from './kinds';
 import { cutBy } from './cutBy';
 import { MatEditor } from './MatEditor';
 import { PartChoice } from './PartChoice';
+import { DrawnRow } from './DrawnRow';
 import { WetRow } from './WetRow';
 import { ShapeEditor } from './ShapeEditor';
 import { RuleEditor } from './RuleEditor';
@@ -73,6 +74,8 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
       )}
       {piece.kind === 'photo' ? (
         <MatEditor label={label} piece={piece} onChange={onChange} />
+      ) : piece.kind === 'drawn' ? (
+        <DrawnRow label={label} piece={piece} onChange={onChange} />
       ) : (
         <>
           <PartChoice label={label} piece={piece} onChange={onChange} />
@@ -133,6 +136,16 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
       <ShapeEditor label={label} piece={piece} onChange={onChange} />
       <RuleEditor axis="across" layout={layout} piece={piece} onChange={(across) => onChange({ ...piece, across })} />
       <RuleEditor axis="down" layout={layout} piece={piece} onChange={(down) => onChange({ ...piece, down })} />
+      <span className="text-soft">Exactness</span>
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          className="accent-velvet"
+          checked={piece.roughly ?? false}
+          onChange={(event) => onChange({ ...piece, roughly: event.currentTarget.checked })}
+        />
+        about there, where it pleases: the guide shows its place and does not measure it
+      </label>
       {others.length > 0 && (
         <>
           <span className="text-soft">Measure to</span>

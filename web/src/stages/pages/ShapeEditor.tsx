@@ -94,8 +94,19 @@ export function ShapeEditor({ label, piece, onChange }: Props) {
           />
           degrees
         </label>
+        {piece.kind !== 'photo' && piece.kind !== 'drawn' && (
+          <label className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="accent-velvet"
+              checked={piece.hole ?? false}
+              onChange={(event) => onChange({ ...piece, hole: event.currentTarget.checked })}
+            />
+            has a hole
+          </label>
+        )}
       </span>
-      {piece.kind !== 'photo' && !piece.part && (
+      {piece.kind !== 'photo' && piece.kind !== 'drawn' && !piece.part && (
         <>
           <span className="text-soft">Joins</span>
           <JoinEditor label={label} piece={piece} onChange={onChange} />

@@ -12,4 +12,5 @@ export const kindName: Record<PieceKind, string> = {
   tie: 'tie',
   raised: 'raised part',
   printed: 'printed area',
+  drawn: 'drawn, stitched, stamped',
 };
