@@ -33,7 +33,7 @@ public static class CutList
     /// <summary>The pieces to cut, layout by layout, back to front, inner mats before outer ones. Pieces without paper are left out; a
     /// finding tells of them.</summary>
     public static IReadOnlyList<CutPiece> Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts) =>
-        [.. layouts.SelectMany(layout => layout.Pieces.SelectMany(placed => Of(kit, layout.Layout, placed)))];
+        [.. layouts.SelectMany(layout => layout.Pieces.Concat(layout.Extras).SelectMany(placed => Of(kit, layout.Layout, placed)))];
 
     /// <summary>The order to the planner: for one kit as a guest cuts it, or for so many as the host cuts them together. Pieces that
     /// the other one cuts are left out.</summary>

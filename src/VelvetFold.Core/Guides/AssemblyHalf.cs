@@ -40,7 +40,14 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
             );
         else
             Add(StepKind.Write, _words.Say(DateKey), [], Symbol.Write);
-        Add(StepKind.PutBack, _words.Say("putBack", ("layout", layout.Layout.Name)), [], Symbol.PutBack);
+        var extras = layout.Extras.Where(e => e.Piece.InsteadOf is null).Select(e => e.Label).ToList();
+        Add(
+            StepKind.PutBack,
+            (extras.Count > 0 ? _words.Say("extras", ("pieces", Draft.List(extras))) + " " : "")
+                + _words.Say("putBack", ("layout", layout.Layout.Name)),
+            extras,
+            Symbol.PutBack
+        );
     }
 
     private GuideWishes Wishes => draft.Kit.Guide;
@@ -161,7 +168,8 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         var work = new HandWork(draft, paired);
         foreach (
             var group in layout
-                .Pieces.Where(p => work.Has(p.Piece, p.Label))
+                .Pieces.Concat(layout.Extras)
+                .Where(p => work.Has(p.Piece, p.Label))
                 .GroupBy(p => work.Of(p).Text.Replace(p.Label, "", StringComparison.Ordinal))
         )
         {
@@ -462,6 +470,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
                     ("degrees", Math.Abs(tilt).ToString("0.##", System.Globalization.CultureInfo.InvariantCulture))
                 )
             );
+        more.AddRange(layout.Extras.Where(e => e.Piece.InsteadOf == placed.Id).Select(e => _words.Say("lay.instead", ("thing", Extra(e)))));
         // Foam that keeps away from an edge leaves it open for what is slipped under, and nothing is stuck down later.
         if (piece.Mount == Mount.Raised)
             more.Add(laid.Free.Count > 0 ? _words.Say("lay.raised.back", ("edges", draft.Edges(laid.Free))) : _words.Say("lay.raised"));
@@ -469,6 +478,14 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
             more.Add(_words.Say("lay.free", ("edges", draft.Edges(laid.Free))));
         return Phrase.Join("", more.Select(m => " " + m));
     }
+
+    private Phrase Extra(PlacedPiece extra) =>
+        _words.Say(
+            extra.Piece is { Paper: null, Part: null } ? "thing.ready" : "thing.paper",
+            ("piece", extra.Label),
+            ("size", draft.Size(extra.Label, extra.Piece.Size)),
+            ("paper", draft.Made(extra.Piece))
+        );
 
     // Of a run what holds for all of it.
     private string? Why(IReadOnlyList<Laid> run) => run.Select(Why).Distinct().ToList() is [var one] ? one : null;

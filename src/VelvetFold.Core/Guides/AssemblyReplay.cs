@@ -14,6 +14,7 @@ internal sealed class AssemblyReplay(ProofTable table)
     private readonly IReadOnlySet<string> _paired = table.Plan.Paired;
     private readonly Dictionary<string, Box> _down = [];
     private readonly HashSet<string> _roughly = [];
+    private readonly HashSet<string> _extras = [];
     private readonly HashSet<FreeEdge> _free = [];
     private readonly Dictionary<string, int> _drying = [];
     private readonly HashSet<string> _wetDone = [];
@@ -272,6 +273,7 @@ internal sealed class AssemblyReplay(ProofTable table)
             Fault(step, "lay-wrong", Saying.Of("proof.lay-wrong", ("number", step), ("label", label)));
         IsReady(step, placed);
         More(step, layout, placed, line);
+        Instead(step, layout, placed, line);
         Under(step, layout, placed, told);
         if (told.Key.EndsWith("roughly", StringComparison.Ordinal))
             LayRoughly(step, layout, placed);
@@ -379,6 +381,41 @@ internal sealed class AssemblyReplay(ProofTable table)
         if (Said("lay.raised.back") is { } back)
             foreach (var edge in ProofTable.EdgesOf(back["edges"]))
                 _open.Add(new(label, edge));
+    }
+
+    // What may be laid instead of the piece, and nothing else.
+    private void Instead(int step, ResolvedLayout layout, PlacedPiece placed, IReadOnlyList<Told> line)
+    {
+        var told = line.Where(t => t.Key == "lay.instead").Select(t => t["thing"]).ToList();
+        var meant = layout.Extras.Where(e => e.Piece.InsteadOf == placed.Id).ToList();
+        if (!told.Select(t => t["piece"].Text).SequenceEqual(meant.Select(e => e.Label)))
+            Fault(step, "extra-wrong", Saying.Of("proof.extra-wrong", ("number", step), ("label", placed.Label)));
+        foreach (var (thing, extra) in told.Zip(meant))
+        {
+            if (!table.Says(thing["size"], extra.Piece.Size))
+                Wrong(step, extra.Label);
+            if (extra.Piece.Part is null && thing.Find("paper") is { } paper)
+                table.Shows(step, extra.Label, paper, extra.Piece.Paper, extra.Piece.Face);
+            Ready(step, extra);
+        }
+    }
+
+    /// <summary>What is there for those who want more.</summary>
+    public void Extras(int step, Told told)
+    {
+        foreach (var label in told["pieces"].Texts)
+            if (table.Designed(label) is { Piece: { Extra: true, InsteadOf: null } } extra)
+                Ready(step, extra);
+            else
+                Fault(step, "extra-wrong", Saying.Of("proof.extra-wrong", ("number", step), ("label", label)));
+    }
+
+    private void Ready(int step, PlacedPiece extra)
+    {
+        foreach (var piece in table.CutFor(extra.Label))
+            table.Use(step, piece.Label);
+        IsMade(step, extra);
+        _extras.Add(extra.Label);
     }
 
     // Nothing goes under what lies stuck already, but under an edge that is free for it.
@@ -559,6 +596,8 @@ internal sealed class AssemblyReplay(ProofTable table)
         foreach (var layout in table.Layouts)
         foreach (var placed in layout.Pieces.Where(p => p.Piece.Kind != PieceKind.Printed && !_down.ContainsKey(p.Label)))
             Fault(null, "not-laid", Saying.Of("proof.not-laid", ("placed", placed.Label)));
+        foreach (var extra in table.Layouts.SelectMany(l => l.Extras).Where(e => !_extras.Contains(e.Label)))
+            Fault(null, "extra-unsaid", Saying.Of("proof.extra-unsaid", ("label", extra.Label)));
         foreach (var edge in _free)
             Fault(null, "left-free", Saying.Of("proof.left-free", ("piece", edge.Piece)));
     }

@@ -127,6 +127,9 @@ public sealed class GuideProof
             case "draw" or "lay" or "leave":
                 _assembly.Lay(step, text, lines);
                 break;
+            case "extras":
+                _assembly.Extras(step, text[0]);
+                break;
             case "press":
                 _assembly.Press(step, text[0]);
                 break;

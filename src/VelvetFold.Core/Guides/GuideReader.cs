@@ -159,6 +159,8 @@ internal sealed partial class GuideReader
         "write.date.front",
         "write.date.back",
         "write.date",
+        "extras",
+        "lay.instead",
         "putBack",
     ];
 
@@ -326,6 +328,7 @@ internal sealed partial class GuideReader
             (_, "edges") => Any("edges.one", "edges.two", "edges.three", "edges.all"),
             (_, "across" or "down") => Any(Places),
             ("draw" or "draw.roughly", "thing") => Any(Drawings),
+            ("lay.instead", "thing") => Any("thing.paper", "thing.ready"),
             (_, "thing") => Any(Things),
             (_, "tool") => _tool,
             ("leave", "where") => Either(Any("where.left.at", "where.right.at", "where.both.at"), Nothing),

@@ -15,7 +15,7 @@ internal sealed class ProofTable(Kit kit, IReadOnlyList<ResolvedLayout> layouts,
     private readonly LengthPattern _reading = kit.Reading();
     private readonly Dictionary<string, CutPiece> _pieces = pieces.DistinctBy(p => p.Label).ToDictionary(p => p.Label);
     private readonly Dictionary<string, PlacedPiece> _placed = layouts
-        .SelectMany(l => l.Pieces)
+        .SelectMany(l => l.Pieces.Concat(l.Extras))
         .DistinctBy(p => p.Label)
         .ToDictionary(p => p.Label);
 

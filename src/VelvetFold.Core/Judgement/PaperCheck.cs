@@ -11,10 +11,12 @@ namespace VelvetFold.Core.Judgement;
 internal static class PaperCheck
 {
     public static IEnumerable<Finding> PaperOf(Kit kit, ResolvedLayout layout) =>
-        layout.Pieces.SelectMany(p =>
-            PaperOf(kit, layout.Layout, p)
-                .Select(f => f.Code == "larger-than-sheet" && JoinOf(kit, layout, p) is { } join ? f with { Mend = join } : f)
-        );
+        layout
+            .Pieces.Concat(layout.Extras)
+            .SelectMany(p =>
+                PaperOf(kit, layout.Layout, p)
+                    .Select(f => f.Code == "larger-than-sheet" && JoinOf(kit, layout, p) is { } join ? f with { Mend = join } : f)
+            );
 
     // A strip that is only too long can be joined from two, where something covers the join or at its middle.
     private static Mend? JoinOf(Kit kit, ResolvedLayout layout, PlacedPiece placed)

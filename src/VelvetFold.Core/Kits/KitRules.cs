@@ -297,6 +297,10 @@ public static partial class KitRules
                 faults.Add(new($"{path}.drawn", Saying.Of("fault.what-is-drawn-says", ("piece", piece.Id))));
             if (piece.Drawn is { } drawn && (WithoutWords(drawn.Tool) || (drawn.Colour is { } colour && WithoutWords(colour))))
                 faults.Add(new($"{path}.drawn.tool", Saying.Of("fault.a-tool-is-named", ("piece", piece.Id))));
+            if (piece.Extra && piece.Kind == PieceKind.Photo)
+                faults.Add(new($"{path}.extra", Saying.Of("fault.a-photo-is-no-extra", ("piece", piece.Id))));
+            if (piece.InsteadOf is { } other && (!piece.Extra || layout.Piece(other) is not { Extra: false }))
+                faults.Add(new($"{path}.insteadOf", Saying.Of("fault.instead-of-what", ("piece", piece.Id), ("other", other))));
             if (piece.Tilt is < -45 or > 45)
                 faults.Add(new($"{path}.tilt", Saying.Of("fault.is-tilted-by-degrees", ("piece", piece.Id), ("tilt", piece.Tilt))));
             if (piece.Gut is { } gut && (!gut.IsPositive || gut * 2 >= piece.Size.Shorter))

@@ -197,6 +197,12 @@ public sealed record Piece
     /// <summary>Whether its place is about right anywhere near: its picture shows it, and no sentence measures it.</summary>
     public bool Roughly { get; init; }
 
+    /// <summary>Whether it is there for those who want more: it is cut, packed, counted and paid for, and has no place on the page.</summary>
+    public bool Extra { get; init; }
+
+    /// <summary>Of an extra piece: the piece that it may be laid instead of; none where it goes anywhere.</summary>
+    public string? InsteadOf { get; init; }
+
     /// <summary>Whether it has a hole for twine or a brad, which is reinforced before it is laid.</summary>
     public bool Hole { get; init; }
 

@@ -36,6 +36,9 @@ public sealed record ResolvedLayout(
     IReadOnlyList<SpreadGaps> Gaps
 )
 {
+    /// <summary>Pieces for those who want more: they have sizes and no place.</summary>
+    public IReadOnlyList<PlacedPiece> Extras { get; init; } = [];
+
     private readonly Lazy<Dictionary<string, PlacedPiece>> _byId = new(() => Pieces.ToDictionary(p => p.Id));
 
     /// <summary>The placed piece of that id, or null.</summary>
@@ -60,7 +63,7 @@ public sealed class Resolver
     private Resolver(Layout layout, Kit kit)
     {
         (_layout, _kit) = (layout, kit);
-        foreach (var piece in layout.Pieces.Select(p => p.AsFinished(kit)))
+        foreach (var piece in layout.Pieces.Where(p => !p.Extra).Select(p => p.AsFinished(kit)))
         {
             if (!_pieces.TryAdd(piece.Id, piece))
                 _findings.Add(FindingWords.TwiceNamed(layout, piece.Id));
@@ -78,7 +81,7 @@ public sealed class Resolver
     private ResolvedLayout Run()
     {
         var placed = new List<PlacedPiece>();
-        foreach (var piece in _layout.Pieces.Select(p => _pieces[p.Id]).DistinctBy(p => p.Id))
+        foreach (var piece in _layout.Pieces.Where(p => !p.Extra).Select(p => _pieces[p.Id]).DistinctBy(p => p.Id))
         {
             if (_stacks[piece.Id] is null)
                 _findings.Add(FindingWords.NothingLeftOfPhoto(_layout, piece, _kit));
@@ -87,8 +90,21 @@ public sealed class Resolver
         }
         foreach (var arrangement in _arrangements.Values.Where(a => a.Kind == ArrangementKind.Evenly))
             SayGaps(arrangement);
-        return new(_layout, placed, _findings, _gaps);
+        return new(_layout, placed, _findings, _gaps) { Extras = [.. Extras()] };
     }
+
+    private IEnumerable<PlacedPiece> Extras() =>
+        from piece in _layout.Pieces.Where(p => p.Extra).Select(p => p.AsFinished(_kit))
+        where piece.Kind != PieceKind.Photo
+        select new PlacedPiece(
+            piece,
+            _layout.Label(piece),
+            new Box(Length.Zero, Length.Zero, piece.Size),
+            new MatStack(piece.Size, []),
+            null,
+            [],
+            piece.CutSize(_kit.Unit)
+        );
 
     private PlacedPiece Place(Piece piece, Box box)
     {

@@ -131,6 +131,7 @@ internal static class LineWords
         "focal",
         "raised",
         "roughly",
+        "extra",
         "with a hole",
         "tilted",
         "joined at",

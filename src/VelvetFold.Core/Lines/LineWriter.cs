@@ -70,6 +70,8 @@ internal sealed class LineWriter(Kit kit, Layout layout)
                 + (drawn.Colour is { } colour ? $" in {Quote(colour)}" : "");
         if (piece.Roughly)
             yield return "roughly";
+        if (piece.Extra)
+            yield return piece.InsteadOf is { } other ? $"extra instead of {other}" : "extra";
         if (piece.Hole)
             yield return "with a hole";
         if (piece.PrintTurned)

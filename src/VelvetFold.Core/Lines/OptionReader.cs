@@ -39,6 +39,10 @@ internal sealed class OptionReader(
             return Photo(piece, mark, o => o with { Faces = LineWords.Faces[faces] });
         if (cursor.Take("roughly") is not null)
             return piece with { Roughly = true };
+        if (cursor.Take("extra instead of") is not null)
+            return piece with { Extra = true, InsteadOf = NeedOther(piece) };
+        if (cursor.Take("extra") is not null)
+            return piece with { Extra = true };
         if (cursor.Take("with a hole") is not null)
             return piece with { Hole = true };
         if (cursor.Take(LineWords.Drawings.Keys) is { } drawn)
@@ -72,6 +76,17 @@ internal sealed class OptionReader(
         if (cursor.Take(LineWords.Works.Keys) is { } work)
             return Finished(piece, LineWords.Works[work]);
         return null;
+    }
+
+    private string NeedOther(Piece piece)
+    {
+        var at = cursor.Column;
+        var id = cursor.Word();
+        return
+            layout().Pieces.FirstOrDefault(p => string.Equals(p.Id, id, StringComparison.OrdinalIgnoreCase)) is { Extra: false } other
+            && other.Id != piece.Id
+            ? other.Id
+            : throw new LineException(at, Saying.Of("line.instead-of-what", ("piece", id ?? "")));
     }
 
     // stitches with "needle" in "white thread"

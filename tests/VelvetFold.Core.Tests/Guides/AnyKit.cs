@@ -47,7 +47,7 @@ internal static class AnyKit
     private static Gen<Piece> Piece(int i) =>
         Gen.Select(
                 Gen.Select(Gen.Int[2, 24], Gen.Int[2, 24], Rule(Axis.Across, i), Rule(Axis.Down, i)),
-                Gen.Int[0, 19],
+                Gen.Int[0, 21],
                 Gen.Int[0, 2],
                 Gen.Bool
             )
@@ -168,6 +168,15 @@ internal static class AnyKit
                         },
                         17 when size.Shorter < L("3/4") => piece with { Roughly = true },
                         18 => piece with { Hole = true },
+                        20 when i == 7 => piece with { Extra = true, Across = new Centred(), Down = new Centred() },
+                        21 when i == 7 => piece with
+                        {
+                            Extra = true,
+                            InsteadOf = "R0",
+                            Across = new Centred(),
+                            Down = new Centred(),
+                            Finishes = other ? [] : [new() { Edge = Edge.Left, Work = EdgeWork.Torn }],
+                        },
                         19 when size.Shorter > L("1") => piece with
                         {
                             Kind = PieceKind.Photo,

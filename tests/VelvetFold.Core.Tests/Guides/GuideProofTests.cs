@@ -175,6 +175,8 @@ public partial class GuideProofTests
             ": flush with the left edge of the page; flush with the top edge of the page"
         ),
         ("a place left out", @"^Add ([^:]*): .*?\.( Let|$)", "Add $1, about where the picture shows it, as it pleases you.$2"),
+        ("an extra unsaid", @"^For those who want more there are [^.]*\. ", ""),
+        ("an alternative left out", @" Or lay [^.]* in its place\.", ""),
         ("a piece of a run left out", @"; L1-B\d mat \([^;]*\)\.$", "."),
     ];
 

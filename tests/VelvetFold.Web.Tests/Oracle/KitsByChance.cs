@@ -153,6 +153,8 @@ internal sealed class KitsByChance(int seed)
         for (var i = 0; i < count; i++)
             pieces.Add(Piece(i, pieces, spread));
         if (Often(3))
+            pieces.Add(Extra(pieces, spread));
+        if (Often(3))
             Arrange(pieces, arrangements, "evenly", _random.Next(2, 5));
         if (Often(3))
             Arrange(pieces, arrangements, Any("row", "column", "grid"), _random.Next(2, 7));
@@ -247,10 +249,21 @@ internal sealed class KitsByChance(int seed)
         return made;
     }
 
+    private JsonObject Extra(List<JsonObject> before, bool spread)
+    {
+        JsonObject piece;
+        do piece = Piece(before.Count, [], spread);
+        while ((string)piece["kind"]! == "photo");
+        piece["extra"] = true;
+        if (Often(2))
+            piece["insteadOf"] = (string)before[0]["id"]!;
+        return piece;
+    }
+
     private JsonObject Piece(int i, List<JsonObject> before, bool spread)
     {
         string? On() => before.Count > 0 && Often(2) ? (string)before[_random.Next(before.Count)]["id"]! : null;
-        var kind = Any("panel", "panel", "strip", "photo", "photo", "title", "journaling", "sticker", "tie");
+        var kind = Any("panel", "panel", "strip", "photo", "photo", "title", "journaling", "sticker", "tie", "drawn");
         var piece = new JsonObject
         {
             ["id"] = $"X{i}",
@@ -277,6 +290,9 @@ internal sealed class KitsByChance(int seed)
                 break;
             case "tie":
                 piece["part"] = new JsonObject { ["sheet"] = "twine", ["more"] = L(_random.Next(0, 30)) };
+                break;
+            case "drawn":
+                piece["drawn"] = new JsonObject { ["kind"] = Any("dashes", "stitches", "stamp"), ["tool"] = "pen" };
                 break;
             case "title" when Often(2):
                 piece["part"] = new JsonObject { ["sheet"] = "abc", ["part"] = Any("A", "AB", "A B A") };

@@ -67,6 +67,11 @@ internal sealed partial class Oracle
         {
             var label = $"{page.Id}-{id}";
             var piece = said!["pieces"]!.AsArray().Single(p => (string?)p!["id"] == id)!;
+            if (page.IsExtra(id))
+            {
+                Say(piece["placed"] is null, $"{where}: {label} is an extra and has a place");
+                continue;
+            }
             if (piece["placed"] is not { } placed)
             {
                 _told.Add($"{where}: {label} has no place");
@@ -411,8 +416,10 @@ internal sealed partial class Oracle
         foreach (var step in steps.Where(s => (string?)s!["kind"] == "lay"))
         {
             var lines = step!["lines"]!.AsArray().Select(l => (string)l!).ToList();
-            foreach (var text in lines.Count > 0 ? lines : [(string)step["text"]!])
+            foreach (var whole in lines.Count > 0 ? lines : [(string)step["text"]!])
             {
+                // What may be laid instead is looked at by itself.
+                var text = whole.Split(" Or lay ")[0];
                 var label = LabelSaid().Match(text).Value;
                 laid.Add(label);
                 var page = _pages.Single(p => p.Id == label.Split('-')[0]);
@@ -421,7 +428,10 @@ internal sealed partial class Oracle
                 Shown(text, label, page.Piece(label.Split('-')[1]));
             }
         }
-        var all = _pages.SelectMany(p => p.Pieces.Where(id => (string?)p.Piece(id)["kind"] != "printed").Select(id => $"{p.Id}-{id}"));
+        var all = _pages.SelectMany(p =>
+            p.Pieces.Where(id => (string?)p.Piece(id)["kind"] != "printed" && !p.IsExtra(id)).Select(id => $"{p.Id}-{id}")
+        );
+        Extras(steps);
         Say(laid.Order(StringComparer.Ordinal).SequenceEqual(all.Order(StringComparer.Ordinal)), "the guide lays not every piece once");
         foreach (var step in steps.Where(s => (string?)s!["kind"] is "mat" or "frame"))
         foreach (var label in step!["pieces"]!.AsArray().Select(p => (string)p!))
@@ -519,6 +529,26 @@ internal sealed partial class Oracle
         };
 
     // Every setting of the plan is said, at the edge it is for; what the ruler does not show is said as about so much.
+    // Each extra is offered once: in the sentence of the piece it may lie instead of, or with the others at the end of its layout.
+    private void Extras(JsonArray steps)
+    {
+        foreach (var page in _pages)
+        foreach (var id in page.Pieces.Where(page.IsExtra))
+        {
+            var label = $"{page.Id}-{id}";
+            var instead = (string?)page.Piece(id)["insteadOf"];
+            var texts = steps
+                .Where(s => (string?)s!["kind"] == (instead is null ? "put-back" : "lay"))
+                .SelectMany(s => s!["lines"]!.AsArray().Select(l => (string)l!).Append((string)s["text"]!))
+                .Where(t => Regex.IsMatch(t, Regex.Escape(label) + @"(?!\w)"))
+                .ToList();
+            Say(
+                texts.Count == 1 && (instead is null || LabelSaid().Match(texts[0]).Value == $"{page.Id}-{instead}"),
+                $"the guide does not offer {label} once"
+            );
+        }
+    }
+
     private void Settings(JsonArray steps, bool metric)
     {
         var (said, about) = (new List<(string, Exact)>(), 0);
@@ -556,7 +586,7 @@ internal sealed partial class Oracle
     private void SizeSaid(string text, string label, Exact w, Exact h, bool metric)
     {
         if (
-            Regex.Match(text, Regex.Escape(label) + @"\b(?:[^(.;]*\(|.*? frame of )([^(),x]+) x ([^(),]+)(?:[,)]| \()")
+            Regex.Match(text, Regex.Escape(label) + @"\b(?:[^(.;]*\(|.*? frame of )([^(),x]+) x ([^(),;]+)(?:[,;)]| \()")
             is not { Success: true } size
         )
         {

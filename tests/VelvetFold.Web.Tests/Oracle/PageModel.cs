@@ -34,6 +34,9 @@ internal sealed class PageModel
 
     public IEnumerable<string> Pieces => _pieces.Keys;
 
+    /// <summary>What is there for those who want more has no place.</summary>
+    public bool IsExtra(string id) => (bool?)_pieces[id]["extra"] == true;
+
     public static (Exact W, Exact H) Size(JsonNode size) => (Exact.Parse((string)size["width"]!), Exact.Parse((string)size["height"]!));
 
     public Rect Place(string id)

@@ -6847,6 +6847,10 @@ export interface components {
             cutBy?: components["schemas"]["CutBy"];
             /** @description Whether its place is about right anywhere near: its picture shows it, and no sentence measures it. */
             roughly?: boolean;
+            /** @description Whether it is there for those who want more: it is cut, packed, counted and paid for, and has no place on the page. */
+            extra?: boolean;
+            /** @description Of an extra piece: the piece that it may be laid instead of; none where it goes anywhere. */
+            insteadOf?: null | string;
             /** @description Whether it has a hole for twine or a brad, which is reinforced before it is laid. */
             hole?: boolean;
             drawn?: null | components["schemas"]["DrawnWork"];

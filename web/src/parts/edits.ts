@@ -27,6 +27,7 @@ function renamed(kit: Kit, layoutId: string, from: string, to: string): Kit {
       ...p,
       across: releaning(p.across, from, to),
       down: releaning(p.down, from, to),
+      ...(p.insteadOf && { insteadOf: name(p.insteadOf) }),
     })),
     arrangements: (layout.arrangements ?? []).map((a) => ({
       ...a,
@@ -55,7 +56,7 @@ function renamed(kit: Kit, layoutId: string, from: string, to: string): Kit {
 export const withoutPiece = (kit: Kit, layoutId: string, id: string): Kit =>
   withLayout(kit, layoutId, (layout) => ({
     ...layout,
-    pieces: (layout.pieces ?? []).filter((p) => p.id !== id),
+    pieces: (layout.pieces ?? []).filter((p) => p.id !== id).map((p) => (p.insteadOf === id ? { ...p, insteadOf: null } : p)),
     arrangements: (layout.arrangements ?? [])
       .map((a) => ({ ...a, members: a.members.filter((m) => m !== id) }))
       .filter((a) => a.members.length > 0),

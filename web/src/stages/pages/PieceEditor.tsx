@@ -136,6 +136,31 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
       <ShapeEditor label={label} piece={piece} onChange={onChange} />
       <RuleEditor axis="across" layout={layout} piece={piece} onChange={(across) => onChange({ ...piece, across })} />
       <RuleEditor axis="down" layout={layout} piece={piece} onChange={(down) => onChange({ ...piece, down })} />
+      {piece.kind !== 'photo' && (
+        <>
+          <span className="text-soft">For whom</span>
+          <span>
+            <Choice
+              label={`For whom ${label} is`}
+              value={piece.extra ? (piece.insteadOf ?? 'extra') : 'all'}
+              options={[
+                { value: 'all', name: 'laid by everyone' },
+                { value: 'extra', name: 'an extra, for those who want more: cut and packed, without a place' },
+                ...others
+                  .filter((o) => !layout.pieces?.find((p) => p.id === o.value)?.extra)
+                  .map((o) => ({ value: o.value, name: `or instead of ${o.name}` })),
+              ]}
+              onChange={(whom) =>
+                onChange({
+                  ...piece,
+                  extra: whom !== 'all',
+                  insteadOf: whom === 'all' || whom === 'extra' ? null : whom,
+                })
+              }
+            />
+          </span>
+        </>
+      )}
       <span className="text-soft">Exactness</span>
       <label className="flex items-center gap-1.5">
         <input
