@@ -239,7 +239,7 @@ public sealed record KitAnswer(
                             placed.Label,
                             PlaceWords.Say(piece, reading),
                             placed,
-                            LayoutPicture.Dimensions(kit, resolved, placed),
+                            LayoutPicture.Dimensions(reading, resolved, placed),
                             Hidden.Of(resolved, placed, Hidden.Lap(kit.Unit))
                         )
                         : new PieceAnswer(piece.Id, resolved.Layout.Label(piece), PlaceWords.Say(piece, reading), null, [], [])

@@ -343,7 +343,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
                     labels,
                     [
                         .. run.Where(l => !Roughly.May(layout, l.Placed))
-                            .SelectMany(l => LayoutPicture.Dimensions(draft.Kit, layout, l.Placed)),
+                            .SelectMany(l => LayoutPicture.Dimensions(draft.Reading, layout, l.Placed)),
                     ]
                 ),
                 Signs = [.. run.SelectMany(SignsOf).Distinct()],
@@ -464,12 +464,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         if (piece is { Kind: PieceKind.Drawn, Wet.Minutes: > 0 and var minutes })
             more.Add(_words.Say("draw.dries", ("minutes", Words.Number(minutes))));
         if (piece.Tilt is { } tilt and not 0)
-            more.Add(
-                _words.Say(
-                    tilt > 0 ? "lay.tilt.right" : "lay.tilt.left",
-                    ("degrees", Math.Abs(tilt).ToString("0.##", System.Globalization.CultureInfo.InvariantCulture))
-                )
-            );
+            more.Add(_words.Say(tilt > 0 ? "lay.tilt.right" : "lay.tilt.left", ("degrees", Degrees(Math.Abs(tilt)))));
         more.AddRange(layout.Extras.Where(e => e.Piece.InsteadOf == placed.Id).Select(e => _words.Say("lay.instead", ("thing", Extra(e)))));
         // Foam that keeps away from an edge leaves it open for what is slipped under, and nothing is stuck down later.
         if (piece.Mount == Mount.Raised)
@@ -477,6 +472,12 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         else if (laid.Free.Count > 0)
             more.Add(_words.Say("lay.free", ("edges", draft.Edges(laid.Free))));
         return Phrase.Join("", more.Select(m => " " + m));
+    }
+
+    private string Degrees(decimal tilt)
+    {
+        var text = tilt.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+        return draft.Kit.Guide.Language == GuideLanguage.German ? text.Replace('.', ',') : text;
     }
 
     private Phrase Extra(PlacedPiece extra) =>

@@ -345,8 +345,8 @@ internal sealed class AssemblyReplay(ProofTable table)
         var sheet = table.Kit.PartSheet(piece.Part?.Sheet);
         Told? Said(string key) => line.Skip(1).FirstOrDefault(t => t.Key == key);
         var tilt =
-            Said("lay.tilt.right") is { } right ? decimal.Parse(right["degrees"].Text, CultureInfo.InvariantCulture)
-            : Said("lay.tilt.left") is { } left ? -decimal.Parse(left["degrees"].Text, CultureInfo.InvariantCulture)
+            Said("lay.tilt.right") is { } right ? Degrees(right["degrees"])
+            : Said("lay.tilt.left") is { } left ? -Degrees(left["degrees"])
             : 0;
         var joins = piece is { IsCut: true, Joins.Count: > 0 } ? piece.Joins : [];
         var joined = Said("lay.joined");
@@ -417,6 +417,8 @@ internal sealed class AssemblyReplay(ProofTable table)
         IsMade(step, extra);
         _extras.Add(extra.Label);
     }
+
+    private static decimal Degrees(Told told) => decimal.Parse(told.Text.Replace(',', '.'), CultureInfo.InvariantCulture);
 
     // Nothing goes under what lies stuck already, but under an edge that is free for it.
     private void Under(int step, ResolvedLayout layout, PlacedPiece placed, Told told)

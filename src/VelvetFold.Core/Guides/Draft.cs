@@ -19,7 +19,7 @@ internal sealed class Draft(Kit kit, Words words)
 
     public Words Words => words;
 
-    public LengthPattern Reading { get; } = kit.Reading();
+    public LengthPattern Reading { get; } = kit.GuideReading();
 
     public IReadOnlyList<Step> Steps => _steps;
 

@@ -458,13 +458,13 @@ internal sealed partial class GuideReader
         (text, at) => regex.Match(text, at) is { Success: true } match ? [(new("", match.Value, []), at + match.Length)] : [];
 
     // ≈ 3.33, 3, 3½, 3 ¹¹⁄₁₆, ½, 3.5 mm; a minus sign counts.
-    [GeneratedRegex(@"\G(?:≈ )?[−-]?(?:(?:\d+(?:\.\d+)?)?(?:[½¼¾⅛⅜⅝⅞]|(?: ?[⁰¹²³⁴-⁹]+⁄[₀-₉]+))|\d+(?:\.\d+)?)(?: mm)?")]
+    [GeneratedRegex(@"\G(?:≈ )?[−-]?(?:(?:\d+(?:[.,]\d+)?)?(?:[½¼¾⅛⅜⅝⅞]|(?: ?[⁰¹²³⁴-⁹]+⁄[₀-₉]+))|\d+(?:[.,]\d+)?)(?: mm)?")]
     private static partial Regex Lengths();
 
     [GeneratedRegex(@"\G\d+")]
     private static partial Regex Whole();
 
-    [GeneratedRegex(@"\G\d+(?:\.\d+)?")]
+    [GeneratedRegex(@"\G\d+(?:[.,]\d+)?")]
     private static partial Regex Degrees();
 
     [GeneratedRegex(@"\G[a-z]+")]

@@ -93,7 +93,7 @@ public sealed record LayoutSheets(IReadOnlyList<Step> First, IReadOnlyList<Layou
     // Each edge of a page has to be found by the numbers that are printed on it.
     private static IEnumerable<ProofFault> Misread(Kits.Kit kit, IEnumerable<ResolvedLayout> layouts, IReadOnlyList<LayoutSheet> sheets)
     {
-        var reading = kit.Reading();
+        var reading = kit.GuideReading();
         foreach (var layout in layouts)
         {
             var marks = sheets.Single(s => s.Layout == layout.Layout.Id).Dimensions.Select(d => d.Mark).ToList();

@@ -14,7 +14,7 @@ public static class MatPicture
     /// <summary>The picture, to scale, with each layer's size.</summary>
     public static Scene Apart(Kit kit, PlacedPiece placed)
     {
-        var reading = kit.Reading();
+        var reading = kit.GuideReading();
         var layers = placed
             .Stack.Layers.Reverse()
             .Select(

@@ -44,7 +44,7 @@ public static class Materials
     public static IReadOnlyList<Material> Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts, CutPlan plan, Words words)
     {
         ArgumentNullException.ThrowIfNull(plan);
-        var reading = kit.Reading();
+        var reading = kit.GuideReading();
         string Say(string key, params (string, Phrase)[] blanks) => words.Say(key, blanks).Text;
         string Number(int n) => n.ToString(CultureInfo.InvariantCulture);
         var pieces = layouts.SelectMany(l => l.Pieces).ToList();

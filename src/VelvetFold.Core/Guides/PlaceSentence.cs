@@ -10,7 +10,7 @@ namespace VelvetFold.Core.Guides;
 /// </summary>
 internal sealed class PlaceSentence(Kit kit, ResolvedLayout resolved, Words words)
 {
-    private readonly LengthPattern _reading = kit.Reading();
+    private readonly LengthPattern _reading = kit.GuideReading();
 
     /// <summary>The phrase for one axis. What does not lie there yet cannot be measured from: the page's edge is, instead.</summary>
     public Phrase Say(PlacedPiece placed, Axis axis, IReadOnlyCollection<string> down)

@@ -12,7 +12,7 @@ namespace VelvetFold.Core.Guides;
 /// ways to compare what was read with it.</summary>
 internal sealed class ProofTable(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan plan)
 {
-    private readonly LengthPattern _reading = kit.Reading();
+    private readonly LengthPattern _reading = kit.GuideReading();
     private readonly Dictionary<string, CutPiece> _pieces = pieces.DistinctBy(p => p.Label).ToDictionary(p => p.Label);
     private readonly Dictionary<string, PlacedPiece> _placed = layouts
         .SelectMany(l => l.Pieces.Concat(l.Extras))

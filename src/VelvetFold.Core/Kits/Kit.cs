@@ -83,6 +83,9 @@ public sealed record Kit
     /// <summary>How its lengths are written for a reader.</summary>
     public LengthPattern Reading() => LengthPattern.ForReading(Unit, Ruler);
 
+    /// <summary>How its lengths are written in its guide, in the guide's language.</summary>
+    public LengthPattern GuideReading() => Guide.Language == GuideLanguage.German ? Reading().WithComma() : Reading();
+
     /// <summary>Kits' worth of cut pieces for a run of so many kits: the kits and the spares beyond them.</summary>
     public int WithSpares(int kits) => kits + (Spares.FirstOrDefault(s => s.Of == SpareOf.Pieces)?.For(kits) ?? 0);
 

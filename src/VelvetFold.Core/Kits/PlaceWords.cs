@@ -6,8 +6,17 @@ namespace VelvetFold.Core.Kits;
 /// <summary>A piece's place in words, as a designer would dictate it: <c>½ from left · under B1, gap ¼</c>.</summary>
 public static class PlaceWords
 {
-    /// <summary>Both axes of a piece.</summary>
+    /// <summary>Both axes of a piece; of an extra what it is there for.</summary>
     public static Saying Say(Piece piece, LengthPattern reading) =>
+        piece switch
+        {
+            { Extra: true, InsteadOf: { } other } => Saying.Of("place.instead", ("other", other)),
+            { Extra: true } => Saying.Of("place.extra"),
+            { Roughly: true } => Saying.Of("place.roughly", ("place", Both(piece, reading))),
+            _ => Both(piece, reading),
+        };
+
+    private static Saying Both(Piece piece, LengthPattern reading) =>
         (piece.Across, piece.Down) switch
         {
             (Centred across, Centred down) when across.In == down.In => across.In is { } on

@@ -25,9 +25,9 @@ public static class LayoutPicture
     }
 
     /// <summary>The dimension lines of a piece: its own size, and the distances its rules are measured by.</summary>
-    public static IReadOnlyList<Mark> Dimensions(Kit kit, ResolvedLayout resolved, PlacedPiece placed)
+    public static IReadOnlyList<Mark> Dimensions(LengthPattern reading, ResolvedLayout resolved, PlacedPiece placed)
     {
-        var reading = kit.Reading();
+        ArgumentNullException.ThrowIfNull(reading);
         var (box, label) = (placed.Box, placed.Label);
         var marks = new List<Mark>
         {

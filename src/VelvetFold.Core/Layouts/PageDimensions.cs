@@ -90,7 +90,7 @@ public static class PageDimensions
 
     private static List<PageDimension> Along(Kit kit, ResolvedLayout resolved, Axis axis)
     {
-        var (reading, other) = (kit.Reading(), axis == Axis.Across ? Axis.Down : Axis.Across);
+        var (reading, other) = (kit.GuideReading(), axis == Axis.Across ? Axis.Down : Axis.Across);
         var (known, chosen) = (new Dictionary<Length, Length>(), new List<PageDimension>());
         Length Root(Length at) => known.TryGetValue(at, out var up) ? known[at] = Root(up) : at;
         foreach (var edge in PageEdges(resolved.Layout, axis).Skip(1))

@@ -37,12 +37,14 @@ public sealed class LengthPattern
     };
 
     private readonly bool _typographic;
+    private readonly bool _comma;
 
-    private LengthPattern(LengthUnit unit, Length? step, bool typographic)
+    private LengthPattern(LengthUnit unit, Length? step, bool typographic, bool comma = false)
     {
         Unit = unit;
         Step = step;
         _typographic = typographic;
+        _comma = comma;
     }
 
     /// <summary>The unit a bare number is read in, and lengths are written in.</summary>
@@ -62,6 +64,9 @@ public sealed class LengthPattern
         ArgumentOutOfRangeException.ThrowIfNegativeOrZero(step.Ticks, nameof(step));
         return new(unit, step, typographic: true);
     }
+
+    /// <summary>The same with a comma in decimals, as German writes them.</summary>
+    public LengthPattern WithComma() => new(Unit, Step, _typographic, comma: true);
 
     /// <summary>Writes a length.</summary>
     public string Format(Length length)
@@ -95,8 +100,11 @@ public sealed class LengthPattern
         return Decimal(length, Length.TicksPerMillimetre) + " mm";
     }
 
-    private static string Decimal(Length length, long per) =>
-        ((decimal)length.Ticks / per).ToString("0.#######", CultureInfo.InvariantCulture);
+    private string Decimal(Length length, long per)
+    {
+        var text = ((decimal)length.Ticks / per).ToString("0.#######", CultureInfo.InvariantCulture);
+        return _comma ? text.Replace('.', ',') : text;
+    }
 
     private string Fraction(Length length)
     {

@@ -378,8 +378,8 @@ public sealed class GuidePages
             _flow.Add(new PartInk(Part.Paragraph, [new TextInk(new(_flow.Left + 40, y + 10), N(cut.Order), 8, Typeface.Sans, Inks.Soft)]));
             _flow.Add(Signs.Fence(cut.Fence, new(_flow.Left + 56, y), 12));
             var setting =
-                _kit.Reading().Format(cut.Setting)
-                + (cut.Plunge is { } run ? $"  ({_kit.Reading().Format(run.Start)} – {_kit.Reading().Format(run.End)})" : "");
+                _kit.GuideReading().Format(cut.Setting)
+                + (cut.Plunge is { } run ? $"  ({_kit.GuideReading().Format(run.Start)} – {_kit.GuideReading().Format(run.End)})" : "");
             _flow.Add(
                 new PartInk(
                     Part.Paragraph,
@@ -398,7 +398,7 @@ public sealed class GuidePages
 
     private IEnumerable<string> WordlessNumbers(Step step)
     {
-        var reading = _kit.Reading();
+        var reading = _kit.GuideReading();
         if (step.Kind == StepKind.Trim)
             foreach (
                 var same in _answer

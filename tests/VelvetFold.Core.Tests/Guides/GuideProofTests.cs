@@ -745,4 +745,42 @@ public partial class GuideProofTests
         Assert.DoesNotContain(lines, l => l.Contains("of L1-D1", StringComparison.Ordinal));
         Assert.True(written.Proof().Holds);
     }
+
+    // 1/16 in is 1.5875 mm; half a millimetre on the ruler is written 0,5 in German.
+    [Fact]
+    public void A_german_guide_has_commas_in_its_decimals()
+    {
+        var kit = Kit(
+            Layout(
+                LayoutKind.Single,
+                Piece("B1", "4", "6", Left("1"), Top("1")) with
+                {
+                    Size = new(Length.Millimetres(100).Half, L("2")),
+                    Tilt = 2.5m,
+                }
+            )
+        ) with
+        {
+            Unit = LengthUnit.Millimetre,
+            Ruler = Length.Millimetres(1).Half,
+            Guide = new() { Language = GuideLanguage.German },
+        };
+        var written = Written.Of(
+            kit with
+            {
+                Layouts =
+                [
+                    kit.Layouts[0] with
+                    {
+                        Pieces = [kit.Layouts[0].Pieces[0] with { Down = new FromEdge(Edge.Top, Length.Millimetres(25).Half) }],
+                    },
+                ],
+            }
+        );
+        var text = string.Join(' ', written.Steps.Select(s => s.Text));
+        Assert.Contains("12,5 mm vom oberen Rand", text, StringComparison.Ordinal);
+        Assert.Contains("2,5 Grad", text, StringComparison.Ordinal);
+        Assert.DoesNotContain("12.5", text, StringComparison.Ordinal);
+        Assert.True(written.Proof().Holds);
+    }
 }

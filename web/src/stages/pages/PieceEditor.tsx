@@ -133,9 +133,13 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
         </>
       )}
       <WetRow label={label} piece={piece} onChange={onChange} />
-      <ShapeEditor label={label} piece={piece} onChange={onChange} />
-      <RuleEditor axis="across" layout={layout} piece={piece} onChange={(across) => onChange({ ...piece, across })} />
-      <RuleEditor axis="down" layout={layout} piece={piece} onChange={(down) => onChange({ ...piece, down })} />
+      {piece.kind !== 'drawn' && <ShapeEditor label={label} piece={piece} onChange={onChange} />}
+      {!piece.extra && (
+        <>
+          <RuleEditor axis="across" layout={layout} piece={piece} onChange={(across) => onChange({ ...piece, across })} />
+          <RuleEditor axis="down" layout={layout} piece={piece} onChange={(down) => onChange({ ...piece, down })} />
+        </>
+      )}
       {piece.kind !== 'photo' && (
         <>
           <span className="text-soft">For whom</span>
@@ -161,16 +165,20 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
           </span>
         </>
       )}
-      <span className="text-soft">Exactness</span>
-      <label className="flex items-center gap-1.5">
-        <input
-          type="checkbox"
-          className="accent-velvet"
-          checked={piece.roughly ?? false}
-          onChange={(event) => onChange({ ...piece, roughly: event.currentTarget.checked })}
-        />
-        about there, where it pleases: the guide shows its place and does not measure it
-      </label>
+      {!piece.extra && (
+        <>
+          <span className="text-soft">Exactness</span>
+          <label className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              className="accent-velvet"
+              checked={piece.roughly ?? false}
+              onChange={(event) => onChange({ ...piece, roughly: event.currentTarget.checked })}
+            />
+            about there, where it pleases: the guide shows its place and does not measure it
+          </label>
+        </>
+      )}
       {others.length > 0 && (
         <>
           <span className="text-soft">Measure to</span>

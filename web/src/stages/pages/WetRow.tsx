@@ -16,12 +16,14 @@ export function WetRow({ label, piece, onChange }: Props) {
       <span className="text-soft">Wet work</span>
       {wet ? (
         <span className="flex flex-wrap items-baseline gap-x-2">
-          <TextField
-            label={`Wet work on ${label}`}
-            value={wet.words ?? ''}
-            onChange={(words) => onChange({ ...piece, wet: { ...wet, words: words || null } })}
-            className="w-44"
-          />
+          {piece.kind !== 'drawn' && (
+            <TextField
+              label={`Wet work on ${label}`}
+              value={wet.words ?? ''}
+              onChange={(words) => onChange({ ...piece, wet: { ...wet, words: words || null } })}
+              className="w-44"
+            />
+          )}
           dries
           <NumberField
             align="left"
@@ -39,9 +41,11 @@ export function WetRow({ label, piece, onChange }: Props) {
         <button
           type="button"
           className="quiet justify-self-start"
-          onClick={() => onChange({ ...piece, wet: { words: 'Stamp it', minutes: 10 } })}
+          onClick={() =>
+            onChange({ ...piece, wet: piece.kind === 'drawn' ? { minutes: 10 } : { words: 'Stamp it', minutes: 10 } })
+          }
         >
-          It is stamped, painted or inked first
+          {piece.kind === 'drawn' ? 'It has to dry before anything touches it' : 'It is stamped, painted or inked first'}
         </button>
       )}
     </>
