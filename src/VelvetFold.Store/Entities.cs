@@ -53,6 +53,9 @@ public sealed class GuestRow
     /// <summary>The photos of each layout in a line of text, as JSON.</summary>
     public string Photos { get; set; } = "{}";
 
+    /// <summary>Their own words for each layout, as JSON: title, names, date and place.</summary>
+    public string Words { get; set; } = "{}";
+
     /// <summary>The workshop they sit at; none where nobody has said.</summary>
     public int? WorkshopId { get; set; }
 
@@ -313,4 +316,46 @@ public sealed class BagRow
 
     /// <summary>Rises with every change, so that a lost race is seen.</summary>
     public int Version { get; set; }
+}
+
+/// <summary>A piece that was spoiled at a table, or was missing there.</summary>
+public sealed class SpoiledRow
+{
+    public int Id { get; init; }
+
+    public int KitId { get; init; }
+
+    /// <summary>Its label: L1-B2.</summary>
+    public required string Piece { get; init; }
+
+    /// <summary>Whether it never was in the bag.</summary>
+    public bool IsMissing { get; init; }
+
+    /// <summary>Who told it, as they call themselves; none where nobody said.</summary>
+    public string? Person { get; init; }
+
+    public DateTime ToldAt { get; init; }
+
+    public DateTime? SettledAt { get; set; }
+
+    /// <summary>How it was put right: spare, sheet, kept, covered; none while it is open.</summary>
+    public string? Settled { get; set; }
+}
+
+/// <summary>How long a step took at a table, told by somebody who agreed to it. Nothing of the person is kept.</summary>
+public sealed class StepTimeRow
+{
+    public int Id { get; init; }
+
+    public int KitId { get; init; }
+
+    /// <summary>The kind of step: cut, mat, lay.</summary>
+    public required string Kind { get; init; }
+
+    public int Seconds { get; init; }
+
+    /// <summary>How many things were done in it: cuts, mats, pieces laid; 1 or more.</summary>
+    public int Things { get; init; }
+
+    public DateTime ToldAt { get; init; }
 }

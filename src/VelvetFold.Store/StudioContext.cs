@@ -31,6 +31,10 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
 
     public DbSet<BagRow> Bags => Set<BagRow>();
 
+    public DbSet<SpoiledRow> Spoiled => Set<SpoiledRow>();
+
+    public DbSet<StepTimeRow> StepTimes => Set<StepTimeRow>();
+
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
         ArgumentNullException.ThrowIfNull(modelBuilder);
@@ -55,6 +59,7 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             guest.HasIndex(g => new { g.KitId, g.Name }).IsUnique();
             guest.Property(g => g.Name).HasMaxLength(120);
             guest.Property(g => g.Photos).HasDefaultValue("{}");
+            guest.Property(g => g.Words).HasDefaultValue("{}");
             guest.Property(g => g.Version).IsConcurrencyToken();
             guest.Property(g => g.Email).HasMaxLength(254);
             guest.Property(g => g.Needs).HasMaxLength(1000);
@@ -100,6 +105,22 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             movement.Property(m => m.ItemId).HasMaxLength(120);
             movement.Property(m => m.Name).HasMaxLength(120);
             movement.Property(m => m.Reason).HasMaxLength(200);
+        });
+        modelBuilder.Entity<SpoiledRow>(spoiled =>
+        {
+            spoiled.ToTable("Spoiled");
+            spoiled.Property(s => s.Piece).HasMaxLength(40);
+            spoiled.Property(s => s.Person).HasMaxLength(120);
+            spoiled.Property(s => s.Settled).HasMaxLength(10);
+            spoiled.HasIndex(s => new { s.KitId, s.SettledAt });
+            spoiled.HasOne<KitRow>().WithMany().HasForeignKey(s => s.KitId).OnDelete(DeleteBehavior.Cascade);
+        });
+        modelBuilder.Entity<StepTimeRow>(time =>
+        {
+            time.ToTable("StepTimes", t => t.HasCheckConstraint("CK_StepTimes_Things", "Things > 0 AND Seconds > 0"));
+            time.Property(t => t.Kind).HasMaxLength(20);
+            time.HasIndex(t => t.Kind);
+            time.HasOne<KitRow>().WithMany().HasForeignKey(t => t.KitId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<ThingRow>(thing =>
         {

@@ -67,6 +67,7 @@ internal static class Application
             .AddScoped<StockBook>()
             .AddScoped<Things>()
             .AddScoped<BagShelf>()
+            .AddScoped<TableShelf>()
             .AddScoped<DemoStudio>();
         builder.Services.AddSingleton(PostSettings.Of(builder.Configuration, start.Data)).AddSingleton<PostRoom>();
         builder.Services.ConfigureHttpJsonOptions(json => JsonText.Configure(json.SerializerOptions, LengthUnit.Inch));
@@ -92,6 +93,7 @@ internal static class Application
         api.MapInvitations();
         api.MapPictures();
         api.MapPacking();
+        api.MapTable();
         api.MapLabels();
         api.MapStock();
         api.MapStockBooks();

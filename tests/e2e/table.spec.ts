@@ -44,8 +44,15 @@ test('a spoiled piece is cut again, or its spot covered', async ({ page, request
     .getByRole('button', { name: /^L1-.*\?$/ })
     .first()
     .click();
-  await page.getByRole('button', { name: 'It is spoiled or missing' }).click();
+  await page.getByRole('button', { name: 'It is spoiled' }).click();
   await expect(page.getByRole('region', { name: 'What to do about it' })).toContainText(
     /Cut it again|another sheet|Cover the spot/,
   );
+  await expect(page.getByText('The host sees it now.')).toBeVisible();
+  // The host has it before them, and puts it right.
+  await page.goto(`/kits/${slug}/packing/tables`);
+  await expect(page.getByText(/is spoiled/)).toBeVisible();
+  await page.getByRole('button', { name: 'The spot is covered' }).click();
+  await expect(page.getByText(/the spot is covered/)).toBeVisible();
+  await expect(page.getByText(/Nothing is open/)).toBeVisible();
 });

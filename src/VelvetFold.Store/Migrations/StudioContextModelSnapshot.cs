@@ -166,6 +166,12 @@ namespace VelvetFold.Store.Migrations
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValue("{}");
+
                     b.Property<int?>("WorkshopId")
                         .HasColumnType("INTEGER");
 
@@ -439,6 +445,79 @@ namespace VelvetFold.Store.Migrations
                         });
                 });
 
+            modelBuilder.Entity("VelvetFold.Store.SpoiledRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("IsMissing")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("KitId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Person")
+                        .HasMaxLength(120)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Piece")
+                        .IsRequired()
+                        .HasMaxLength(40)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Settled")
+                        .HasMaxLength(10)
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("SettledAt")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("ToldAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("KitId", "SettledAt");
+
+                    b.ToTable("Spoiled", (string)null);
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.StepTimeRow", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasMaxLength(20)
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("KitId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Seconds")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int>("Things")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("ToldAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Kind");
+
+                    b.HasIndex("KitId");
+
+                    b.ToTable("StepTimes", null, t =>
+                        {
+                            t.HasCheckConstraint("CK_StepTimes_Things", "Things > 0 AND Seconds > 0");
+                        });
+                });
+
             modelBuilder.Entity("VelvetFold.Store.ThingRow", b =>
                 {
                     b.Property<int>("Id")
@@ -638,6 +717,24 @@ namespace VelvetFold.Store.Migrations
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
 
+                    b.HasOne("VelvetFold.Store.KitRow", null)
+                        .WithMany()
+                        .HasForeignKey("KitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.SpoiledRow", b =>
+                {
+                    b.HasOne("VelvetFold.Store.KitRow", null)
+                        .WithMany()
+                        .HasForeignKey("KitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.StepTimeRow", b =>
+                {
                     b.HasOne("VelvetFold.Store.KitRow", null)
                         .WithMany()
                         .HasForeignKey("KitId")

@@ -44,6 +44,7 @@ export type BagPaper = Schemas['BagPaper'];
 export type CountsAnswer = Schemas['CountsAnswer'];
 export type BagLine = Schemas['BagLine'];
 export type BagView = Schemas['BagView'];
+export type SpoiledView = Schemas['SpoiledView'];
 export type ScanAnswer = Schemas['ScanAnswer'];
 export type SpareOf = Schemas['SpareOf'];
 export type NamedSize = Schemas['NamedSize'];

@@ -3538,6 +3538,221 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SpoiledEntry"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SpoiledView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/table/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SettledEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SpoiledView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/table/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TimedEntry"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{slug}/stock/batch": {
         parameters: {
             query?: never;
@@ -7199,6 +7414,13 @@ export interface components {
             x: components["schemas"]["Length"];
             y: components["schemas"]["Length"];
         };
+        /**
+         * @description How a piece was put right: spare (one of the spares was handed over), sheet (cut from another sheet, which goes out of
+         *         stock), kept (cut from what the kit leaves over), covered (something lies over the spot); none where it is open again.
+         */
+        SettledEntry: {
+            how: null | string;
+        };
         /** @description What one paper takes. */
         SheetAnswer: {
             sheet: string;
@@ -7348,6 +7570,35 @@ export interface components {
              */
             count?: null | number;
         };
+        /** @description A piece that was spoiled at a table or missing in a bag. */
+        SpoiledEntry: {
+            /** @description Its label: L1-B2. */
+            piece: string;
+            /** @default false */
+            missing: boolean;
+            /** @description Who tells it; none where nobody says. */
+            person?: null | string;
+        };
+        /** @description A piece that was spoiled or missing, as the host sees it. */
+        SpoiledView: {
+            /** Format: int32 */
+            id: number;
+            piece: string;
+            missing: boolean;
+            person: null | string;
+            /** Format: date-time */
+            toldAt: string;
+            settled: null | string;
+            /** Format: date-time */
+            settledAt: null | string;
+            /**
+             * Format: int32
+             * @description How many spares of it are left.
+             */
+            spares: number;
+            /** @description What can be done about it, the best first. */
+            again: string[];
+        };
         /** @description The gaps of pieces spread evenly, in order. */
         SpreadGaps: {
             arrangement: string;
@@ -7486,6 +7737,20 @@ export interface components {
             down: string[];
             new: string[];
             dimensions: components["schemas"]["Mark"][];
+        };
+        /** @description How long a kind of step takes in this studio. */
+        StepTime: {
+            kind: string;
+            /**
+             * Format: double
+             * @description The median for one thing of it: a cut, a mat, a piece laid.
+             */
+            seconds: number;
+            /**
+             * Format: int32
+             * @description How many times it was timed.
+             */
+            times: number;
         };
         /** @description What of a kit's stock was found: its papers and its sheets of parts. */
         StockElsewhere: {
@@ -7651,6 +7916,11 @@ export interface components {
          * @enum {unknown}
          */
         Symbol: "gather" | "caution" | "cut" | "plunge" | "fold" | "trim" | "mat" | "look" | "stick" | "tuck" | "keep-free" | "press" | "raise" | "wet" | "dry" | "turn-over" | "repeat" | "write" | "put-back" | "keep" | "by-hand";
+        /** @description What the tables have told: pieces, the newest first, and how long steps take in this studio. */
+        TableView: {
+            spoiled: components["schemas"]["SpoiledView"][];
+            times: components["schemas"]["StepTime"][];
+        };
         /** @description A tally of one's own, as a table. */
         TallyEntry: {
             text: string;
@@ -7668,6 +7938,22 @@ export interface components {
              *                 12 x 12 1/2 in before it is off. Otherwise it is part of that size.
              */
             extra?: boolean;
+        };
+        /** @description How long a step took. */
+        TimedEntry: {
+            /** @description The kind of step, as the guide has it. */
+            kind: string;
+            /**
+             * Format: int32
+             * @description 1 to 7200.
+             */
+            seconds: number;
+            /**
+             * Format: int32
+             * @description How many cuts, mats or pieces it was, 1 to 200.
+             * @default 1
+             */
+            things: number;
         };
         /** @description Pieces of one paper, face and size that the host brings paper for. */
         TotalMissing: {

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, unwrap, type Kit, type KitAnswer, type Step } from '../../api/client';
 import { ScenePicture } from '../../parts/ScenePicture';
@@ -10,9 +10,14 @@ import { sceneOf } from '../guide/stepScene';
 import { keepForOffline } from './offline';
 import { PieceCard } from './PieceCard';
 import { clock, keepProgress, progressOf, withDone, type Progress } from './progress';
+import { tell } from './tell';
 import { useTimer } from './useTimer';
 
 const personKey = 'velvet-fold-bench-person';
+const agreedKey = 'velvet-fold-bench-times';
+
+/** What lasts shorter was looked through, and what lasts longer was a break. */
+const [shortest, longest] = [3, 3_600];
 
 /** The guide followed at the table: one step at a time, large, with what is done kept on the device. */
 export function Bench() {
@@ -72,6 +77,19 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
   const navigate = useNavigate();
   const timer = useTimer();
   const step = steps.find((s) => s.key === progress.at) ?? steps[0];
+  const [agreed, setAgreed] = useState(() => localStorage.getItem(agreedKey) === 'yes');
+  const shown = useRef(0);
+  const current = step?.key;
+  useEffect(() => {
+    shown.current = Date.now();
+  }, [current]);
+  // What was told while the network was away.
+  useEffect(() => {
+    const again = () => void tell(slug);
+    again();
+    window.addEventListener('online', again);
+    return () => window.removeEventListener('online', again);
+  }, [slug]);
   const keep = (next: Progress) => {
     keepProgress(slug, person, next);
     setProgress(next);
@@ -80,6 +98,9 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
     if (!step) return;
     const next = steps[steps.indexOf(step) + by];
     const done = by > 0 ? withDone(progress, step.key, true) : progress;
+    const seconds = Math.round((Date.now() - shown.current) / 1000);
+    if (agreed && by > 0 && !step.minutes && seconds >= shortest && seconds <= longest)
+      void tell(slug, { what: 'timed', kind: step.kind, seconds, things: thingsIn(step) });
     timer.stop();
     keep({ ...done, at: (next ?? step).key });
   };
@@ -101,6 +122,18 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
         <span className="ml-auto text-soft" role="status">
           {kept && 'Kept on this device: it works without the network.'}
         </span>
+        <label className="flex items-center gap-1.5 text-soft">
+          <input
+            type="checkbox"
+            className="accent-velvet"
+            checked={agreed}
+            onChange={(event) => {
+              localStorage.setItem(agreedKey, event.currentTarget.checked ? 'yes' : 'no');
+              setAgreed(event.currentTarget.checked);
+            }}
+          />
+          tell the studio how long steps take, without my name
+        </label>
         <label className="flex items-baseline gap-2">
           <span className="text-soft">At the table</span>
           <input
@@ -154,10 +187,20 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
           {step === steps[steps.length - 1] ? 'Done: that was the last step' : 'Done, next step'}
         </button>
       </footer>
-      <PieceCard label={piece} kit={kit} answer={answer} again={again} onClose={() => setPiece(null)} />
+      <PieceCard
+        label={piece}
+        kit={kit}
+        answer={answer}
+        again={again}
+        onTell={(label, missing) => tell(slug, { what: 'spoiled', piece: label, missing, person: person || null })}
+        onClose={() => setPiece(null)}
+      />
     </main>
   );
 }
+
+// Cuts of a sheet, lines of a run, pieces of a step: what one thing of it takes can be told of another kit.
+const thingsIn = (step: Step): number => Math.max(1, step.lines.length || new Set(step.pieces).size);
 
 function StepScene({ kit, answer, step }: { kit: Kit; answer: KitAnswer; step: Step }) {
   const { scene, ...marks } = sceneOf(answer, step) ?? {};

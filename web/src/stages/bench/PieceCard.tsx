@@ -11,12 +11,21 @@ interface Props {
   answer: KitAnswer;
   /** What to do about it where it is spoiled or missing. */
   again: Record<string, string[]>;
+  /** Tells the host; whether it has arrived. */
+  onTell: (label: string, missing: boolean) => Promise<boolean>;
   onClose: () => void;
 }
 
 /** What a piece is: its size and paper, the sheet it is cut from, and where it lies on its page. */
-export function PieceCard({ label, kit, answer, again, onClose }: Props) {
+export function PieceCard({ label, kit, answer, again, onTell, onClose }: Props) {
   const [spoiled, setSpoiled] = useState<string | null>(null);
+  const [arrived, setArrived] = useState<boolean | null>(null);
+  const say = (missing: boolean) => {
+    if (label === null) return;
+    setSpoiled(label);
+    setArrived(null);
+    void onTell(label, missing).then(setArrived);
+  };
   const cuts = answer.cutList.filter((c) => label && (c.label === label || `${c.layout}-${c.piece}` === label));
   const first = cuts[0]?.label ?? label;
   const sheet = answer.eachKit.plan.bySheet
@@ -49,11 +58,24 @@ export function PieceCard({ label, kit, answer, again, onClose }: Props) {
         )}
       </div>
       {label !== null && spoiled !== label && (
-        <button type="button" className="press mt-4 mr-3" onClick={() => setSpoiled(label)}>
-          It is spoiled or missing
-        </button>
+        <>
+          <button type="button" className="press mt-4 mr-3" onClick={() => say(false)}>
+            It is spoiled
+          </button>
+          <button type="button" className="press mt-4 mr-3" onClick={() => say(true)}>
+            It is missing
+          </button>
+        </>
       )}
-      {label !== null && spoiled === label && <Ways labels={[label, ...cuts.map((c) => c.label)]} again={again} />}
+      {label !== null && spoiled === label && (
+        <>
+          <Ways labels={[label, ...cuts.map((c) => c.label)]} again={again} />
+          <p role="status" className="text-[15px] text-soft">
+            {arrived === true && 'The host sees it now.'}
+            {arrived === false && 'The host sees it once the network is back.'}
+          </p>
+        </>
+      )}
       <button type="button" className="press mt-4" onClick={onClose}>
         Close
       </button>

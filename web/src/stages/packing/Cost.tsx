@@ -1,4 +1,5 @@
 import type { CountsAnswer } from '../../api/client';
+import { useTable } from './useTable';
 import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { MoneyField } from '../../parts/MoneyField';
@@ -11,6 +12,7 @@ const defaults = { currency: 'EUR', secondsPerCut: 20, minutesPerBag: 6, marginP
 export function Cost({ counts }: { counts: CountsAnswer }) {
   const { kit, slug, change } = useKit();
   const { cost } = counts;
+  const cut = useTable(slug).data?.times.find((t) => t.kind === 'cut');
   const costs = { ...defaults, ...kit.costs };
   const set = (more: Partial<typeof costs & { hour: string | null }>) => change({ ...kit, costs: { ...costs, ...more } });
   return (
@@ -74,6 +76,19 @@ export function Cost({ counts }: { counts: CountsAnswer }) {
           max={3600}
           onChange={(n) => n !== null && set({ secondsPerCut: n })}
         />
+        {cut && (
+          <>
+            <span />
+            <span className="text-soft">
+              timed at the tables: {Math.round(cut.seconds)} s a cut ({cut.times === 1 ? 'once' : `${cut.times} times`}){' '}
+              {Math.round(cut.seconds) !== costs.secondsPerCut && (
+                <button type="button" className="quiet" onClick={() => set({ secondsPerCut: Math.round(cut.seconds) })}>
+                  take that
+                </button>
+              )}
+            </span>
+          </>
+        )}
         <span className="text-soft">Minutes a bag</span>
         <NumberField
           align="left"

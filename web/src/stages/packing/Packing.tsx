@@ -11,6 +11,7 @@ import { Buy, BuyPicture } from './Buy';
 import { Cost, CostPicture } from './Cost';
 import { Labels } from './Labels';
 import { PieceTable } from './PieceTable';
+import { Tables, TablesPicture } from './Tables';
 
 const views = [
   ['counts', 'Counts'],
@@ -18,6 +19,7 @@ const views = [
   ['cost', 'Cost'],
   ['labels', 'Labels'],
   ['bags', 'Bags'],
+  ['tables', 'At the tables'],
 ] as const;
 
 /** From layouts and guests to bags with nothing missing: counts, what to buy, what it costs, labels, the packing run. */
@@ -77,20 +79,23 @@ export function Packing() {
       {!counts && !counted.error && <p className="px-6 text-soft">Counting…</p>}
       {counts && (
         <>
-          <p className="px-6 text-[15px] text-soft">
-            {counts.kits} {counts.kits === 1 ? 'kit' : 'kits'}
-            {counts.spareKits > 0 && ` and ${counts.spareKits} spare`},{' '}
-            {isRoster ? 'one for each guest as they make it' : 'all as designed'}
-            {(guests.data?.length ?? 0) > 0 && (
-              <button type="button" className="quiet ml-2" aria-pressed={isRoster} onClick={() => setRoster(!roster)}>
-                {isRoster ? 'count equal kits' : `count for the ${guests.data?.length ?? 0} guests instead`}
-              </button>
-            )}
-          </p>
+          {view !== 'tables' && (
+            <p className="px-6 text-[15px] text-soft">
+              {counts.kits} {counts.kits === 1 ? 'kit' : 'kits'}
+              {counts.spareKits > 0 && ` and ${counts.spareKits} spare`},{' '}
+              {isRoster ? 'one for each guest as they make it' : 'all as designed'}
+              {(guests.data?.length ?? 0) > 0 && (
+                <button type="button" className="quiet ml-2" aria-pressed={isRoster} onClick={() => setRoster(!roster)}>
+                  {isRoster ? 'count equal kits' : `count for the ${guests.data?.length ?? 0} guests instead`}
+                </button>
+              )}
+            </p>
+          )}
           <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
             {view === 'counts' && <PieceTable counts={counts} />}
             {view === 'buy' && <Buy counts={counts} />}
             {view === 'cost' && <Cost counts={counts} />}
+            {view === 'tables' && <Tables />}
           </div>
         </>
       )}
@@ -99,6 +104,8 @@ export function Packing() {
   const shows =
     view === 'buy' && counts ? (
       <BuyPicture counts={counts} />
+    ) : view === 'tables' ? (
+      <TablesPicture />
     ) : view === 'cost' && counts ? (
       <CostPicture counts={counts} />
     ) : (

@@ -1,0 +1,202 @@
+using VelvetFold.Core;
+using VelvetFold.Core.Counting;
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Guides;
+using VelvetFold.Core.Wording;
+using VelvetFold.Store;
+
+namespace VelvetFold.Web.Endpoints;
+
+/// <summary>A piece that was spoiled at a table or missing in a bag.</summary>
+/// <param name="Piece">Its label: L1-B2.</param>
+/// <param name="Person">Who tells it; none where nobody says.</param>
+internal sealed record SpoiledEntry(string Piece, bool Missing = false, string? Person = null);
+
+/// <summary>How a piece was put right: spare (one of the spares was handed over), sheet (cut from another sheet, which goes out of
+/// stock), kept (cut from what the kit leaves over), covered (something lies over the spot); none where it is open again.</summary>
+internal sealed record SettledEntry(string? How);
+
+/// <summary>How long a step took.</summary>
+/// <param name="Kind">The kind of step, as the guide has it.</param>
+/// <param name="Seconds">1 to 7200.</param>
+/// <param name="Things">How many cuts, mats or pieces it was, 1 to 200.</param>
+internal sealed record TimedEntry(string Kind, int Seconds, int Things = 1);
+
+/// <summary>A piece that was spoiled or missing, as the host sees it.</summary>
+/// <param name="Spares">How many spares of it are left.</param>
+/// <param name="Again">What can be done about it, the best first.</param>
+internal sealed record SpoiledView(
+    int Id,
+    string Piece,
+    bool Missing,
+    string? Person,
+    DateTime ToldAt,
+    string? Settled,
+    DateTime? SettledAt,
+    int Spares,
+    IReadOnlyList<Saying> Again
+);
+
+/// <summary>What the tables have told: pieces, the newest first, and how long steps take in this studio.</summary>
+internal sealed record TableView(IReadOnlyList<SpoiledView> Spoiled, IReadOnlyList<StepTime> Times);
+
+/// <summary>What is told at the tables and seen by the host at once.</summary>
+internal static class TableEndpoints
+{
+    private static readonly string[] Ways = ["spare", "sheet", "kept", "covered"];
+
+    public static void MapTable(this RouteGroupBuilder api)
+    {
+        var table = api.MapGroup("/kits/{slug}/table").WithTags("Table");
+        table.MapGet("/", ListAsync).Produces<TableView>().ProducesProblem(404);
+        table
+            .MapPost("/", TellAsync)
+            .Accepts<SpoiledEntry>("application/json")
+            .Produces<SpoiledView>(201)
+            .ProducesProblem(400)
+            .ProducesProblem(404);
+        table
+            .MapPut("/{id:int}", SettleAsync)
+            .Accepts<SettledEntry>("application/json")
+            .Produces<SpoiledView>()
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        table.MapPost("/times", TimeAsync).Accepts<TimedEntry>("application/json").Produces(204).ProducesProblem(400).ProducesProblem(404);
+    }
+
+    private static async Task<IResult> ListAsync(string slug, KitShelf shelf, TableShelf table, PlanMemory memory, CancellationToken cancel)
+    {
+        if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
+            return Problems.NoKit(slug);
+        var rows = await table.ListAsync(slug, cancel);
+        return Body.Json(new TableView(Views(stored, rows, rows, memory, cancel), await table.TimesAsync(cancel)), stored.Kit.Unit);
+    }
+
+    private static async Task<IResult> TellAsync(
+        string slug,
+        HttpRequest request,
+        KitShelf shelf,
+        TableShelf table,
+        PlanMemory memory,
+        CancellationToken cancel
+    )
+    {
+        var reading = await Body.ReadAsync<SpoiledEntry>(request);
+        if (reading.Value is not { } entry)
+            return Problems.Bad(reading.Faults);
+        if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
+            return Problems.NoKit(slug);
+        var answer = KitAnswer.For(stored.Kit, 1, new() { Memory = memory, Cancel = cancel });
+        var labels = answer.CutList.Select(c => c.Label).Concat(stored.Kit.Layouts.SelectMany(l => l.Pieces.Select(l.Label)));
+        if (entry.Piece is null || !labels.Contains(entry.Piece, StringComparer.Ordinal))
+            return Problems.Bad("piece", Saying.Of("problem.no-piece-is-called", ("piece", entry.Piece ?? "")));
+        if (entry.Person is { Length: > 120 })
+            return Problems.Bad("person", Saying.Of("problem.a-name-is-short"));
+        if ((await table.ListAsync(slug, cancel)).Count >= TableShelf.MostTold)
+            return Problems.Bad("piece", Saying.Of("problem.tables-have-told", ("most", TableShelf.MostTold)));
+        var row = (await table.TellAsync(slug, entry.Piece, entry.Missing, entry.Person, cancel))!;
+        var view = Views(stored, [row], await table.ListAsync(slug, cancel), memory, cancel)[0];
+        return Body.Json(view, stored.Kit.Unit, 201);
+    }
+
+    private static async Task<IResult> SettleAsync(
+        string slug,
+        int id,
+        HttpRequest request,
+        KitShelf shelf,
+        TableShelf table,
+        StockBook book,
+        PlanMemory memory,
+        CancellationToken cancel
+    )
+    {
+        var reading = await Body.ReadAsync<SettledEntry>(request);
+        if (reading.Value is not { } entry)
+            return Problems.Bad(reading.Faults);
+        if (entry.How is { } how && !Ways.Contains(how))
+            return Problems.Bad("how", Saying.Of("problem.a-piece-is-settled", ("how", how)));
+        if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
+            return Problems.NoKit(slug);
+        var rows = await table.ListAsync(slug, cancel);
+        if (rows.FirstOrDefault(r => r.Id == id) is not { } row)
+            return Problems.Of(404, "problem.nothing-told", ("id", id));
+        var view = Views(stored, [row], rows, memory, cancel)[0];
+        if (entry.How == "spare" && row.Settled != "spare" && view.Spares < 1)
+            return Problems.Of(409, "problem.no-spare-left", ("piece", row.Piece));
+        // The sheet it is cut from anew is out of stock from now on, and back where it was not cut after all.
+        var sheets = (entry.How == "sheet" ? -1 : 0) + (row.Settled == "sheet" ? 1 : 0);
+        var paper = KitAnswer
+            .For(stored.Kit, 1, new() { Memory = memory, Cancel = cancel })
+            .CutList.FirstOrDefault(c => c.Label == row.Piece || $"{c.Layout}-{c.Piece}" == row.Piece)
+            ?.Paper;
+        if (sheets != 0 && stored.Kit.Paper(paper) is { OnHand: not null } counted)
+        {
+            var booked = await book.BookAsync(
+                slug,
+                stored.Revision,
+                Saying.Of("problem.cut-anew-at-the-table", ("piece", row.Piece)).In(Lexicon.English),
+                null,
+                _ => new Booking(BookingKind.Correction, [new(Pile.Sheets(counted.Id), sheets)]),
+                cancel
+            );
+            if (booked.Outcome == BookingOutcome.Short)
+                return Problems.Of(409, "problem.no-sheet-left", ("paper", counted.Name));
+            if (booked.Outcome == BookingOutcome.LostRace)
+                return Problems.LostRace(null);
+        }
+        var settled = (await table.SettleAsync(slug, id, entry.How, cancel))!;
+        return Body.Json(Views(stored, [settled], await table.ListAsync(slug, cancel), memory, cancel)[0], stored.Kit.Unit);
+    }
+
+    private static async Task<IResult> TimeAsync(string slug, HttpRequest request, TableShelf table, CancellationToken cancel)
+    {
+        var reading = await Body.ReadAsync<TimedEntry>(request);
+        if (reading.Value is not { } entry)
+            return Problems.Bad(reading.Faults);
+        if (!StepKinds.Contains(entry.Kind ?? ""))
+            return Problems.Bad("kind", Saying.Of("problem.no-step-is-called", ("kind", entry.Kind ?? ""), ("list", StepKinds)));
+        if (entry.Seconds is < 1 or > 7_200)
+            return Problems.Bad("seconds", Saying.Of("problem.a-step-takes", ("seconds", entry.Seconds)));
+        if (entry.Things is < 1 or > 200)
+            return Problems.Bad("things", Saying.Of("problem.a-step-does", ("things", entry.Things)));
+        return await table.TimeAsync(slug, entry.Kind!, entry.Seconds, entry.Things, cancel) ? Results.NoContent() : Problems.NoKit(slug);
+    }
+
+    private static readonly IReadOnlyList<string> StepKinds =
+    [
+        .. Enum.GetNames<StepKind>().Select(System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName),
+    ];
+
+    // What every report needs beside itself: the spares that are left, and what can be done.
+    private static IReadOnlyList<SpoiledView> Views(
+        StoredKit stored,
+        IReadOnlyList<SpoiledRow> rows,
+        IReadOnlyList<SpoiledRow> all,
+        PlanMemory memory,
+        CancellationToken cancel
+    )
+    {
+        if (rows.Count == 0)
+            return [];
+        var kit = stored.Kit;
+        var again = Again.All(kit, KitAnswer.For(kit, 1, new() { Memory = memory, Cancel = cancel }));
+        var spares = kit.WithSpares(kit.Kits) - kit.Kits;
+        return
+        [
+            .. rows.Select(r => new SpoiledView(
+                r.Id,
+                r.Piece,
+                r.IsMissing,
+                r.Person,
+                r.ToldAt,
+                r.Settled,
+                r.SettledAt,
+                Math.Max(0, spares - all.Count(a => a.Piece == r.Piece && a.Settled == "spare")),
+                again.TryGetValue(r.Piece, out var ways)
+                    ? ways
+                    : [.. again.Where(a => a.Key.StartsWith(r.Piece + " ", StringComparison.Ordinal)).SelectMany(a => a.Value).Distinct()]
+            )),
+        ];
+    }
+}

@@ -1,0 +1,30 @@
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { api } from '../../api/client';
+import { tell, waiting, type Told } from './tell';
+
+const mat: Told = { what: 'spoiled', piece: 'L1-P1 mat', missing: false, person: 'Ida' };
+const time: Told = { what: 'timed', kind: 'cut', seconds: 90, things: 4 };
+
+beforeEach(() => localStorage.clear());
+afterEach(() => vi.restoreAllMocks());
+
+test('what is told without a network waits, and goes in its order once there is one', async () => {
+  const post = vi.spyOn(api, 'POST').mockRejectedValue(new TypeError('no network'));
+  expect(await tell('kite', mat)).toBe(false);
+  expect(await tell('kite', time)).toBe(false);
+  expect(waiting('kite')).toEqual([mat, time]);
+  post.mockReset();
+  post.mockResolvedValue({ data: undefined, response: new Response() });
+  expect(await tell('kite')).toBe(true);
+  expect(waiting('kite')).toEqual([]);
+  expect((post.mock.calls as unknown[][]).map((call) => call[0])).toEqual([
+    '/api/kits/{slug}/table',
+    '/api/kits/{slug}/table/times',
+  ]);
+});
+
+test('what another kit waits for is not told in its place', async () => {
+  vi.spyOn(api, 'POST').mockRejectedValue(new TypeError('no network'));
+  await tell('kite', mat);
+  expect(waiting('bread')).toEqual([]);
+});
