@@ -210,4 +210,15 @@ public class CutListTests
         );
         Assert.Equal([("L1-B2", 1), ("plain sheet", 1)], Packing.Of(kit).Select(i => (i.Label, i.Count)));
     }
+
+    // What lies on both pages and stops short of the seam, or at it, is one piece; past it, it is cut where the pages meet.
+    [Theory]
+    [InlineData("5", 1)]
+    [InlineData("11", 1)]
+    [InlineData("12", 2)]
+    public void A_piece_on_both_pages_is_cut_at_the_seam_only_where_it_crosses_it(string width, int parts)
+    {
+        var kit = Kit(Layout(LayoutKind.Spread, Piece("S1", width, "2", Left("1"), Top("1"), PageSide.Both)));
+        Assert.Equal(parts, CutList.Of(kit, [Resolver.Resolve(kit.Layouts[0], kit)]).Count);
+    }
 }

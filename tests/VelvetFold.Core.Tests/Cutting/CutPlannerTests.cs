@@ -150,4 +150,32 @@ public class CutPlannerTests
         Assert.Throws<OperationCanceledException>(() =>
             CutPlanner.Plan(Order(("3", "4", 12)), new() { Cancel = new CancellationToken(canceled: true) })
         );
+
+    // At least 2 x 3 in, or 1/2 in wide and 6 in long (common practice, no source).
+    [Theory]
+    [InlineData("2", "3", true)]
+    [InlineData("2", "2 15/16", false)]
+    [InlineData("1 15/16", "3", false)]
+    [InlineData("1/2", "6", true)]
+    [InlineData("1/2", "5 15/16", false)]
+    [InlineData("7/16", "12", false)]
+    public void What_is_worth_keeping_is_so_large_at_least(string width, string height, bool kept) =>
+        Assert.Equal(kept, new OffcutNode(new(Length.Zero, Length.Zero, S(width, height))).IsUseful);
+
+    [Fact]
+    public void A_sheet_longer_than_the_trimmer_both_ways_is_not_parted()
+    {
+        var room = new Box(Length.Zero, Length.Zero, S("12", "12"));
+        CutNode[] one = [new PieceNode(new(Length.Zero, Length.Zero, S("4", "4")), new("A", "S", S("4", "4"), 1), false)];
+        Assert.Null(FixedPatterns.Tree(room, one, L("11")));
+        Assert.NotNull(FixedPatterns.Tree(room, one, L("12")));
+    }
+
+    [Fact]
+    public void A_plan_that_does_not_cut_all_that_is_wanted_is_none()
+    {
+        var one = CutPlanner.Plan(Order(("6", "6", 4))).BySheet[0];
+        Assert.NotNull(PlanSums.Without(one, Order(("6", "6", 3))));
+        Assert.Null(PlanSums.Without(one, Order(("6", "6", 5))));
+    }
 }
