@@ -205,6 +205,7 @@ public sealed class ScenePainter
             [
                 .. points.Select(p => new Spot(x + p.X.Ticks * _perTick, y + p.Y.Ticks * _perTick)),
             ],
+            _ when mark.Edges is { Count: > 0 } edges => WorkedEdges.Outline(x, y, w, h, edges, _perTick),
             _ => Corners(mark.Box),
         };
         if (mark.Tilt is not { } degrees || degrees == 0)
