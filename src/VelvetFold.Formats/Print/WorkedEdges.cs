@@ -4,7 +4,7 @@ using VelvetFold.Core.Measures;
 namespace VelvetFold.Formats.Print;
 
 /// <summary>The outline of a box whose edges are torn, scalloped, punched, rounded, mitred or dovetailed; drawn, not measured.</summary>
-internal static class WorkedEdges
+public static class WorkedEdges
 {
     /// <summary>How far a worked edge goes in and out.</summary>
     private static readonly Length Depth = Length.Inches(0, 1, 12);

@@ -1,4 +1,3 @@
-using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Measures;
 using VelvetFold.Formats.Print;
 
