@@ -175,7 +175,10 @@ public sealed record KitAnswer(
             ],
             paper,
             Fillings.Of(kit, bag)
-        );
+        )
+        {
+            Letters = GuestWords.Letters(kit, adapted),
+        };
     }
 
     private sealed record Computation(IReadOnlyList<ResolvedLayout> Layouts, KitAnswer Answer)
@@ -282,4 +285,7 @@ public sealed record GuestAnswer(
 {
     /// <summary>Changes that speak of what is not in the kit any more, and were left out.</summary>
     public IReadOnlyList<OpeningChange> SetAside { get; init; } = [];
+
+    /// <summary>Letters that the guest's words take and the sheets of their bag have too few of, a sentence each.</summary>
+    public IReadOnlyList<Saying> Letters { get; init; } = [];
 }

@@ -6,12 +6,13 @@ using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Formats;
 
-/// <summary>A guest of a roster: their name, and their photos for each layout in a line of text.</summary>
-public sealed record RosterEntry(string Name, IReadOnlyDictionary<string, string> Photos);
+/// <summary>A guest of a roster: their name, their photos for each layout in a line of text, and their own words for it.</summary>
+public sealed record RosterEntry(string Name, IReadOnlyDictionary<string, string> Photos, IReadOnlyDictionary<string, LayoutWords> Words);
 
 /// <summary>
 /// Reads a roster from a table: pasted from a spreadsheet (tabs) or a CSV file (commas or semicolons, RFC 4180). The first row names
-/// the columns: the name first, then layouts by id or name.
+/// the columns: the name first, then layouts by id or name, and with title, names, date or place after it what is to be read there
+/// (<c>L1</c>, <c>L1 title</c>).
 /// </summary>
 public static class RosterFile
 {
@@ -32,15 +33,10 @@ public static class RosterFile
         using var csv = new CsvReader(new StringReader(text), Csv.Reading(text));
         if (!csv.Read() || !csv.ReadHeader() || csv.HeaderRecord is not { Length: > 0 } columns)
             return ([], [new("text", Saying.Of("fault.the-table-is-empty-2"))]);
-        var layouts = new string?[columns.Length];
+        var (layouts, members) = (new string?[columns.Length], new string?[columns.Length]);
         for (var c = 1; c < columns.Length; c++)
         {
-            layouts[c] = kit
-                .Layouts.FirstOrDefault(l =>
-                    string.Equals(l.Id, columns[c], StringComparison.OrdinalIgnoreCase)
-                    || string.Equals(l.Name, columns[c], StringComparison.OrdinalIgnoreCase)
-                )
-                ?.Id;
+            (layouts[c], members[c]) = Column(kit, columns[c]);
             if (layouts[c] is null)
                 faults.Add(
                     At(1, c, Saying.Of("fault.there-is-no-layout", ("layout", columns[c]), ("list", kit.Layouts.Select(l => l.Id))))
@@ -53,18 +49,24 @@ public static class RosterFile
                 faults.Add(At(row, 0, Saying.Of("fault.a-guest-needs-a")));
             else if (!names.Add(name))
                 faults.Add(At(row, 0, Saying.Of("fault.is-on-the-roster", ("name", name))));
-            var photos = new Dictionary<string, string>();
+            var (photos, words) = (new Dictionary<string, string>(), new Dictionary<string, LayoutWords>());
             for (var c = 1; c < columns.Length && c < csv.Parser.Count; c++)
             {
                 var cell = csv.GetField(c) ?? "";
                 if (cell.Length == 0 || layouts[c] is not { } layout)
                     continue;
+                if (members[c] is { } member)
+                {
+                    words[layout] = With(words.GetValueOrDefault(layout) ?? new(), member, cell);
+                    faults.AddRange(With(new(), member, cell).Faults("").Select(f => At(row, c, f.Says)));
+                    continue;
+                }
                 faults.AddRange(PhotoLine.Read(cell, kit.Unit).Faults.Select(f => At(row, c, f.Says)));
                 photos[layout] = cell;
             }
             if (csv.Parser.Count > columns.Length)
                 faults.Add(At(row, columns.Length, Saying.Of("fault.this-row-has-more")));
-            guests.Add(new(name, photos));
+            guests.Add(new(name, photos, words));
             if (guests.Count > MostGuests)
                 return ([], [new("text", Saying.Of("fault.a-roster-has-at", ("mostGuests", MostGuests)))]);
         }
@@ -72,6 +74,33 @@ public static class RosterFile
             faults.Add(new("text", Saying.Of("fault.there-is-no-guest")));
         return faults.Count > 0 ? ([], faults) : (guests, []);
     }
+
+    // L1, Up on the dune, L1 title.
+    private static (string? Layout, string? Member) Column(Kit kit, string column)
+    {
+        string? Id(string text) =>
+            kit
+                .Layouts.FirstOrDefault(l =>
+                    string.Equals(l.Id, text, StringComparison.OrdinalIgnoreCase)
+                    || string.Equals(l.Name, text, StringComparison.OrdinalIgnoreCase)
+                )
+                ?.Id;
+        if (Id(column) is { } whole)
+            return (whole, null);
+        var member = Members.FirstOrDefault(m => column.EndsWith(" " + m, StringComparison.OrdinalIgnoreCase));
+        return member is null ? (null, null) : (Id(column[..^(member.Length + 1)].TrimEnd()), member);
+    }
+
+    private static readonly string[] Members = ["title", "names", "date", "place"];
+
+    private static LayoutWords With(LayoutWords words, string member, string text) =>
+        member switch
+        {
+            "title" => words with { Title = text },
+            "names" => words with { Names = text },
+            "date" => words with { Date = text },
+            _ => words with { Place = text },
+        };
 
     private static Fault At(int row, int column, Saying says) =>
         new(

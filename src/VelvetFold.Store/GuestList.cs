@@ -23,7 +23,8 @@ public sealed record GuestSaid(
     string? Photos = null,
     string? Email = null,
     string? Needs = null,
-    string? Workshop = null
+    string? Workshop = null,
+    string? Words = null
 );
 
 /// <summary>Keeps the guests of kits.</summary>
@@ -73,7 +74,7 @@ public sealed class GuestList(StudioContext context)
     /// <returns>Whether there is such a kit and all were added; where not, a name was taken meanwhile.</returns>
     public async Task<GuestOutcome> AddAllAsync(
         string slug,
-        IReadOnlyList<(string Name, string Photos)> guests,
+        IReadOnlyList<(string Name, string Photos, string Words)> guests,
         string? workshop,
         CancellationToken cancel
     )
@@ -90,6 +91,7 @@ public sealed class GuestList(StudioContext context)
                 Name = g.Name,
                 Changes = "[]",
                 Photos = g.Photos,
+                Words = g.Words,
                 WorkshopId = seat,
                 Version = 1,
             })
@@ -141,6 +143,8 @@ public sealed class GuestList(StudioContext context)
     {
         if (said.Photos is { } photos)
             guest.Photos = photos;
+        if (said.Words is { } words)
+            guest.Words = words;
         if (said.Email is { } email)
             guest.Email = email.Length == 0 ? null : email;
         if (said.Needs is { } needs)

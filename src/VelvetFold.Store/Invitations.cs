@@ -76,13 +76,15 @@ public sealed class Invitations(StudioContext context, TimeProvider clock)
 
     /// <summary>Keeps what a guest has answered, in place of what they saw.</summary>
     /// <returns>Whether nobody else has changed the guest since.</returns>
-    public async Task<bool> AnswerAsync(GuestRow guest, int seen, string? photos, string? needs, CancellationToken cancel)
+    public async Task<bool> AnswerAsync(GuestRow guest, int seen, string? photos, string? needs, string? words, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(guest);
         if (guest.Version != seen)
             return false;
         if (photos is not null)
             guest.Photos = photos;
+        if (words is not null)
+            guest.Words = words;
         if (needs is not null)
             guest.Needs = needs.Length == 0 ? null : needs;
         (guest.AnsweredAt, guest.Version) = (clock.GetUtcNow().UtcDateTime, guest.Version + 1);

@@ -147,4 +147,15 @@ public class RosterFileTests
             d => d.Says.ToString().Contains("instead of", StringComparison.Ordinal)
         );
     }
+
+    [Fact]
+    public void A_guests_own_words_stand_in_columns_of_their_own()
+    {
+        var (guests, faults) = RosterFile.Read("name,L1,L1 title,The kite shop date\nWren,4 x 6,Our dune,June\nAsh,,,\n", Kit, []);
+        Assert.Empty(faults);
+        Assert.Equal(new LayoutWords { Title = "Our dune" }, guests[0].Words["L1"]);
+        Assert.Equal(new LayoutWords { Date = "June" }, guests[0].Words["L2"]);
+        Assert.Empty(guests[1].Words);
+        Assert.Equal("text.row[1].column[3]", Assert.Single(RosterFile.Read("name,L1,L1 colour\nWren,4 x 6,red\n", Kit, []).Faults).Path);
+    }
 }

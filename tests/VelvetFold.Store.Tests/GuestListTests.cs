@@ -27,10 +27,13 @@ public sealed class GuestListTests : IDisposable
         Assert.Equal(GuestOutcome.NameTaken, (await _studio.Guests(g => g.AddAsync(_slug, new("Wren", "[]"), default))).Outcome);
         Assert.Equal(
             GuestOutcome.NameTaken,
-            await _studio.Guests(g => g.AddAllAsync(_slug, [("Ash", "{}"), ("Wren", "{}")], null, default))
+            await _studio.Guests(g => g.AddAllAsync(_slug, [("Ash", "{}", "{}"), ("Wren", "{}", "{}")], null, default))
         );
         Assert.Equal(["Wren"], (await _studio.Guests(g => g.ListAsync(_slug, default)))!.Select(g => g.Name));
-        Assert.Equal(GuestOutcome.Done, await _studio.Guests(g => g.AddAllAsync(_slug, [("Ash", "{}"), ("Bram", "{}")], null, default)));
+        Assert.Equal(
+            GuestOutcome.Done,
+            await _studio.Guests(g => g.AddAllAsync(_slug, [("Ash", "{}", "{}"), ("Bram", "{}", "{}")], null, default))
+        );
         Assert.Equal(["Ash", "Bram", "Wren"], (await _studio.Guests(g => g.ListAsync(_slug, default)))!.Select(g => g.Name));
         Assert.Equal(GuestOutcome.NoKit, (await _studio.Guests(g => g.AddAsync("nothing", new("Wren", "[]"), default))).Outcome);
         Assert.Equal(

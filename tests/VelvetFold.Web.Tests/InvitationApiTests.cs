@@ -281,4 +281,39 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
         }
         return message.ToString();
     }
+
+    [Fact]
+    public async Task A_guests_own_words_go_into_their_guide_their_card_and_their_bags_label()
+    {
+        var guest = await GuestAt("Quince Sorrel", "saturday-table");
+        var link = await LinkOf(guest);
+        var (_, view) = await Ask(HttpMethod.Get, link);
+        var seen = (int)view!["version"]!;
+        var (bad, faults) = await Ask(HttpMethod.Put, link, """{"words":{"L9":{"title":"x"}}}""", seen);
+        Assert.Equal((HttpStatusCode.BadRequest, true), (bad, faults!["errors"]!.AsObject().ContainsKey("words.L9")));
+        var (status, kept) = await Ask(HttpMethod.Put, link, """{"words":{"L1":{"title":"Our windy dune","names":"Ida, Ole"}}}""", seen);
+        Assert.Equal((HttpStatusCode.OK, "Our windy dune"), (status, (string?)kept!["words"]!["L1"]!["title"]));
+
+        using var guide = UglyToad.PdfPig.PdfDocument.Open(
+            await _http.GetByteArrayAsync($"/api/kits/kite-weekend/guide.pdf?guest={guest["id"]}")
+        );
+        Assert.Contains(guide.GetPages(), p => p.Text.Contains("Our windy dune", StringComparison.Ordinal));
+        using var card = UglyToad.PdfPig.PdfDocument.Open(
+            await _http.GetByteArrayAsync($"/api/kits/kite-weekend/guests/cards.pdf?guest={guest["id"]}")
+        );
+        Assert.Contains(card.GetPages(), p => p.Text.Contains("Our windy dune", StringComparison.Ordinal));
+        await _http.PostAsync("/api/kits/kite-weekend/bags", Studio.Json("""{"guests":true,"more":0}"""));
+        var labels = await (await _http.GetAsync("/api/kits/kite-weekend/labels?of=bags&sheet=0")).Content.ReadAsStringAsync();
+        Assert.Contains("Our windy dune", labels, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Words_asked_with_a_kit_are_computed_and_refused_with_their_place()
+    {
+        var kit = VelvetFold.Formats.KitFile.WriteDocument(DemoStudio.Kit("kite-weekend"));
+        var (_, answer) = await Ask(HttpMethod.Post, "/api/compute/guest", $$"""{"kit":{{kit}},"changes":[],"words":{"L1":{"date":"June 2019"} } }""");
+        Assert.Contains("June 2019", answer!["differences"]!.ToJsonString(), StringComparison.Ordinal);
+        var (status, bad) = await Ask(HttpMethod.Post, "/api/compute/guest", $$"""{"kit":{{kit}},"changes":[],"words":{"L7":{"date":"June"} } }""");
+        Assert.Equal((HttpStatusCode.BadRequest, true), (status, bad!["errors"]!.AsObject().ContainsKey("words.L7")));
+    }
 }

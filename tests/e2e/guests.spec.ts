@@ -29,6 +29,24 @@ test('a guest’s photos are turned or left out, and page, cuts, counts and step
   expect(text).not.toContain('L1-P6, the photo on its mat');
 });
 
+test('a guest’s own words are in their guide, one after the other as they are typed', async ({ page, request }, info) => {
+  const slug = await freshKit(request);
+  await request.post(`/api/kits/${slug}/guests`, { data: { name: 'Wanda', changes: [] } });
+  await page.goto(`/kits/${slug}/guests`);
+  await page.getByLabel('Title of L1 for Wanda').fill('Our windy dune');
+  await page.keyboard.press('Tab');
+  await page.keyboard.type('Ida, Ole');
+  await page.keyboard.press('Tab');
+  await expect(page.getByText('The title says: Our windy dune. The names are: Ida, Ole.')).toBeVisible();
+  await page.reload();
+  await expect(page.getByLabel('Title of L1 for Wanda')).toHaveValue('Our windy dune');
+  const href = (await page.getByRole('link', { name: 'Print Wanda’s guide' }).getAttribute('href')) ?? '';
+  const path = info.outputPath('wanda.pdf');
+  writeFileSync(path, await (await request.get(href)).body());
+  const text = execFileSync('pdftotext', ['-raw', path, '-'], { encoding: 'utf8' }).replace(/\s+/g, ' ');
+  expect(text).toContain('The names are: Ida, Ole.');
+});
+
 test('two guests of one name are refused in words', async ({ page, request }) => {
   const slug = await freshKit(request);
   await request.post(`/api/kits/${slug}/guests`, { data: { name: 'Wanda', changes: [] } });

@@ -94,6 +94,24 @@ public sealed class Differences(Kit kit, Words words)
                 );
         }
         foreach (var (old, now) in before.Zip(after))
+            if (now.Layout.Words is { } own && own != old.Layout.Words)
+                yield return new(
+                    DifferenceIn.Page,
+                    null,
+                    words.Text(
+                        "differs.words",
+                        ("layout", now.Layout.Id),
+                        (
+                            "words",
+                            string.Join(
+                                " ",
+                                own.All.Where(w => !(old.Layout.Words?.All.Contains(w) ?? false))
+                                    .Select(w => words.Text("words." + w.Member, ("own", w.Text)))
+                            )
+                        )
+                    )
+                );
+        foreach (var (old, now) in before.Zip(after))
         foreach (var overlap in NewOverlaps(old, now))
             yield return overlap;
     }

@@ -93,6 +93,10 @@ public enum OpeningMove
     /// <summary>A single page becomes a spread of itself twice; a card lies on the second title.</summary>
     [JsonStringEnumMemberName("two-pages")]
     TwoPages,
+
+    /// <summary>The guest's own words take the place of the designer's.</summary>
+    [JsonStringEnumMemberName("words")]
+    Words,
 }
 
 /// <summary>A distance right and down, or left and up where negative.</summary>
@@ -108,6 +112,7 @@ public sealed record Offset(Length Across, Length Down);
 /// part.</param>
 /// <param name="At">Place, add: where its mats begin, from the layout's top left corner. Shift: by how much it moves.</param>
 /// <param name="Take">One page: what is taken along from the other page, its title or a card.</param>
+/// <param name="Words">Words: the guest's own; what is not said stays as it is.</param>
 /// <param name="Photos">The guest's photos that it holds then, in order; of a pocket those within.</param>
 public sealed record OpeningChange(
     string Layout,
@@ -120,7 +125,8 @@ public sealed record OpeningChange(
     Size? Size = null,
     IReadOnlyList<string>? Photos = null,
     Offset? At = null,
-    IReadOnlyList<string>? Take = null
+    IReadOnlyList<string>? Take = null,
+    LayoutWords? Words = null
 )
 {
     /// <summary>Whether it speaks of the whole layout.</summary>

@@ -34,12 +34,12 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
         if (cards.Count > 0)
             Add(
                 StepKind.Write,
-                _words.Say(Wishes.Date == DateSchool.Back ? "write.back" : "write", ("pieces", Draft.List(cards))),
+                _words.Say(Wishes.Date == DateSchool.Back ? "write.back" : "write", ("pieces", Draft.List(cards))) + OwnWords,
                 cards,
                 Symbol.Write
             );
         else
-            Add(StepKind.Write, _words.Say(DateKey), [], Symbol.Write);
+            Add(StepKind.Write, _words.Say(DateKey) + OwnWords, [], Symbol.Write);
         var extras = layout.Extras.Where(e => e.Piece.InsteadOf is null).Select(e => e.Label).ToList();
         Add(
             StepKind.PutBack,
@@ -51,6 +51,10 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
     }
 
     private GuideWishes Wishes => draft.Kit.Guide;
+
+    // What is to be read on the layout, where that is said.
+    private Phrase OwnWords =>
+        Phrase.Join("", (layout.Layout.Words?.All ?? []).Select(w => " " + _words.Say("words." + w.Member, ("own", w.Text))));
 
     private string DateKey =>
         Wishes.Date switch

@@ -15,6 +15,7 @@ internal sealed class AssemblyReplay(ProofTable table)
     private readonly Dictionary<string, Box> _down = [];
     private readonly HashSet<string> _roughly = [];
     private readonly HashSet<string> _extras = [];
+    private readonly List<(string Member, string Text)> _words = [];
     private readonly HashSet<FreeEdge> _free = [];
     private readonly Dictionary<string, int> _drying = [];
     private readonly HashSet<string> _wetDone = [];
@@ -400,6 +401,14 @@ internal sealed class AssemblyReplay(ProofTable table)
         }
     }
 
+    /// <summary>What is to be read on a layout.</summary>
+    public void Write(IReadOnlyList<Told> text)
+    {
+        foreach (var told in text)
+            if (told.Find("own") is { } own)
+                _words.Add((told.Key.Split('.')[1], own.Text));
+    }
+
     /// <summary>What is there for those who want more.</summary>
     public void Extras(int step, Told told)
     {
@@ -600,6 +609,9 @@ internal sealed class AssemblyReplay(ProofTable table)
             Fault(null, "not-laid", Saying.Of("proof.not-laid", ("placed", placed.Label)));
         foreach (var extra in table.Layouts.SelectMany(l => l.Extras).Where(e => !_extras.Contains(e.Label)))
             Fault(null, "extra-unsaid", Saying.Of("proof.extra-unsaid", ("label", extra.Label)));
+        var words = table.Layouts.SelectMany(l => l.Layout.Words?.All ?? []).Order().ToList();
+        if (!words.SequenceEqual(_words.Order()))
+            Fault(null, "words-unsaid", Saying.Of("proof.words-unsaid", ("list", words.Except(_words).Select(w => w.Text))));
         foreach (var edge in _free)
             Fault(null, "left-free", Saying.Of("proof.left-free", ("piece", edge.Piece)));
     }

@@ -127,6 +127,9 @@ public sealed class GuideProof
             case "draw" or "lay" or "leave":
                 _assembly.Lay(step, text, lines);
                 break;
+            case "write":
+                _assembly.Write(text);
+                break;
             case "extras":
                 _assembly.Extras(step, text[0]);
                 break;

@@ -46,6 +46,7 @@ internal sealed partial class GuideReader
     private readonly Rule _edge;
     private readonly Rule _work;
     private readonly Rule _tool;
+    private readonly Rule _own;
     private readonly Rule _partName;
     private readonly Rule _sheetName;
     private readonly Rule _layout;
@@ -159,6 +160,10 @@ internal sealed partial class GuideReader
         "write.date.front",
         "write.date.back",
         "write.date",
+        "words.title",
+        "words.names",
+        "words.date",
+        "words.place",
         "extras",
         "lay.instead",
         "putBack",
@@ -214,6 +219,7 @@ internal sealed partial class GuideReader
             [.. kit.Layouts.Select(l => l.Name)],
             [.. kit.Layouts.SelectMany(l => l.Pieces).Select(p => p.Wet?.Words).OfType<string>()],
             [.. kit.Layouts.SelectMany(l => l.Pieces).Select(p => p.Drawn?.With).OfType<string>()],
+            [.. kit.Layouts.SelectMany(l => l.Words?.All ?? []).Select(w => w.Text)],
         ];
         _known = KnownWith(string.Join('\v', names.Select(n => string.Join('\n', n)).Prepend(words.Language)));
         _label = Names(names[0]);
@@ -225,6 +231,7 @@ internal sealed partial class GuideReader
         _layout = Names(names[5]);
         _work = Names(names[6]);
         _tool = Names(names[7]);
+        _own = Names(names[8]);
         _length = Pattern(Lengths());
         _count = Pattern(Whole());
         _edge = Any("edge.left", "edge.top", "edge.right", "edge.bottom");
@@ -331,6 +338,7 @@ internal sealed partial class GuideReader
             ("lay.instead", "thing") => Any("thing.paper", "thing.ready"),
             (_, "thing") => Any(Things),
             (_, "tool") => _tool,
+            (_, "own") => _own,
             ("leave", "where") => Either(Any("where.left.at", "where.right.at", "where.both.at"), Nothing),
             (_, "where") => Either(Any("where.left", "where.right", "where.both"), Nothing),
             (_, "bracket") => Any("bracket.same", "bracket.edge"),

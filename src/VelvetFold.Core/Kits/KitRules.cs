@@ -264,6 +264,7 @@ public static partial class KitRules
     private static void LayoutFaults(List<Fault> faults, Kit kit, Layout layout, string at)
     {
         SizeFault(faults, layout.Page, $"{at}.page");
+        faults.AddRange(layout.Words?.Faults($"{at}.words") ?? []);
         foreach (var (arrangement, a) in layout.Arrangements.Select((arrangement, a) => (arrangement, a)))
         {
             if (arrangement.Members.Count is 0 or > 500)

@@ -43,6 +43,9 @@ public sealed record Layout
     /// <summary>The size of one page.</summary>
     public required Size Page { get; init; }
 
+    /// <summary>What is to be read on it; none where that is left to whoever makes it.</summary>
+    public LayoutWords? Words { get; init; }
+
     /// <summary>The pieces, back to front.</summary>
     public IReadOnlyList<Piece> Pieces { get; init; } = [];
 

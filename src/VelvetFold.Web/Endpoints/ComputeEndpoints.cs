@@ -23,7 +23,13 @@ internal sealed record PlanQuestion(Kit Kit, int? Kits = null, CutMode? Mode = n
 /// <summary>A kit to compute as one guest will make it.</summary>
 /// <param name="SetAside">Whether changes that speak of what is not in the kit any more are left out and named in the answer; else they
 /// are refused.</param>
-internal sealed record GuestQuestion(Kit Kit, IReadOnlyList<OpeningChange> Changes, bool? SetAside = null);
+/// <param name="Words">The guest's own words, by the id of the layout they are for.</param>
+internal sealed record GuestQuestion(
+    Kit Kit,
+    IReadOnlyList<OpeningChange> Changes,
+    bool? SetAside = null,
+    IReadOnlyDictionary<string, LayoutWords>? Words = null
+);
 
 /// <summary>A text that should be a length.</summary>
 internal sealed record LengthQuestion(string Text, LengthUnit Unit, Length? Ruler = null);
@@ -223,20 +229,19 @@ internal static class ComputeEndpoints
         var reading = await Body.ReadAsync<GuestQuestion>(request, "kit.", q => q.Kit);
         if (reading.Value is not { } question)
             return Problems.Bad(reading.Faults);
-        var unknown = Adaptation.Unknown(question.Kit, question.Changes);
+        if (GuestWords.Faults(question.Words) is { Count: > 0 } faults)
+            return Problems.Bad(faults);
+        IReadOnlyList<OpeningChange> all = [.. question.Changes, .. GuestWords.Changes(question.Words)];
+        var unknown = Adaptation.Unknown(question.Kit, all);
         if (unknown.Count > 0 && question.SetAside is not true)
             return Problems.Bad([
                 .. unknown.Select(u => new Fault(
-                    $"changes[{question.Changes.ToList().IndexOf(u)}]",
+                    u.Move == OpeningMove.Words ? $"words.{u.Layout}" : $"changes[{question.Changes.ToList().IndexOf(u)}]",
                     Saying.Of("problem.there-is-no-in", ("layout", u.Layout), ("piece", u.Piece))
                 )),
             ]);
         return Body.Json(
-            KitAnswer.ForGuest(
-                question.Kit,
-                Adaptation.Known(question.Kit, question.Changes),
-                new() { Memory = memory, Cancel = cancel }
-            ) with
+            KitAnswer.ForGuest(question.Kit, Adaptation.Known(question.Kit, all), new() { Memory = memory, Cancel = cancel }) with
             {
                 SetAside = unknown,
             },

@@ -18,13 +18,15 @@ namespace VelvetFold.Web.Endpoints;
 /// <param name="Photos">Their photos in a line of text, by the id of the layout they are for. What is left out stays as it is; what is
 /// empty is taken away.</param>
 /// <param name="Workshop">The address of the workshop they sit at.</param>
+/// <param name="Words">Their own words, by the id of the layout they are for; like the photos, what is left out stays as it is.</param>
 internal sealed record GuestEntry(
     string Name,
     IReadOnlyList<OpeningChange> Changes,
     IReadOnlyDictionary<string, string>? Photos = null,
     string? Email = null,
     string? Needs = null,
-    string? Workshop = null
+    string? Workshop = null,
+    IReadOnlyDictionary<string, LayoutWords>? Words = null
 );
 
 /// <summary>A guest as stored; the version goes into If-Match.</summary>
@@ -34,6 +36,7 @@ internal sealed record GuestView(
     string Name,
     IReadOnlyList<OpeningChange> Changes,
     IReadOnlyDictionary<string, string> Photos,
+    IReadOnlyDictionary<string, LayoutWords> Words,
     string? Workshop,
     string? Email,
     string? Needs,
@@ -142,7 +145,15 @@ internal static class GuestEndpoints
             return Problems.Bad(faults);
         return await list.AddAllAsync(
             slug,
-            [.. guests.Select(g => (g.Name, JsonSerializer.Serialize(g.Photos, JsonText.In(LengthUnit.Inch))))],
+            [
+                .. guests.Select(g =>
+                    (
+                        g.Name,
+                        JsonSerializer.Serialize(g.Photos, JsonText.In(LengthUnit.Inch)),
+                        JsonSerializer.Serialize(g.Words, JsonText.In(LengthUnit.Inch))
+                    )
+                ),
+            ],
             roster.Workshop,
             cancel
         ) switch
@@ -206,7 +217,7 @@ internal static class GuestEndpoints
         CancellationToken cancel
     ) =>
         await OfAsync(slug, workshop, list, shelf, cancel) is ({ } kit, var guests)
-            ? Body.Json(RosterTotals.Of(kit, [.. guests.Select(ChangesOf)], new() { Memory = memory, Cancel = cancel }), kit.Unit)
+            ? Body.Json(RosterTotals.Of(kit, [.. guests.Select(AllOf)], new() { Memory = memory, Cancel = cancel }), kit.Unit)
             : Problems.NoKit(slug);
 
     // The card of one guest, or of all who make something otherwise.
@@ -225,7 +236,7 @@ internal static class GuestEndpoints
             return Problems.Bad("paper", Saying.Of("problem.is-no-paper-to", ("paper", paper)));
         if (await OfAsync(slug, workshop, list, shelf, cancel) is not ({ } kit, var guests))
             return Problems.NoKit(slug);
-        var chosen = guests.Where(g => guest is { } id ? g.Id == id : ChangesOf(g).Count > 0).ToList();
+        var chosen = guests.Where(g => guest is { } id ? g.Id == id : AllOf(g).Count > 0).ToList();
         if (chosen.Count == 0)
             return guest is null ? Problems.Of(404, "problem.no-card") : NoGuest();
         var onPaper = paper == "a4" ? PrintPaper.A4 : PrintPaper.Letter;
@@ -234,7 +245,7 @@ internal static class GuestEndpoints
             .SelectMany(g =>
                 SwapCard.Of(
                     kit,
-                    KitAnswer.ForGuest(kit, Adaptation.Known(kit, ChangesOf(g)), terms, Words.In(kit.Guide.Language)),
+                    KitAnswer.ForGuest(kit, Adaptation.Known(kit, AllOf(g)), terms, Words.In(kit.Guide.Language)),
                     g.Name,
                     onPaper
                 )
@@ -300,6 +311,8 @@ internal static class GuestEndpoints
             return (null, [new("email", Saying.Of("problem.is-no-mail-address", ("email", email)))]);
         if (entry.Needs?.Length > 1000)
             return (null, [new("needs", Saying.Of("problem.what-they-need-is"))]);
+        if (GuestWords.Faults(entry.Words) is { Count: > 0 } words)
+            return (null, words);
         return entry.Changes.Count > 500 ? (null, [new("changes", Saying.Of("problem.a-guest-has-at"))]) : (entry, []);
     }
 
@@ -320,12 +333,18 @@ internal static class GuestEndpoints
         };
 
     /// <summary>The kit as that guest makes it; changes that name nothing in it any more are left aside.</summary>
-    public static Kit AdaptedFor(Kit kit, GuestRow guest) => Bag.Adapted(kit, ChangesOf(guest));
+    public static Kit AdaptedFor(Kit kit, GuestRow guest) => Bag.Adapted(kit, AllOf(guest));
 
     public static IResult NoGuest() => Problems.Of(404, "problem.no-such-guest");
 
     public static IReadOnlyDictionary<string, string> PhotosOf(GuestRow guest) =>
         JsonSerializer.Deserialize<Dictionary<string, string>>(guest.Photos, JsonText.In(LengthUnit.Inch)) ?? [];
+
+    public static IReadOnlyDictionary<string, LayoutWords> WordsOf(GuestRow guest) =>
+        JsonSerializer.Deserialize<Dictionary<string, LayoutWords>>(guest.Words, JsonText.In(LengthUnit.Inch)) ?? [];
+
+    /// <summary>All that is made otherwise for a guest: changes to pages, and their own words.</summary>
+    public static IReadOnlyList<OpeningChange> AllOf(GuestRow guest) => [.. ChangesOf(guest), .. GuestWords.Changes(WordsOf(guest))];
 
     // What they say in a line, then what they gave as files.
     private static Dictionary<string, string> AllPhotosOf(GuestRow guest)
@@ -349,7 +368,8 @@ internal static class GuestEndpoints
             entry.Photos is { } photos ? JsonSerializer.Serialize(photos, JsonText.In(LengthUnit.Inch)) : null,
             entry.Email?.Trim(),
             entry.Needs?.Trim(),
-            entry.Workshop
+            entry.Workshop,
+            entry.Words is { } words ? JsonSerializer.Serialize(words, JsonText.In(LengthUnit.Inch)) : null
         );
 
     private static GuestView View(GuestRow guest, IReadOnlyDictionary<int, string> workshops)
@@ -361,6 +381,7 @@ internal static class GuestEndpoints
             guest.Name,
             ChangesOf(guest),
             PhotosOf(guest),
+            WordsOf(guest),
             guest.WorkshopId is { } at ? workshops.GetValueOrDefault(at) : null,
             guest.Email,
             guest.Needs,

@@ -42,15 +42,21 @@ internal sealed record InvitationView(
     IReadOnlyList<Paper> Papers,
     IReadOnlyList<InvitedLayout> Layouts,
     IReadOnlyDictionary<string, string> Photos,
+    IReadOnlyDictionary<string, LayoutWords> Words,
     string? Needs,
     IReadOnlyList<PictureView> Pictures,
     DateTime? AnsweredAt,
     int Version,
-    IReadOnlyList<string> Brings
+    IReadOnlyList<string> Brings,
+    IReadOnlyList<Saying> Letters
 );
 
 /// <summary>What a guest says.</summary>
-internal sealed record InvitationAnswer(IReadOnlyDictionary<string, string>? Photos = null, string? Needs = null);
+internal sealed record InvitationAnswer(
+    IReadOnlyDictionary<string, string>? Photos = null,
+    string? Needs = null,
+    IReadOnlyDictionary<string, LayoutWords>? Words = null
+);
 
 /// <summary>Private links: made, mailed and withdrawn by the host, and opened by a guest, who sees nothing of anybody else.</summary>
 internal static class InvitationEndpoints
@@ -170,11 +176,13 @@ internal static class InvitationEndpoints
                 kit.Papers,
                 [.. layouts],
                 GuestEndpoints.PhotosOf(guest),
+                GuestEndpoints.WordsOf(guest),
                 guest.Needs,
                 [.. guest.Pictures.OrderBy(p => p.Id).Select(PictureEndpoints.View)],
                 guest.AnsweredAt,
                 guest.Version,
-                SupplyList.ForGuest(kit)
+                SupplyList.ForGuest(kit),
+                GuestWords.Letters(kit, Adaptation.Apply(kit, Adaptation.Known(kit, GuestWords.Changes(GuestEndpoints.WordsOf(guest)))))
             ),
             kit.Unit
         );
@@ -208,6 +216,12 @@ internal static class InvitationEndpoints
             else
                 faults.AddRange(PhotoLine.Read(text, kit.Unit).Faults.Select(f => new Fault($"photos.{layout}", f.Says)));
         }
+        faults.AddRange(GuestWords.Faults(answer.Words));
+        faults.AddRange(
+            (answer.Words?.Keys ?? [])
+                .Where(l => kit.Layout(l) is null)
+                .Select(l => new Fault($"words.{l}", Saying.Of("problem.there-is-no-page", ("layout", l))))
+        );
         if (faults.Count > 0)
             return Problems.Bad(faults);
         var isKept = await invitations.AnswerAsync(
@@ -215,6 +229,7 @@ internal static class InvitationEndpoints
             seen,
             answer.Photos is { } photos ? JsonSerializer.Serialize(photos, JsonText.In(LengthUnit.Inch)) : null,
             answer.Needs,
+            answer.Words is { } words ? JsonSerializer.Serialize(words, JsonText.In(LengthUnit.Inch)) : null,
             cancel
         );
         return isKept ? await ViewAsync(invited, shelf, cancel) : Problems.Of(412, "problem.changed-meanwhile");

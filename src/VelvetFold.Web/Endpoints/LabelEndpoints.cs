@@ -261,7 +261,11 @@ internal static class LabelEndpoints
             labels.Add(
                 new(
                     $"{kit.Name} {N(bag.Number)}",
-                    [line.Guest is { } guest ? $"for {guest}" : "", $"{N(line.Wanted)} things, revision {N(bag.Revision)}"],
+                    [
+                        line.Guest is { } guest ? $"for {guest}" : "",
+                        .. Titles(bags.Guest(bag)),
+                        $"{N(line.Wanted)} things, revision {N(bag.Revision)}",
+                    ],
                     BagCode(studio, slug, bag.Number),
                     kit.Layouts.Count > 0 ? kit.Layouts[0].Id : null
                 )
@@ -269,6 +273,15 @@ internal static class LabelEndpoints
         }
         return labels;
     }
+
+    // The guest's own titles and dates, by which a bag is told from others at a glance.
+    private static IEnumerable<string> Titles(GuestRow? guest) =>
+        guest is null
+            ? []
+            : GuestEndpoints
+                .WordsOf(guest)
+                .OrderBy(w => w.Key, StringComparer.Ordinal)
+                .Select(w => string.Join(", ", w.Value.All.Select(x => x.Text)));
 
     private static string N(int n) => n.ToString(CultureInfo.InvariantCulture);
 }

@@ -9,6 +9,7 @@ export type KitOnShelf = Schemas['KitOnShelf'];
 export type KitAnswer = Schemas['KitAnswer'];
 export type GuestAnswer = Schemas['GuestAnswer'];
 export type GuestView = Schemas['GuestView'];
+export type LayoutWords = Schemas['LayoutWords'];
 export type Layout = Schemas['Layout'];
 export type Piece = Schemas['Piece'];
 export type PieceKind = Schemas['PieceKind'];

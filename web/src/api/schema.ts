@@ -5855,6 +5855,8 @@ export interface components {
             fillings: components["schemas"]["OpeningFillings"][];
             /** @description Changes that speak of what is not in the kit any more, and were left out. */
             setAside?: components["schemas"]["OpeningChange"][];
+            /** @description Letters that the guest's words take and the sheets of their bag have too few of, a sentence each. */
+            letters?: string[];
         };
         /** @description A guest and what is changed for them. */
         GuestEntry: {
@@ -5871,6 +5873,10 @@ export interface components {
             needs?: null | string;
             /** @description The address of the workshop they sit at. */
             workshop?: null | string;
+            /** @description Their own words, by the id of the layout they are for; like the photos, what is left out stays as it is. */
+            words?: null | {
+                [key: string]: components["schemas"]["LayoutWords"];
+            };
         };
         /** @description A photo a guest brings for a layout, as it lies: wider than high is lying, higher than wide upright. */
         GuestPhoto: {
@@ -5908,6 +5914,10 @@ export interface components {
              *         are refused.
              */
             setAside?: null | boolean;
+            /** @description The guest's own words, by the id of the layout they are for. */
+            words?: null | {
+                [key: string]: components["schemas"]["LayoutWords"];
+            };
         };
         /** @description A guest as stored; the version goes into If-Match. */
         GuestView: {
@@ -5919,6 +5929,9 @@ export interface components {
             changes: components["schemas"]["OpeningChange"][];
             photos: {
                 [key: string]: string;
+            };
+            words: {
+                [key: string]: components["schemas"]["LayoutWords"];
             };
             workshop: null | string;
             email: null | string;
@@ -6014,6 +6027,9 @@ export interface components {
                 [key: string]: string;
             };
             needs?: null | string;
+            words?: null | {
+                [key: string]: components["schemas"]["LayoutWords"];
+            };
         };
         /** @description What is asked for with a link. */
         InvitationAsked: {
@@ -6060,6 +6076,9 @@ export interface components {
             photos: {
                 [key: string]: string;
             };
+            words: {
+                [key: string]: components["schemas"]["LayoutWords"];
+            };
             needs: null | string;
             pictures: components["schemas"]["PictureView"][];
             /** Format: date-time */
@@ -6067,6 +6086,7 @@ export interface components {
             /** Format: int32 */
             version: number;
             brings: string[];
+            letters: string[];
         };
         /** @description A layout as a guest sees it before the workshop. */
         InvitedLayout: {
@@ -6325,6 +6345,7 @@ export interface components {
             kind?: components["schemas"]["LayoutKind"];
             /** @description The size of one page. */
             page: components["schemas"]["Size"];
+            words?: null | components["schemas"]["LayoutWords"];
             /** @description The pieces, back to front. */
             pieces?: components["schemas"]["Piece"][];
             /** @description Pieces that are placed together: spread evenly, in a row, a column or a grid. */
@@ -6363,6 +6384,16 @@ export interface components {
             /** @description To swap: the first piece, and With the second. */
             piece?: null | string;
             with?: null | string;
+        };
+        /** @description What is to be read on a layout: the designer's words, or a guest's own. */
+        LayoutWords: {
+            /** @description The title; where it is set from letters of a sheet, these letters are taken. */
+            title?: null | string;
+            /** @description Who is on the photos. */
+            names?: null | string;
+            /** @description When it was, in words: summer 2019. */
+            date?: null | string;
+            place?: null | string;
         };
         /** @description The kit afterwards, and the id of the layout to look at. */
         LayoutWorkAnswer: {
@@ -6709,6 +6740,7 @@ export interface components {
             at?: null | components["schemas"]["Offset"];
             /** @description One page: what is taken along from the other page, its title or a card. */
             take?: null | string[];
+            words?: null | components["schemas"]["LayoutWords"];
         };
         /** @description What the openings of one layout may be filled with. */
         OpeningFillings: {
@@ -6719,7 +6751,7 @@ export interface components {
          * @description What is done for one guest: to an opening, to another piece, or to a whole layout.
          * @enum {unknown}
          */
-        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "placeholder" | "patch" | "part" | "pocket" | "frame" | "paper" | "reveal" | "school" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages";
+        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "placeholder" | "patch" | "part" | "pocket" | "frame" | "paper" | "reveal" | "school" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages" | "words";
         /**
          * @description What an opening holds.
          * @enum {unknown}

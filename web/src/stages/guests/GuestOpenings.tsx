@@ -4,7 +4,9 @@ import { ConfirmButton } from '../../parts/ConfirmButton';
 import { useKit } from '../../parts/kitContext';
 import { readable, unbroken } from '../../parts/length';
 import { BagNote } from './BagNote';
+import { GuestWords } from './GuestWords';
 import { useGuestAnswer } from './useGuestAnswer';
+import type { WordsFor } from './words';
 
 interface Props {
   guest: GuestView;
@@ -13,6 +15,7 @@ interface Props {
   openings: readonly { layout: Layout; piece: Piece }[];
   changes: OpeningChange[];
   onChange: (changes: OpeningChange[]) => void;
+  onWords: (words: WordsFor) => void;
   onRemove: () => void;
 }
 
@@ -59,9 +62,9 @@ const filling = (f: Filling): string =>
     : `${f.says}, ${f.source ? `out of ${f.source}` : 'paper to bring'}${f.contrast ? `, contrast ${f.contrast}` : ''}`;
 
 /** One guest: each opening with what is done about it, then all that changes for them. */
-export function GuestOpenings({ guest, query, openings, changes, onChange, onRemove }: Props) {
+export function GuestOpenings({ guest, query, openings, changes, onChange, onWords, onRemove }: Props) {
   const { kit, slug, lit, setLit } = useKit();
-  const answer = useGuestAnswer(kit, changes);
+  const answer = useGuestAnswer(kit, changes, guest.words);
   const differences = answer.data?.differences ?? [];
   const setAside = answer.data?.setAside ?? [];
   const fillings = answer.data?.fillings ?? [];
@@ -80,7 +83,7 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onRem
           >
             Print {guest.name}’s guide
           </a>
-          {changes.length > 0 && (
+          {(changes.length > 0 || Object.keys(guest.words).length > 0) && (
             <a className="press" href={`/api/kits/${slug}/guests/cards.pdf?guest=${guest.id}${query}`} download>
               Card
             </a>
@@ -175,6 +178,7 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onRem
           and {setAside.length === 1 ? 'is' : 'are'} left out.
         </p>
       )}
+      <GuestWords key={guest.id} guest={guest} letters={answer.data?.letters ?? []} onWords={onWords} />
       <h2 className="mt-5 border-b border-line pb-1 text-xl">What changes</h2>
       {answer.error && (
         <p role="alert" className="pt-2 text-rust">

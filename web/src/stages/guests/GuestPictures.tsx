@@ -25,7 +25,7 @@ export function GuestPictures({ guest, changes, looked, onMoved }: Props) {
   const { kit, answer, lit, setLit } = useKit();
   const [asked, setAsked] = useState<string | null>(null);
   const [drag, setDrag] = useState<{ label: string; x: number; y: number } | null>(null);
-  const adapted = useGuestAnswer(kit, changes).data?.answer;
+  const adapted = useGuestAnswer(kit, changes, guest.words).data?.answer;
   const ids = (kit.layouts ?? []).map((l) => l.id);
   const touched = ids.filter((id) => changes.some((c) => c.layout === id));
   const id = looked ?? (asked && ids.includes(asked) ? asked : (touched[0] ?? ids[0]));

@@ -4,6 +4,7 @@ import { useParams } from 'react-router';
 import { api, ApiError, unwrap, type InvitationView } from '../../api/client';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { PictureRow } from './PictureRow';
+import { wordsSaid, type WordsFor } from './words';
 
 /** A guest's own leaf, opened by their private link, made for a phone: which photos they bring, and what they need. */
 export function Invite() {
@@ -42,25 +43,36 @@ interface Props {
   onSaved: (view: InvitationView) => void;
 }
 
+const ownWords = [
+  ['title', 'Title'],
+  ['names', 'Names'],
+  ['date', 'Date'],
+  ['place', 'Place'],
+] as const;
+
 const day = (date: string) => new Date(`${date}T12:00`).toLocaleDateString([], { dateStyle: 'full' });
 const clock = (time: string | null) => time?.slice(0, 5);
 
 function Answer({ secret, view, onRead, onSaved }: Props) {
   const [photos, setPhotos] = useState<Record<string, string>>(view.photos);
+  const [words, setWords] = useState<WordsFor>(view.words);
   const [needs, setNeeds] = useState(view.needs ?? '');
   const save = useMutation({
     mutationFn: async () =>
       unwrap(
         await api.PUT('/api/invitations/{secret}', {
           params: { path: { secret } },
-          body: { photos, needs },
+          body: { photos, needs, words: wordsSaid(words) },
           headers: { 'If-Match': `"${view.version}"` },
         }),
       ),
     onSuccess: onSaved,
   });
   const faults = save.error instanceof ApiError ? save.error.errors : {};
-  const isTouched = needs !== (view.needs ?? '') || view.layouts.some((l) => (photos[l.id] ?? '') !== (view.photos[l.id] ?? ''));
+  const isTouched =
+    needs !== (view.needs ?? '') ||
+    JSON.stringify(wordsSaid(words)) !== JSON.stringify(wordsSaid(view.words)) ||
+    view.layouts.some((l) => (photos[l.id] ?? '') !== (view.photos[l.id] ?? ''));
   const hours = view.starts ? `, ${clock(view.starts)}${view.ends ? ` to ${clock(view.ends)}` : ''}` : '';
   return (
     <main className="mx-auto max-w-xl px-5 py-6">
@@ -106,6 +118,29 @@ function Answer({ secret, view, onRead, onSaved }: Props) {
                 {faults[`photos.${layout.id}`]}
               </p>
             )}
+            <fieldset className="pt-3 text-[15px]">
+              <legend>What is to be read there, if you know it</legend>
+              <div className="grid grid-cols-2 gap-2 pt-1">
+                {ownWords.map(([member, name]) => (
+                  <label key={member} className="block text-soft">
+                    {name}
+                    <input
+                      className="field mt-0.5 w-full"
+                      maxLength={120}
+                      value={words[layout.id]?.[member] ?? ''}
+                      onChange={(event) =>
+                        setWords({ ...words, [layout.id]: { ...words[layout.id], [member]: event.currentTarget.value } })
+                      }
+                    />
+                  </label>
+                ))}
+              </div>
+            </fieldset>
+            {faults[`words.${layout.id}`] && (
+              <p role="alert" className="pt-1 text-[15px] text-rust">
+                {faults[`words.${layout.id}`]}
+              </p>
+            )}
             <PictureRow
               large
               layout={layout.id}
@@ -114,6 +149,11 @@ function Answer({ secret, view, onRead, onSaved }: Props) {
               onChange={onRead}
             />
           </section>
+        ))}
+        {view.letters.map((says) => (
+          <p key={says} role="status" className="pt-2 text-[15px] text-rust">
+            {says}
+          </p>
         ))}
         <p className="pt-3 text-[15px] text-soft">
           After a size you may write <em>whole</em> (nothing may be cropped), <em>once</em> (there is only one of it),{' '}

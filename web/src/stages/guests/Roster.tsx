@@ -25,7 +25,7 @@ interface Props {
   switching: ReactNode;
 }
 
-type Said = Partial<Pick<GuestView, 'photos'>> & { email?: string; needs?: string; workshop?: string };
+type Said = Partial<Pick<GuestView, 'photos' | 'words'>> & { email?: string; needs?: string; workshop?: string };
 
 /** The roster: who comes, how it stands with their photos, and the chosen guest's own leaf. */
 export function Roster({ workshop, workshops, switching }: Props) {
@@ -219,6 +219,7 @@ export function Roster({ workshop, workshops, switching }: Props) {
               openings={openings}
               changes={changes}
               onChange={change}
+              onWords={(words) => save.mutate({ guest, changes, said: { words } })}
               onRemove={() => remove.mutate(guest)}
             />
           </>

@@ -10,7 +10,15 @@ import { WantedPhotos } from './WantedPhotos';
 import { BestForAll } from './BestForAll';
 import { openLayouts, type BestFit } from './useBestForAll';
 
-const guest = { id: 4, version: 1, name: 'Wren', changes: [], photos: { L1: '6 x 4' }, pictures: [] } as unknown as GuestView;
+const guest = {
+  id: 4,
+  version: 1,
+  name: 'Wren',
+  changes: [],
+  photos: { L1: '6 x 4' },
+  words: {},
+  pictures: [],
+} as unknown as GuestView;
 const turn: OpeningChange = { layout: 'L1', piece: 'P1', move: 'turn' };
 const picture = { size: { width: '12 in', height: '12 in' }, marks: [], says: 'A page.' };
 const fit = (changes: OpeningChange[], score: number, ...says: [string, number][]) => ({
@@ -85,12 +93,20 @@ describe('an opening by hand', () => {
       ],
     },
   ];
-  const answer = { differences: [], setAside: [], fillings, bag: { cut: [], missing: [] }, answer: { layouts: [] } };
+  const answer = { differences: [], setAside: [], letters: [], fillings, bag: { cut: [], missing: [] }, answer: { layouts: [] } };
   const show = (changes: OpeningChange[]) => {
     answers('POST', () => answer);
     const onChange = vi.fn();
     renderInKit(
-      <GuestOpenings guest={guest} query="" openings={openings} changes={changes} onChange={onChange} onRemove={vi.fn()} />,
+      <GuestOpenings
+        guest={guest}
+        query=""
+        openings={openings}
+        changes={changes}
+        onChange={onChange}
+        onWords={vi.fn()}
+        onRemove={vi.fn()}
+      />,
     );
     return onChange;
   };

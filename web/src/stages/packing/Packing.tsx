@@ -6,6 +6,7 @@ import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useKeys } from '../../parts/useKeys';
+import { allOf } from '../guests/words';
 import { Bags } from './Bags';
 import { Buy, BuyPicture } from './Buy';
 import { Cost, CostPicture } from './Cost';
@@ -33,7 +34,7 @@ export function Packing() {
     queryFn: async () => unwrap(await api.GET('/api/kits/{slug}/guests', { params: { path: { slug } } })),
   });
   const isRoster = roster && (guests.data?.length ?? 0) > 0;
-  const fits = isRoster ? guests.data?.map((g) => g.changes) : undefined;
+  const fits = isRoster ? guests.data?.map(allOf) : undefined;
   const counted = useQuery({
     queryKey: ['counts', kit, fits],
     queryFn: async ({ signal }) => unwrap(await api.POST('/api/compute/counts', { body: { kit, fits: fits ?? null }, signal })),

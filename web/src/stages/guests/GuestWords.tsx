@@ -1,0 +1,66 @@
+import { useState } from 'react';
+import type { GuestView, LayoutWords } from '../../api/client';
+import { useKit } from '../../parts/kitContext';
+import { TextField } from '../../parts/TextField';
+import { wordsSaid, type WordsFor } from './words';
+
+interface Props {
+  guest: GuestView;
+  /** What the letters of the bag do not suffice for. */
+  letters: readonly string[];
+  onWords: (words: WordsFor) => void;
+}
+
+const members = [
+  ['title', 'Title'],
+  ['names', 'Names'],
+  ['date', 'Date'],
+  ['place', 'Place'],
+] as const;
+
+/** What a guest wants to read on each layout; it goes into their guide, on their card and on their bag's label. */
+export function GuestWords({ guest, letters, onWords }: Props) {
+  const { kit } = useKit();
+  const layouts = (kit.layouts ?? []).filter((l) => (l.pieces ?? []).length > 0);
+  // What was just said counts at once: the next word is added to it while it is being saved.
+  const [words, setWords] = useState<WordsFor>(guest.words);
+  const set = (layout: string, member: keyof LayoutWords, text: string) => {
+    const next = wordsSaid({ ...words, [layout]: { ...words[layout], [member]: text || null } });
+    setWords(next);
+    onWords(next);
+  };
+  if (layouts.length === 0) return null;
+  return (
+    <section aria-label={`${guest.name}’s own words`} className="pt-4">
+      <h2 className="text-xl">{guest.name}’s own words</h2>
+      <ul className="mt-1">
+        {layouts.map((layout) => (
+          <li
+            key={layout.id}
+            className="grid grid-cols-[2rem_1.5fr_1.3fr_0.9fr_1fr] items-baseline gap-x-2 border-b border-line py-1 text-[15px]"
+          >
+            <span className="font-semibold" title={layout.name}>
+              {layout.id}
+            </span>
+            {members.map(([member, name]) => (
+              <TextField
+                key={member}
+                label={`${name} of ${layout.id} for ${guest.name}`}
+                value={words[layout.id]?.[member] ?? ''}
+                optional
+                placeholder={layout.words?.[member] ?? name.toLowerCase()}
+                className="min-w-0"
+                onChange={(text) => set(layout.id, member, text)}
+              />
+            ))}
+          </li>
+        ))}
+      </ul>
+      {letters.map((says) => (
+        <p key={says} role="status" className="pt-1 text-[15px] text-rust">
+          {says}
+        </p>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,19 @@
+import type { GuestView, LayoutWords, OpeningChange } from '../../api/client';
+
+/** Words by the id of the layout they are for. */
+export type WordsFor = Record<string, LayoutWords>;
+
+/** The words without those of layouts for which nothing is said. */
+export const wordsSaid = (words: WordsFor): WordsFor =>
+  Object.fromEntries(Object.entries(words).filter(([, own]) => Object.values(own).some((text) => text)));
+
+/** All that is made otherwise for a guest: changes to pages, and their own words. */
+export const allOf = (guest: GuestView): OpeningChange[] => [
+  ...guest.changes,
+  ...Object.entries(wordsSaid(guest.words)).map(([layout, words]): OpeningChange => ({
+    layout,
+    piece: '',
+    move: 'words',
+    words,
+  })),
+];
