@@ -152,7 +152,7 @@ export function Roster({ workshop, workshops, switching }: Props) {
           <p className="flex flex-wrap items-baseline gap-x-3 pb-2 text-[15px]" role="status">
             {all.isRunning ? (
               <>
-                Fitting {all.done + 1} of {all.waiting}…
+                Fitting: {all.progress.done} of {all.progress.of}…
                 <button type="button" className="press" onClick={all.stop}>
                   Stop here
                 </button>

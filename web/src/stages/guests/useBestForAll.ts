@@ -3,6 +3,9 @@ import { useRef, useState } from 'react';
 import { api, unwrap, type FitView, type GuestView, type Kit, type OpeningChange, type StandingView } from '../../api/client';
 import { photoText } from './guestPhotos';
 
+/** How many questions are under way at once. */
+const atOnce = 4;
+
 type Standings = ReadonlyMap<number, StandingView>;
 
 /** The best fit of one layout for one guest; null where none was found. */
@@ -24,29 +27,35 @@ export function useBestForAll(
   standing: Standings,
   onTaken: () => Promise<void>,
 ) {
-  const [done, setDone] = useState(0);
+  const [progress, setProgress] = useState({ done: 0, of: 0 });
   const control = useRef(new AbortController());
   const waiting = guests.filter((g) => openLayouts(g, standing).length > 0);
   const ask = useMutation({
     mutationFn: async () => {
       control.current = new AbortController();
       const { signal } = control.current;
-      const [found, known] = [[] as BestFit[], new Map<string, FitView | null>()];
-      for (const [i, guest] of waiting.entries()) {
-        if (signal.aborted) break;
-        setDone(i);
-        for (const layout of openLayouts(guest, standing)) {
-          const text = photoText(guest, layout);
-          const question = `${layout} ${text}`;
-          let view = known.get(question);
-          if (view === undefined) {
-            view = unwrap(await api.POST('/api/compute/fits', { body: { kit, layout, text, count: 1 } })).fits[0] ?? null;
-            known.set(question, view);
-          }
-          found.push({ guest, layout, view });
+      const wanted = waiting.flatMap((guest) =>
+        openLayouts(guest, standing).map((layout) => ({ guest, layout, text: photoText(guest, layout) })),
+      );
+      // Guests who say the same are answered once; several questions are under way at once, so that no core waits.
+      const keyOf = (q: { layout: string; text: string }) => `${q.layout} ${q.text}`;
+      const questions = [...new Map(wanted.map((q) => [keyOf(q), q])).values()];
+      const known = new Map<string, FitView | null>();
+      setProgress({ done: 0, of: questions.length });
+      const left = [...questions];
+      const worker = async () => {
+        for (let q = left.shift(); q && !signal.aborted; q = left.shift()) {
+          const { fits } = unwrap(
+            await api.POST('/api/compute/fits', { body: { kit, layout: q.layout, text: q.text, count: 1 } }),
+          );
+          known.set(keyOf(q), fits[0] ?? null);
+          setProgress({ done: known.size, of: questions.length });
         }
-      }
-      return found;
+      };
+      await Promise.all(Array.from({ length: atOnce }, worker));
+      return wanted
+        .filter((q) => known.has(keyOf(q)))
+        .map(({ guest, layout, text }): BestFit => ({ guest, layout, view: known.get(keyOf({ layout, text })) ?? null }));
     },
   });
   const take = useMutation({
@@ -72,7 +81,7 @@ export function useBestForAll(
   });
   return {
     waiting: waiting.length,
-    done,
+    progress,
     isRunning: ask.isPending,
     isTaking: take.isPending,
     offers: ask.data ?? null,
