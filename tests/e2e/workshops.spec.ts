@@ -29,6 +29,16 @@ test('a guest is invited, answers on a phone, and the host sees it', async ({ pa
   await photos.fill('lots');
   await phone.getByRole('button', { name: 'Send to your host' }).click();
   await expect(phone.getByText("'lots' is no photo").first()).toBeVisible();
+  // What belongs together is said by hand: by keys, and by dragging.
+  await photos.fill('5 x 7, 3 x 4 whole, 2 of 4 x 6');
+  await phone.getByRole('button', { name: '2 of 4 x 6, 3 of 3' }).focus();
+  await phone.keyboard.press('ArrowLeft');
+  await expect(photos).toHaveValue('5 x 7, 2 of 4 x 6, 3 x 4 whole');
+  await phone.getByRole('button', { name: 'Another story begins with 3 x 4 whole' }).click();
+  await expect(photos).toHaveValue('5 x 7, 2 of 4 x 6 | 3 x 4 whole');
+  await phone.getByRole('button', { name: '3 x 4 whole, 3 of 3' }).dragTo(phone.getByRole('button', { name: '5 x 7, 1 of 3' }));
+  await expect(photos).toHaveValue('3 x 4 whole, 5 x 7, 2 of 4 x 6');
+  await phone.screenshot({ path: 'results/leaf.png', fullPage: true });
   await photos.fill('2 of 4 x 6');
   await phone.getByLabel('Picture files for L1').setInputFiles({
     name: 'dune.png',

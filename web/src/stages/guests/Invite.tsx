@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useParams } from 'react-router';
 import { api, ApiError, unwrap, type InvitationView } from '../../api/client';
 import { ScenePicture } from '../../parts/ScenePicture';
+import { PhotoOrder } from './PhotoOrder';
 import { PictureRow } from './PictureRow';
 import { wordsSaid, type WordsFor } from './words';
 
@@ -118,7 +119,8 @@ function Answer({ secret, view, onRead, onSaved }: Props) {
                 {faults[`photos.${layout.id}`]}
               </p>
             )}
-            <fieldset className="pt-3 text-[15px]">
+            <PhotoOrder text={photos[layout.id] ?? ''} onChange={(line) => setPhotos({ ...photos, [layout.id]: line })} />
+            <fieldset className="mt-4 text-[15px]">
               <legend>What is to be read there, if you know it</legend>
               <div className="grid grid-cols-2 gap-2 pt-1">
                 {ownWords.map(([member, name]) => (
