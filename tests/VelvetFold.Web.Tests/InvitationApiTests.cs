@@ -311,9 +311,17 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
     public async Task Words_asked_with_a_kit_are_computed_and_refused_with_their_place()
     {
         var kit = VelvetFold.Formats.KitFile.WriteDocument(DemoStudio.Kit("kite-weekend"));
-        var (_, answer) = await Ask(HttpMethod.Post, "/api/compute/guest", $$"""{"kit":{{kit}},"changes":[],"words":{"L1":{"date":"June 2019"} } }""");
+        var (_, answer) = await Ask(
+            HttpMethod.Post,
+            "/api/compute/guest",
+            $$"""{"kit":{{kit}},"changes":[],"words":{"L1":{"date":"June 2019"} } }"""
+        );
         Assert.Contains("June 2019", answer!["differences"]!.ToJsonString(), StringComparison.Ordinal);
-        var (status, bad) = await Ask(HttpMethod.Post, "/api/compute/guest", $$"""{"kit":{{kit}},"changes":[],"words":{"L7":{"date":"June"} } }""");
+        var (status, bad) = await Ask(
+            HttpMethod.Post,
+            "/api/compute/guest",
+            $$"""{"kit":{{kit}},"changes":[],"words":{"L7":{"date":"June"} } }"""
+        );
         Assert.Equal((HttpStatusCode.BadRequest, true), (status, bad!["errors"]!.AsObject().ContainsKey("words.L7")));
     }
 }

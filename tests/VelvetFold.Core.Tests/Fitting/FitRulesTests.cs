@@ -389,4 +389,50 @@ public class FitRulesTests
                 3
             )
         );
+
+    // What is said of one size in one breath belongs together only where there are others it could be told from.
+    [Fact]
+    public void Photos_that_are_all_of_one_run_are_no_group_that_two_pages_would_split()
+    {
+        Piece Opening(string id, string left, PageSide side) =>
+            Photo(id, "3", "4", Kits.Left(left), Top("1"), ("other", "1/8")) with
+            {
+                Side = side,
+            };
+        var kit = Kit(
+            Layout(
+                LayoutKind.Spread,
+                Opening("P1", "1", PageSide.Left),
+                Opening("P2", "5", PageSide.Left),
+                Opening("P3", "1", PageSide.Right),
+                Opening("P4", "5", PageSide.Right)
+            )
+        );
+        Assert.Equal(100, FitJudge.Of(kit, "L1", Photos("4 of 3 x 4"), []).Score);
+        Assert.True(FitJudge.Of(kit, "L1", Photos("1 of 3 x 4 | 3 of 3 x 4"), []).Score < 100);
+    }
+
+    [Fact]
+    public void More_photos_than_are_fitted_are_refused()
+    {
+        FitJudge.Of(Single, "L1", Photos($"{FitSearch.MostPhotos} of 2 x 3"), []);
+        Assert.Throws<ArgumentException>(() => FitJudge.Of(Single, "L1", Photos($"{FitSearch.MostPhotos + 1} of 2 x 3"), []));
+    }
+
+    [Fact]
+    public void No_patch_is_larger_than_the_largest_photo()
+    {
+        var kit = Kit(
+            Layout(
+                LayoutKind.Single,
+                Photo("P1", "6", "8", Kits.Left("1/2"), Top("1/2"), ("other", "1/8")),
+                Photo("P2", "3", "4", Kits.Left("8"), Top("1/2"), ("plain", "1/8"))
+            ),
+            Paper("plain"),
+            Paper("other"),
+            Paper("third")
+        );
+        foreach (var fit in FitSearch.Find(kit, "L1", Photos("3 x 4")).Fits)
+            Assert.DoesNotContain(fit.Changes, c => c is { Move: OpeningMove.Patch, Piece: "P1" });
+    }
 }
