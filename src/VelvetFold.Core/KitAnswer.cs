@@ -1,12 +1,14 @@
 using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Drawing;
+using VelvetFold.Core.Eye;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Guides;
 using VelvetFold.Core.Judgement;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Wording;
+using VelvetFold.Core.Workshops;
 
 namespace VelvetFold.Core;
 
@@ -232,7 +234,7 @@ public sealed record KitAnswer(
         public static LayoutAnswer Layout(Kit kit, ResolvedLayout resolved)
         {
             var reading = kit.Reading();
-            var findings = PageCheck.Of(kit, resolved);
+            IReadOnlyList<Finding> findings = [.. PageCheck.Of(kit, resolved), .. EyeCheck.Of(kit, resolved)];
             var pieces = resolved
                 .Layout.Pieces.DistinctBy(p => p.Id)
                 .Select(piece =>

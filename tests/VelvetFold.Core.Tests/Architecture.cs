@@ -18,6 +18,7 @@ public class Architecture
         "Lines",
         "Cutting",
         "Judgement",
+        "Eye",
         "Guides",
         "Fitting",
         "Counting",

@@ -55,8 +55,8 @@ public static class PageCheck
             : finding;
 
     // A fault cannot be let stand: it cannot be made.
-    private static Finding Accept(Layout layout, Finding finding) =>
-        finding.Gravity == Gravity.Note
+    internal static Finding Accept(Layout layout, Finding finding) =>
+        finding.Gravity != Gravity.Fault
         && layout.Accepted.FirstOrDefault(a => a.Code == finding.Code && a.Piece == finding.Pieces[0]) is { } accepted
             ? finding with
             {

@@ -43,6 +43,9 @@ public sealed record Kit
     /// <summary>Whether the pages go into page protectors, which raised parts press on.</summary>
     public bool Protectors { get; init; }
 
+    /// <summary>Whether nothing is said of how its pages look.</summary>
+    public bool NoEye { get; init; }
+
     public IReadOnlyList<Paper> Papers { get; init; } = [];
 
     /// <summary>Sheets, packs and rolls of ready-made parts.</summary>

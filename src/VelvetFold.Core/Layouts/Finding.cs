@@ -16,6 +16,10 @@ public enum Gravity
     /// <summary>As it stands, it cannot be made.</summary>
     [JsonStringEnumMemberName("fault")]
     Fault,
+
+    /// <summary>What the eye says of it: advice, never in the way.</summary>
+    [JsonStringEnumMemberName("eye")]
+    Eye,
 }
 
 /// <summary>

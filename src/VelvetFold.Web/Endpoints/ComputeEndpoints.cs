@@ -7,6 +7,7 @@ using VelvetFold.Core.Lines;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
+using VelvetFold.Core.Workshops;
 
 namespace VelvetFold.Web.Endpoints;
 

@@ -8,6 +8,7 @@ using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
+using VelvetFold.Core.Workshops;
 using VelvetFold.Formats;
 using VelvetFold.Formats.Json;
 using VelvetFold.Store;

@@ -5841,7 +5841,7 @@ export interface components {
          * @description How much a finding matters.
          * @enum {unknown}
          */
-        Gravity: "note" | "fault";
+        Gravity: "note" | "fault" | "eye";
         /**
          * @description A guest's kit: the adapted document, all that follows from it, what differs, and what paper in the bag it is cut
          *                 from.
@@ -6162,6 +6162,8 @@ export interface components {
             cutsThrough?: null | components["schemas"]["Length"];
             /** @description Whether the pages go into page protectors, which raised parts press on. */
             protectors?: boolean;
+            /** @description Whether nothing is said of how its pages look. */
+            noEye?: boolean;
             papers?: components["schemas"]["Paper"][];
             /** @description Sheets, packs and rolls of ready-made parts. */
             parts?: components["schemas"]["PartSheet"][];

@@ -28,7 +28,7 @@ export function FindingNote({ finding, onMend, onAccept }: Props) {
     );
   return (
     <p
-      className={`border-l-2 py-0.5 pl-3 text-[15px] leading-5 ${finding.gravity === 'fault' ? 'border-rust text-rust' : 'border-brass text-brass'}`}
+      className={`border-l-2 py-0.5 pl-3 text-[15px] leading-5 ${finding.gravity === 'fault' ? 'border-rust text-rust' : finding.gravity === 'eye' ? 'border-line text-ink' : 'border-brass text-brass'}`}
     >
       {finding.says}{' '}
       {mend && onMend && (
@@ -36,7 +36,7 @@ export function FindingNote({ finding, onMend, onAccept }: Props) {
           {mend.says}
         </button>
       )}
-      {finding.gravity === 'note' && onAccept && (
+      {finding.gravity !== 'fault' && onAccept && (
         <button type="button" className="underline underline-offset-4" onClick={() => onAccept(finding, 'seen')}>
           Let it stand
         </button>

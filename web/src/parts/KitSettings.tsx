@@ -106,6 +106,16 @@ export function KitSettings({ open, onClose }: { open: boolean; onClose: () => v
           />
           pages go into page protectors
         </label>
+        <span className="text-soft">The eye</span>
+        <label className="flex items-center gap-1.5">
+          <input
+            type="checkbox"
+            className="accent-velvet"
+            checked={!(kit.noEye ?? false)}
+            onChange={(event) => change({ ...kit, noEye: !event.currentTarget.checked })}
+          />
+          says how pages look: contrast, prints, colours, weight
+        </label>
         <span className="text-soft">Kits to pack</span>
         <span>
           <NumberField

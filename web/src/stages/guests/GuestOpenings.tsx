@@ -68,7 +68,7 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onWor
   const differences = answer.data?.differences ?? [];
   const setAside = answer.data?.setAside ?? [];
   const fillings = answer.data?.fillings ?? [];
-  const findings = answer.data?.answer.layouts.flatMap((l) => l.findings) ?? [];
+  const findings = answer.data?.answer.layouts.flatMap((l) => l.findings).filter((f) => f.gravity !== 'eye') ?? [];
   return (
     <>
       <div className="flex items-baseline justify-between gap-4 pt-4">

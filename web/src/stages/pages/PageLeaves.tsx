@@ -50,6 +50,7 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
   const moves = useMoves(layoutId, computed);
   const between = useDistances(layoutId, chosen, to);
   const [picking, setPicking] = useState(false);
+  const [shown, setShown] = useState<ReadonlySet<string> | null>(null);
   const choose = (id: string | null) => {
     setChosen(id);
     setTo(null);
@@ -155,6 +156,7 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
         to={to}
         onTo={setTo}
         onSwap={(other) => chosen && moves.swap(chosen, other)}
+        onShown={setShown}
       />
       <footer className="flex shrink-0 items-start gap-3 border-t border-line bg-chalk px-6 pt-3 pb-1">
         <MeasureLine
@@ -198,6 +200,7 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
       <div className="flex min-h-0 flex-1 items-center justify-center p-6 pt-2">
         {computed && (
           <ScenePicture
+            {...(shown && { strong: shown })}
             scene={computed.picture}
             papers={kit.papers ?? []}
             rulers={kit.unit ?? 'in'}

@@ -1,6 +1,7 @@
 import type { Finding, Layout, LayoutAnswer } from '../../api/client';
 import { mended, withLayer, withLayout, withoutPiece, withPiece } from '../../parts/edits';
 import { useKit } from '../../parts/kitContext';
+import { EyeLine } from './EyeLine';
 import { ArrangementRows } from './ArrangementRows';
 import { PieceRow } from './PieceRow';
 
@@ -12,15 +13,17 @@ interface Props {
   to: string | null;
   onTo: (id: string) => void;
   onSwap: (id: string) => void;
+  /** The pieces that what the eye says speaks of. */
+  onShown: (labels: ReadonlySet<string> | null) => void;
 }
 
 const headings = { left: 'Left page', right: 'Right page', both: 'Across both pages' } as const;
 
 /** The pieces of a layout, back to front, under the page they lie on. */
-export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap }: Props) {
+export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap, onShown }: Props) {
   const { kit, change, lit, setLit } = useKit();
   const pieces = layout.pieces ?? [];
-  const findings = computed?.findings ?? [];
+  const findings = (computed?.findings ?? []).filter((f) => f.gravity !== 'eye');
   const accept = (finding: Finding, note: string | null) =>
     change(
       withLayout(kit, layout.id, (l) => {
@@ -31,6 +34,14 @@ export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap
     );
   return (
     <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-4">
+      <EyeLine
+        key={layout.id}
+        layoutId={layout.id}
+        findings={computed?.findings ?? []}
+        onShown={onShown}
+        onMend={(mend) => change(mended(kit, layout.id, mend))}
+        onAccept={accept}
+      />
       {pieces.length === 0 && (
         <p className="mt-4 max-w-md">
           The page is empty. Begin at the back: a base in the size of the page, then panels and strips, then photos on their mats.

@@ -2,9 +2,10 @@ using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Guides;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Workshops;
 using static VelvetFold.Core.Tests.Kits;
 
-namespace VelvetFold.Core.Tests.Fitting;
+namespace VelvetFold.Core.Tests.Workshops;
 
 /// <summary>A guest's own title, names, date and place: in their guide, on their card, and counted in letters.</summary>
 public class GuestWordsTests

@@ -1,9 +1,10 @@
 using VelvetFold.Core.Counting;
+using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 
-namespace VelvetFold.Core.Fitting;
+namespace VelvetFold.Core.Workshops;
 
 /// <summary>What guests want to read on their layouts.</summary>
 public static class GuestWords

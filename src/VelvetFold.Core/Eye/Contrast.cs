@@ -1,0 +1,93 @@
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
+
+namespace VelvetFold.Core.Eye;
+
+/// <summary>Does a piece stand out from what it lies on?</summary>
+internal static class Contrast
+{
+    /// <summary>A piece whose edge lies on a ground too like it; raised pieces and worked edges stand out by themselves.</summary>
+    public static IEnumerable<Finding> Vanishes(Kit kit, SeenPage page)
+    {
+        foreach (var thing in page.Things.Where(t => t.Face is not null && IsOutmost(t) && !StandsOut(t.Placed.Piece)))
+        {
+            var like = page.Around(thing).Where(a => a.On.Face is { } on && on.IsLike(thing.Face!)).ToList();
+            if (like.Count == 0 || like.Sum(a => a.Share) < EyeLimits.EdgeShare)
+                continue;
+            var (on, share) = (like.MaxBy(a => a.Share).On, like.Sum(a => a.Share));
+            yield return EyeCheck.Say(
+                page,
+                "eye-vanishes",
+                [thing.Placed.Id, on.Placed.Id],
+                thing.Face!.Paper.Id == on.Face!.Paper.Id && thing.Face.Side == on.Face.Side
+                    ? Saying.Of(
+                        "finding.eye-vanishes-same",
+                        ("piece", thing.Placed.Label),
+                        ("on", on.Placed.Label),
+                        ("percent", EyeCheck.Percent(share))
+                    )
+                    : Saying.Of(
+                        "finding.eye-vanishes",
+                        ("piece", thing.Placed.Label),
+                        ("on", on.Placed.Label),
+                        ("percent", EyeCheck.Percent(share)),
+                        ("difference", Math.Round((decimal)Colours.Difference(thing.Face.Face.Colour, on.Face.Face.Colour), 1))
+                    ),
+                Mended(kit, page, thing, on.Face)
+            );
+        }
+    }
+
+    /// <summary>Two mats of one photo that look like one.</summary>
+    public static IEnumerable<Finding> MatsAlike(Kit kit, SeenPage page)
+    {
+        foreach (var placed in page.Layout.Pieces.Where(p => p.Stack.Layers.Count > 1))
+        foreach (var (inner, outer) in placed.Stack.Layers.Zip(placed.Stack.Layers.Skip(1)))
+            if (
+                SeenPage.FaceOf(kit, inner.Mat.Paper, inner.Mat.Face) is { } first
+                && SeenPage.FaceOf(kit, outer.Mat.Paper, outer.Mat.Face) is { } second
+                && first.IsLike(second)
+            )
+                yield return EyeCheck.Say(
+                    page,
+                    "eye-mats-alike",
+                    [placed.Id],
+                    Saying.Of("finding.eye-mats-alike", ("piece", placed.Label), ("inner", first.Paper.Name), ("outer", second.Paper.Name))
+                );
+    }
+
+    // Of a photo its outermost mat is what lies on the page.
+    private static bool IsOutmost(SeenThing thing) =>
+        thing.Placed.Piece.Kind != PieceKind.Base && (thing.Placed.MatBoxes.Count == 0 || thing.Box == thing.Placed.MatBoxes[^1]);
+
+    private static bool StandsOut(Piece piece) =>
+        piece.Mount == Mount.Raised || piece.Finishes.Any(f => f.Work is not (EdgeWork.Straight or EdgeWork.Rounded or EdgeWork.Mitred));
+
+    // The other face, where it is another; else a paper that stands out. A photo's outer mat is exchanged, any other piece recut.
+    private static Mend? Mended(Kit kit, SeenPage page, SeenThing thing, SeenFace on)
+    {
+        var piece = EyeCheck.Document(page, thing.Placed);
+        var face = thing.Face!;
+        var other = face.Side == SheetFace.A ? SheetFace.B : SheetFace.A;
+        if (SeenPage.FaceOf(kit, face.Paper.Id, other) is { } turned && !turned.IsLike(on) && !(turned.IsBusy && on.IsBusy))
+            return new(Saying.Of("finding.show-the-other-side"), In(piece, face.Paper.Id, other));
+        var front = page.Things.Where(t => t.Depth > thing.Depth && t.Placed.Id != thing.Placed.Id && t.Box.Overlaps(thing.Box));
+        return EyeCheck.StandsOut(kit, page, on, [.. front.Select(t => t.Face).OfType<SeenFace>()]) is { } paper
+            ? new(Saying.Of("finding.take-another-paper", ("paper", paper.Paper.Name)), In(piece, paper.Paper.Id, paper.Side))
+            : null;
+    }
+
+    private static Piece In(Piece piece, string paper, SheetFace side) =>
+        piece.Opening is { Mats.Count: > 0 } opening
+            ? piece with
+            {
+                Opening = opening with { Mats = [.. opening.Mats.SkipLast(1), opening.Mats[^1] with { Paper = paper, Face = side }] },
+            }
+            : piece with
+            {
+                Paper = paper,
+                Face = side,
+            };
+}

@@ -1,0 +1,103 @@
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+
+namespace VelvetFold.Core.Eye;
+
+/// <summary>A face of a paper as it is seen.</summary>
+internal sealed record SeenFace(Paper Paper, SheetFace Side, Face Face)
+{
+    public bool IsSolid => Face.Print == PrintKind.Solid;
+
+    /// <summary>Whether it is a print that draws the eye: dots are calm enough to lie beside another (common practice, no source).</summary>
+    public bool IsBusy => Face.Print is not (PrintKind.Solid or PrintKind.Dot);
+
+    /// <summary>Whether two look like one at a glance: the same side of a paper, two solids or two like prints of like colours.</summary>
+    public bool IsLike(SeenFace other) =>
+        (Paper.Id == other.Paper.Id && Side == other.Side)
+        || (Face.Print == other.Face.Print && Colours.Difference(Face.Colour, other.Face.Colour) < EyeLimits.Alike && InksAlike(other));
+
+    private bool InksAlike(SeenFace other) =>
+        IsSolid || (Face.Ink is { } ink && other.Face.Ink is { } its && Colours.Difference(ink, its) < EyeLimits.Alike);
+}
+
+/// <summary>A rectangle of paper that is seen on a page: a piece, or one mat of a photo.</summary>
+/// <param name="Depth">Its place from back to front, a photo's mats one after the other.</param>
+internal sealed record SeenThing(PlacedPiece Placed, Box Box, SeenFace? Face, int Depth, bool IsPhoto = false);
+
+/// <summary>A page as it is seen: what lies on it from back to front, and what each edge of it lies on.</summary>
+internal sealed class SeenPage
+{
+    /// <summary>So many places along each side are looked at.</summary>
+    private const int Places = 12;
+
+    private readonly List<SeenThing> _things = [];
+
+    public SeenPage(Kit kit, ResolvedLayout layout)
+    {
+        Layout = layout;
+        foreach (var placed in layout.Pieces)
+        {
+            if (placed.Piece.Kind == PieceKind.Photo)
+            {
+                for (var i = placed.MatBoxes.Count - 1; i >= 0; i--)
+                    Add(placed, placed.MatBoxes[i], FaceOf(kit, placed.Stack.Layers[i].Mat.Paper, placed.Stack.Layers[i].Mat.Face));
+                if (placed.PhotoBox is { } photo)
+                    Add(placed, photo, null, true);
+            }
+            else if (placed.Piece.Kind is not (PieceKind.Tie or PieceKind.Printed or PieceKind.Drawn))
+                Add(placed, placed.Box, FaceOf(kit, placed.Piece.Paper, placed.Piece.Face));
+        }
+    }
+
+    public ResolvedLayout Layout { get; }
+
+    public IReadOnlyList<SeenThing> Things => _things;
+
+    private void Add(PlacedPiece placed, Box box, SeenFace? face, bool photo = false) =>
+        _things.Add(new(placed, box, face, _things.Count, photo));
+
+    public static SeenFace? FaceOf(Kit kit, string? paper, SheetFace side) =>
+        kit.Paper(paper) is { } own && own[side] is { } face ? new(own, side, face) : null;
+
+    /// <summary>What lies along the edge of a thing, just outside it: what is seen there, and how much of the edge it has, 0 to 1; edges
+    /// that something covers, and what lies off the page, are not looked at.</summary>
+    public IReadOnlyList<(SeenThing On, double Share)> Around(SeenThing thing)
+    {
+        var (found, seen) = (new Dictionary<SeenThing, int>(), 0);
+        var (all, step) = (Layout.Layout.PageBox(PageSide.Both), new Length(Length.TicksPerInch / 64));
+        var page = Layout.Layout.Kind == LayoutKind.Spread ? all : Layout.Layout.PageBox(PageSide.Left);
+        foreach (var (x, y) in Edges(thing.Box, step))
+        {
+            if (x < page.X || y < page.Y || x > page.Right || y > page.Bottom)
+                continue;
+            SeenThing? top = null;
+            for (var i = _things.Count - 1; i >= 0 && top is null; i--)
+                if (i != thing.Depth && Holds(_things[i].Box, x, y))
+                    top = _things[i];
+            if (top is null || top.Depth > thing.Depth)
+                continue;
+            seen++;
+            found[top] = found.GetValueOrDefault(top) + 1;
+        }
+        return seen < Places ? [] : [.. found.Select(f => (f.Key, (double)f.Value / seen))];
+    }
+
+    private static bool Holds(Box box, Length x, Length y) => box.X <= x && x <= box.Right && box.Y <= y && y <= box.Bottom;
+
+    private static IEnumerable<(Length X, Length Y)> Edges(Box box, Length out_)
+    {
+        for (var i = 0; i < Places; i++)
+        {
+            var (x, y) = (
+                box.X + new Length(box.Width.Ticks * (2 * i + 1) / (2 * Places)),
+                box.Y + new Length(box.Height.Ticks * (2 * i + 1) / (2 * Places))
+            );
+            yield return (x, box.Y - out_);
+            yield return (x, box.Bottom + out_);
+            yield return (box.X - out_, y);
+            yield return (box.Right + out_, y);
+        }
+    }
+}

@@ -1,0 +1,222 @@
+using VelvetFold.Core.Eye;
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+using static VelvetFold.Core.Tests.Kits;
+
+namespace VelvetFold.Core.Tests.Eye;
+
+/// <summary>Pages spoiled on purpose, each by one thing, and what the eye says of it; common practice, no source.</summary>
+public class EyeCheckTests
+{
+    private static Paper Sheet(string id, string colour, PrintKind print = PrintKind.Solid, string? ink = null, Face? back = null) =>
+        Paper(id) with
+        {
+            Name = id,
+            FaceA = new()
+            {
+                Colour = colour,
+                Print = print,
+                Ink = ink,
+            },
+            FaceB = back,
+        };
+
+    private static readonly Paper[] Papers =
+    [
+        Sheet("cream", "#F7EFDD"),
+        Sheet("ivory", "#F5EEE0"),
+        Sheet("navy", "#1F2F4F"),
+        Sheet("coral", "#E0603F"),
+        Sheet("plaid", "#DCE7EC", PrintKind.Plaid, "#4F7F99", new() { Colour = "#4F7F99" }),
+        Sheet("leaves", "#EDF3E4", PrintKind.Floral, "#5C7A3A"),
+    ];
+
+    private static Kit Of(params Piece[] pieces) => Kit(Layout(LayoutKind.Single, pieces), Papers);
+
+    private static Piece Ground(string paper) => Piece("A1", "12", "12", Left("0"), Top("0"), kind: PieceKind.Base, paper: paper);
+
+    private static IReadOnlyList<Finding> Says(Kit kit) => EyeCheck.Of(kit, Resolver.Resolve(kit.Layouts[0], kit));
+
+    // A calm page: a navy panel and a matted photo on cream, coral three times.
+    private static readonly Piece[] Good =
+    [
+        Ground("cream"),
+        Piece("B1", "7", "9", Left("2 1/2"), Top("1 1/2"), paper: "navy"),
+        Photo("P1", "4", "6", Left("4"), Top("3"), ("cream", "1/8")),
+        Piece("S1", "12", "1/2", Left("0"), Top("1/2"), paper: "coral", kind: PieceKind.Strip),
+        Piece("S2", "12", "1/2", Left("0"), Top("11"), paper: "coral", kind: PieceKind.Strip),
+        Piece("T1", "3", "1", Left("4 1/2"), Top("9 1/4"), paper: "coral", kind: PieceKind.Title),
+    ];
+
+    [Fact]
+    public void Of_a_good_page_nothing_is_said() => Assert.Empty(Says(Of(Good)).Select(f => f.Code));
+
+    // The panel in ivory on cream, and a mat that stands out from it.
+    private static IEnumerable<Piece> OnIvory =>
+        Good.Select(p =>
+            p.Id == "B1" ? p with { Paper = "ivory" }
+            : p.Id == "P1" ? Photo("P1", "4", "6", Left("4"), Top("3"), ("navy", "1/8"))
+            : p
+        );
+
+    // What the mend is pressed for is no longer said, and nothing else is said instead.
+    private static Finding Mends(string code, Kit kit)
+    {
+        var finding = Assert.Single(Says(kit));
+        Assert.Equal((code, Gravity.Eye), (finding.Code, finding.Gravity));
+        Assert.NotNull(finding.Mend);
+        var mended = kit.With(kit.Layouts[0].With(finding.Mend.Piece));
+        Assert.Empty(Says(mended).Select(f => f.Says.ToString()));
+        return finding;
+    }
+
+    [Fact]
+    public void A_panel_on_a_ground_of_nearly_its_colour_vanishes()
+    {
+        var finding = Mends("eye-vanishes", Of([.. OnIvory]));
+        // Cream and ivory differ by 1.5 (CIEDE2000), as this tool's own arithmetic has it: well under 10.
+        Assert.Contains("100 % of its edge", finding.Says.ToString(), StringComparison.Ordinal);
+        Assert.Equal("B1", finding.Pieces[0]);
+    }
+
+    [Fact]
+    public void A_mat_of_the_very_paper_it_lies_on_vanishes()
+    {
+        var finding = Mends(
+            "eye-vanishes",
+            Of([.. Good.Select(p => p.Id == "P1" ? Photo("P1", "4", "6", Left("4"), Top("3"), ("navy", "1/8")) : p)])
+        );
+        Assert.Contains("the same paper", finding.Says.ToString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_raised_piece_and_one_with_an_inked_edge_stand_out_by_themselves()
+    {
+        var ivory = Good.Single(p => p.Id == "B1") with { Paper = "ivory" };
+        Assert.Empty(Says(Of([.. OnIvory.Select(p => p.Id == "B1" ? ivory with { Mount = Mount.Raised } : p)])));
+        Assert.Empty(
+            Says(
+                Of([
+                    .. OnIvory.Select(p => p.Id == "B1" ? ivory with { Finishes = [new() { Edge = Edge.Top, Work = EdgeWork.Inked }] } : p),
+                ])
+            )
+        );
+    }
+
+    [Fact]
+    public void A_busy_print_on_a_busy_print_is_noticed_and_turned_to_its_calm_side() =>
+        Mends(
+            "eye-print-on-print",
+            Of([
+                .. Good.Select(p =>
+                    p.Id == "A1" ? Ground("leaves")
+                    : p.Id == "B1" ? p with { Paper = "plaid" }
+                    : p
+                ),
+            ])
+        );
+
+    [Fact]
+    public void A_photo_straight_on_a_busy_print_gets_a_mat() =>
+        Mends(
+            "eye-photo-on-print",
+            Of([
+                .. Good.Select(p =>
+                    p.Id == "B1" ? p with { Paper = "leaves" }
+                    : p.Id == "P1" ? Photo("P1", "4", "6", Left("4"), Top("3"))
+                    : p
+                ),
+            ])
+        );
+
+    [Fact]
+    public void Two_mats_that_look_like_one_are_noticed() =>
+        Assert.Equal(
+            "eye-mats-alike",
+            Assert
+                .Single(
+                    Says(
+                        Of([
+                            .. Good.Select(p =>
+                                p.Id == "P1" ? Photo("P1", "4", "6", Left("4"), Top("3"), ("ivory", "1/8"), ("cream", "1/8")) : p
+                            ),
+                        ])
+                    )
+                )
+                .Code
+        );
+
+    [Fact]
+    public void A_large_motif_in_a_narrow_strip_is_lost()
+    {
+        var gulls = Sheet("gulls", "#FFF6E8", PrintKind.Figures, "#E0603F") with
+        {
+            FaceA = new()
+            {
+                Colour = "#E0603F",
+                Ink = "#FFF6E8",
+                Print = PrintKind.Figures,
+                Motif = L("1 1/2"),
+            },
+        };
+        var kit = Of([.. Good.Select(p => p.Id == "S1" ? p with { Paper = "gulls" } : p)]);
+        var finding = Assert.Single(Says(kit with { Papers = [.. Papers, gulls] }));
+        Assert.Equal(("eye-motif-lost", "S1"), (finding.Code, finding.Pieces[0]));
+    }
+
+    [Fact]
+    public void A_colour_that_is_there_once_is_noticed() =>
+        Assert.Equal(
+            ("eye-once", "T1"),
+            Assert.Single(Says(Of([.. Good.Where(p => p.Id is not ("S1" or "S2"))])), f => f.Code == "eye-once") is var f
+                ? (f.Code, f.Pieces[0])
+                : default
+        );
+
+    [Fact]
+    public void A_page_whose_weight_lies_to_one_side_is_noticed() =>
+        Assert.Contains(
+            Says(
+                Of(
+                    Ground("cream"),
+                    Piece("B1", "4", "11", Left("1/4"), Top("1/2"), paper: "navy"),
+                    Photo("P1", "3", "4", Left("3/4"), Top("1"), ("cream", "1/8")),
+                    Photo("P2", "3", "4", Left("3/4"), Top("6"), ("cream", "1/8"))
+                )
+            ),
+            f => f.Code == "eye-weight" && f.Says.ToString().Contains("left", StringComparison.Ordinal)
+        );
+
+    [Fact]
+    public void A_bare_block_of_a_photos_size_beside_a_photo_is_noticed() =>
+        Assert.Contains(
+            Says(Of([.. Good.Where(p => p.Id != "T1"), Piece("D1", "4", "6", Left("8 1/2"), Top("3"), kind: PieceKind.DieCut)])),
+            f => f.Code == "eye-looks-like-a-photo" && f.Pieces[0] == "D1"
+        );
+
+    [Fact]
+    public void A_photo_tilted_too_far_is_tilted_less() =>
+        Mends("eye-tilted", Of([.. Good.Select(p => p.Id == "P1" ? p with { Tilt = -12 } : p)]));
+
+    [Fact]
+    public void A_focal_photo_that_is_not_the_largest_is_noticed()
+    {
+        var small = Photo("P2", "2", "2", Left("1/4"), Top("4"), ("navy", "1/8"));
+        var finding = Assert.Single(
+            Says(Of([.. Good, small with { Opening = small.Opening! with { Focal = true } }])),
+            f => f.Code == "eye-focal-is-small"
+        );
+        Assert.Equal(["P2", "P1"], finding.Pieces);
+    }
+
+    [Fact]
+    public void What_the_eye_says_can_be_let_stand_and_switched_off()
+    {
+        var kit = Of([.. OnIvory]);
+        Assert.Empty(Says(kit with { NoEye = true }));
+        var seen = kit.With(kit.Layouts[0] with { Accepted = [new("eye-vanishes", "B1", "meant so")] });
+        Assert.Equal("meant so", Assert.Single(Says(seen)).Accepted);
+    }
+}
