@@ -67,6 +67,13 @@ public static class PictureFile
         );
     }
 
+    /// <summary>The pixels of a small picture that was read (<see cref="PictureRead.Small"/>): its size, and 0xRRGGBB row by row.</summary>
+    public static (int Width, int Height, int[] Pixels) PixelsOf(byte[] small)
+    {
+        using var bitmap = SKBitmap.Decode(small) ?? throw new ArgumentException("This is no picture.", nameof(small));
+        return (bitmap.Width, bitmap.Height, [.. bitmap.Pixels.Select(p => (p.Red << 16) | (p.Green << 8) | p.Blue)]);
+    }
+
     // The orientation tag (CIPA DC-008, Exif 2.3, 4.6.4 A); what is not from 1 to 8 counts as 1.
     private static int Orientation(byte[] bytes)
     {

@@ -94,6 +94,7 @@ internal static class Application
         api.MapPictures();
         api.MapPacking();
         api.MapTable();
+        api.MapEye();
         api.MapLabels();
         api.MapStock();
         api.MapStockBooks();

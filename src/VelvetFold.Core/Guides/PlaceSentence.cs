@@ -17,12 +17,7 @@ internal sealed class PlaceSentence(Kit kit, ResolvedLayout resolved, Words word
     {
         var first = axis == Axis.Across ? Edge.Left : Edge.Top;
         var rule = placed.Piece.Rule(axis);
-        if (
-            rule is Member
-            || InFront(placed, rule)
-            || (resolved.Piece(rule.LeansOn) is { } loose && Roughly.May(resolved, loose))
-            || (rule.LeansOn is { } other && !down.Contains($"{resolved.Layout.Id}-{other}"))
-        )
+        if (rule is Member || InFront(placed, rule) || (rule.LeansOn is { } other && !down.Contains($"{resolved.Layout.Id}-{other}")))
             rule = new FromEdge(first, FromPage(placed, first));
         var on = rule.LeansOn is { } id ? $"{resolved.Layout.Id}-{id}" : "";
         Phrase Stated(FactKind kind, Length length, Edge edge, string? of = null) =>

@@ -57,20 +57,25 @@ internal static class Layers
         }
     }
 
-    /// <summary>What may lie where it pleases and is shown on a photo or a card: the guide measures its place all the same.</summary>
-    public static IEnumerable<Finding> RoughlyOver(Kit kit, ResolvedLayout layout) =>
-        from placed in layout.Pieces
-        where placed.Piece.Roughly
-        let under = Roughly.Covered(layout, placed).ToList()
-        where under.Count > 0
-        select new Finding(
-            "roughly-over",
-            Gravity.Note,
-            layout.Layout.Id,
-            [placed.Id, .. under.Select(p => p.Id)],
-            Saying.Of("finding.roughly-over", ("placed", placed.Label), ("list", under.Select(p => p.Id))),
-            new(Saying.Of("finding.say-its-place"), layout.Layout.Piece(placed.Id)! with { Roughly = false })
-        );
+    /// <summary>What may lie where it pleases and is shown on a photo or a card, or is measured from: the guide measures its place all the
+    /// same.</summary>
+    public static IEnumerable<Finding> RoughlyOver(Kit kit, ResolvedLayout layout)
+    {
+        foreach (var placed in layout.Pieces.Where(p => p.Piece.Roughly && !Roughly.May(layout, p)))
+        {
+            var (under, leaning) = (Roughly.Covered(layout, placed).Select(p => p.Id).ToList(), Roughly.Leaning(layout, placed).ToList());
+            yield return new(
+                "roughly-over",
+                Gravity.Note,
+                layout.Layout.Id,
+                [placed.Id, .. under],
+                under.Count > 0
+                    ? Saying.Of("finding.roughly-over", ("placed", placed.Label), ("list", under))
+                    : Saying.Of("finding.roughly-leant-on", ("placed", placed.Label), ("list", leaning)),
+                new(Saying.Of("finding.say-its-place"), layout.Layout.Piece(placed.Id)! with { Roughly = false })
+            );
+        }
+    }
 
     public static IEnumerable<Finding> UnaskedOverlaps(Kit kit, ResolvedLayout layout)
     {

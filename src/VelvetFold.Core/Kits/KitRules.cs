@@ -28,6 +28,9 @@ public static partial class KitRules
     /// digit first.</summary>
     public static bool IsId(string? id) => id is not null && IdPattern().IsMatch(id);
 
+    /// <summary>Whether a text is a colour: #rrggbb.</summary>
+    public static bool IsColour(string? colour) => colour is not null && ColourPattern().IsMatch(colour);
+
     /// <summary>Why a text may not.</summary>
     public static Saying NoId(string? id) => Saying.Of("fault.cannot-be-an-id", ("id", id));
 
@@ -366,7 +369,7 @@ public static partial class KitRules
 
     private static void ColourFault(List<Fault> faults, string? colour, string path)
     {
-        if (colour is not null && !ColourPattern().IsMatch(colour))
+        if (colour is not null && !IsColour(colour))
             faults.Add(new(path, Saying.Of("fault.is-not-a-colour", ("colour", colour))));
     }
 

@@ -719,7 +719,7 @@ public partial class GuideProofTests
     }
 
     [Fact]
-    public void What_lies_about_right_has_no_measure_and_nothing_is_measured_from_it()
+    public void What_lies_about_right_has_no_measure()
     {
         var written = Written.Of(
             Kit(
@@ -729,7 +729,7 @@ public partial class GuideProofTests
                     {
                         Roughly = true,
                     },
-                    Piece("D2", "1", "1", new Beside(Edge.Right, "D1", L("1/2")), Top("2"))
+                    Piece("D2", "1", "1", Left("3 1/2"), Top("2"))
                 )
             )
         );

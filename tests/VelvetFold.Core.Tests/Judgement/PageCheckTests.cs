@@ -160,6 +160,22 @@ public class PageCheckTests
         );
 
     [Fact]
+    public void What_may_lie_where_it_pleases_and_is_measured_from_is_noticed() =>
+        OneThatItsMendMends(
+            "roughly-over",
+            Kit(
+                Layout(
+                    LayoutKind.Single,
+                    Piece("D1", "1", "1", Left("1 1/2"), Top("2"), kind: PieceKind.DieCut) with
+                    {
+                        Roughly = true,
+                    },
+                    Piece("D2", "1", "1", RightOf("D1", "1/2"), Top("2"), kind: PieceKind.DieCut)
+                )
+            )
+        );
+
+    [Fact]
     public void A_raised_part_under_a_protector_is_noticed() =>
         OneThatItsMendMends(
             "raised-under-protector",
