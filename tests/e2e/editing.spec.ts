@@ -119,3 +119,18 @@ test('a second tab that saves first is told as a choice, and nothing is overwrit
   const revisions = (await (await request.get(`/api/kits/${slug}/revisions`)).json()) as { number: number }[];
   expect(revisions.map((r) => r.number)).toEqual(Array.from({ length: kept.revision }, (_, i) => kept.revision - i));
 });
+
+test('what the eye says is opened when wanted, mended by a press, and switched off', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  const { kit, revision } = (await (await request.get(`/api/kits/${slug}`)).json()) as {
+    kit: { layouts: { pieces: { id: string; tilt?: number }[] }[] };
+    revision: number;
+  };
+  for (const piece of kit.layouts[0]?.pieces ?? []) if (piece.id === 'P3') piece.tilt = 14;
+  await request.put(`/api/kits/${slug}`, { data: kit, headers: { 'If-Match': `"${revision}"` } });
+  await page.goto(`/kits/${slug}/pages`);
+  await page.getByRole('button', { name: 'What the eye says: 1' }).click();
+  await expect(page.getByText(/L1-P3 is tilted by 14 degrees/)).toBeVisible();
+  await page.getByRole('button', { name: 'Tilt it less' }).click();
+  await expect(page.getByRole('button', { name: /What the eye says/ })).toHaveCount(0);
+});

@@ -79,3 +79,24 @@ test('a double press books once, the ledger takes it back, and a revision that c
   await expect(page.getByText('taken back: 2 kits cut').first()).toBeVisible();
   expect(await onHand(request, slug, 'ember')).toBe(before);
 });
+
+test('a face takes its colours from a picture, and the studio’s nearest papers are named', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  // A picture of stripes, as the browser itself draws them.
+  await page.setContent(
+    '<div style="width:400px;height:400px;background:repeating-linear-gradient(90deg,#24406b 0 20px,#f3e8d0 20px 50px)"></div>',
+  );
+  const picture = await page.locator('div').screenshot();
+  await page.goto(`/kits/${slug}/stock`);
+  await page
+    .getByRole('button', { name: /Chalk cardstock/ })
+    .first()
+    .click();
+  await page
+    .getByLabel('Picture of Face A of Chalk cardstock')
+    .setInputFiles({ name: 'sheet.png', mimeType: 'image/png', buffer: picture });
+  await expect(page.getByText(/Looks like stripe: #f[0-9a-f]{5} 60 %/)).toBeVisible();
+  await expect(page.getByLabel('Print of Face A of Chalk cardstock')).toHaveText(/stripe/);
+  await page.getByRole('button', { name: 'papers of the studio nearest in colour' }).click();
+  await expect(page.getByText(/Sand cardstock/).last()).toBeVisible();
+});

@@ -40,7 +40,7 @@ internal static class EyeEndpoints
         api.MapPost("/compute/colours", ColoursAsync)
             .WithTags("Compute")
             .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(PictureFile.LargestBytes + 1024))
-            .Accepts<string>("image/jpeg", "image/png", "image/webp")
+            .Accepts<string>("image/jpeg", "image/png", "image/webp", "application/octet-stream")
             .Produces<PictureLook>()
             .ProducesProblem(400)
             .ProducesProblem(413);

@@ -591,6 +591,128 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/colours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: {
+                    width?: string;
+                    height?: string;
+                    balance?: boolean;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "image/jpeg": string;
+                    "image/png": string;
+                    "image/webp": string;
+                    "application/octet-stream": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PictureLook"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Payload Too Large */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/alike": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    colour?: string;
+                    kit?: string;
+                    paper?: string;
+                    face?: components["schemas"]["SheetFace"];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AlikePaper"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{slug}/labels.pdf": {
         parameters: {
             query?: never;
@@ -5076,6 +5198,32 @@ export interface components {
             piece: string;
             note: string;
         };
+        /** @description A paper of the studio that is near a colour. */
+        AlikePaper: {
+            slug: string;
+            kit: string;
+            paper: string;
+            name: string;
+            face: components["schemas"]["SheetFace"];
+            colour: string;
+            /**
+             * Format: double
+             * @description CIEDE2000, to a tenth.
+             */
+            difference: number;
+            /** @description What that is like: the same, nearly, or another. */
+            says: components["schemas"]["Saying"];
+            /**
+             * Format: int32
+             * @description None where it is not counted.
+             */
+            onHand: null | number;
+            /**
+             * Format: int32
+             * @description On hand and promised to no other kit.
+             */
+            free: null | number;
+        };
         /** @description A thing of the studio that might be the same. */
         AlikeView: {
             /** Format: int32 */
@@ -7035,6 +7183,20 @@ export interface components {
          * @enum {unknown}
          */
         PhotoTrim: "two-sides" | "all-round";
+        /** @description A colour of a picture and the share of it that has it, 0 to 1. */
+        PictureColour: {
+            colour: string;
+            /** Format: double */
+            share: number;
+        };
+        /** @description What a picture of a paper looks like; a proposal, to be corrected by hand. */
+        PictureLook: {
+            /** @description Up to six, the ground first. */
+            colours: components["schemas"]["PictureColour"][];
+            print: components["schemas"]["PrintKind"];
+            along: null | components["schemas"]["Axis"];
+            motif: null | components["schemas"]["Length"];
+        };
         /** @description What is said of a picture, as in a photo line: 4 x 6 whole focal. */
         PictureSaid: {
             said: string;

@@ -3,6 +3,8 @@ import { Choice } from '../../parts/Choice';
 import { sideOf, useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
+import { AlikePapers } from './AlikePapers';
+import { FacePicture } from './FacePicture';
 import { OptionalMeasure } from '../../parts/OptionalMeasure';
 import { OffcutList } from './OffcutList';
 import { TextField } from '../../parts/TextField';
@@ -46,6 +48,7 @@ export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
       </span>
       <span className="text-soft">Face A</span>
       <FaceEditor
+        paper={paper}
         label={`Face A of ${paper.name}`}
         face={paper.faceA}
         side={paper.faceB ? sideOf(answer, paper.id, 'A') : null}
@@ -55,6 +58,7 @@ export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
       {paper.faceB ? (
         <span className="flex flex-wrap items-baseline gap-2">
           <FaceEditor
+            paper={paper}
             label={`Face B of ${paper.name}`}
             face={paper.faceB}
             side={sideOf(answer, paper.id, 'B')}
@@ -166,6 +170,7 @@ export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
           Cut a sliver off to square it first
         </button>
       )}
+      <AlikePapers paper={paper} />
       <span />
       <button
         type="button"
@@ -190,11 +195,13 @@ const directions: Record<NonNullable<Face['direction']>, string> = {
 };
 
 function FaceEditor({
+  paper,
   label,
   face,
   side,
   onChange,
 }: {
+  paper: Paper;
   label: string;
   face: Face;
   /** What guides call it while it has no name; null where the sheet has one side only. */
@@ -243,6 +250,7 @@ function FaceEditor({
           onChange={(motif) => onChange({ ...face, motif })}
         />
       )}
+      <FacePicture label={label} paper={paper} face={face} onChange={onChange} />
     </span>
   );
 }
