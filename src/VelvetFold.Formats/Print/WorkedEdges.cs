@@ -6,14 +6,14 @@ namespace VelvetFold.Formats.Print;
 /// <summary>The outline of a box whose edges are torn, scalloped, punched, rounded, mitred or dovetailed; drawn, not measured.</summary>
 public static class WorkedEdges
 {
-    /// <summary>How far a worked edge goes in and out.</summary>
-    private static readonly Length Depth = Length.Inches(0, 1, 12);
+    /// <summary>How far a worked edge goes in and out, in ticks: 1/12 in, which is drawn and never measured.</summary>
+    private const double Depth = Length.TicksPerInch / 12.0;
 
     /// <summary>The corners of the outline, in the box's own direction from its top left corner.</summary>
     /// <param name="perTick">Points for each tick of length.</param>
     public static List<Spot> Outline(double x, double y, double width, double height, IReadOnlyList<SceneEdge> edges, double perTick)
     {
-        var depth = Depth.Ticks * perTick;
+        var depth = Depth * perTick;
         string? Work(Edge edge) => edges.FirstOrDefault(e => e.Edge == edge)?.Work;
         IEnumerable<(double T, double In)> Walk(Edge edge) =>
             WalkAlong(Work(edge), edge is Edge.Top or Edge.Bottom ? width : height, depth);
