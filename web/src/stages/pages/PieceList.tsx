@@ -4,6 +4,7 @@ import { useKit } from '../../parts/kitContext';
 import { EyeLine } from './EyeLine';
 import { ArrangementRows } from './ArrangementRows';
 import { PieceRow } from './PieceRow';
+import { WordsRow } from './WordsRow';
 
 interface Props {
   layout: Layout;
@@ -86,6 +87,13 @@ export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap
           </section>
         );
       })}
+      {pieces.length > 0 && (
+        <WordsRow
+          key={`words ${layout.id}`}
+          layout={layout}
+          onChange={(words) => change(withLayout(kit, layout.id, (l) => ({ ...l, words })))}
+        />
+      )}
       <ArrangementRows layout={layout} gaps={computed?.gaps ?? []} />
     </div>
   );
