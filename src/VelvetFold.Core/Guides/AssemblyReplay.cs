@@ -287,7 +287,7 @@ internal sealed class AssemblyReplay(ProofTable table)
     {
         _down[placed.Label] = placed.Box;
         _roughly.Add(placed.Label);
-        if (!placed.Piece.Roughly)
+        if (!Roughly.May(layout, placed))
             Fault(step, "lay-wrong", Saying.Of("proof.lay-wrong", ("number", step), ("label", placed.Label)));
         foreach (var under in Roughly.Covered(layout, placed))
             Fault(step, "roughly-over", Saying.Of("proof.roughly-over", ("number", step), ("label", placed.Label), ("under", under.Label)));
