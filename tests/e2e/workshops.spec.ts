@@ -10,6 +10,7 @@ test('a guest is invited, answers on a phone, and the host sees it', async ({ pa
   await page.getByLabel('Day').fill('2099-12-05');
   await page.getByRole('button', { name: 'Make it' }).click();
   await expect(page.getByText('0 guests, 0 with changes')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Workshop', exact: true })).toHaveText(/Winter table/);
   await page.getByLabel('Name of a new guest').fill('Fern');
   await page.getByRole('button', { name: 'Add' }).click();
   const mail = page.getByLabel('Fern’s mail address');

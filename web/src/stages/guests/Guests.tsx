@@ -33,7 +33,9 @@ export function Guests() {
   });
   if (workshops.error) throw workshops.error;
   if (handedOut.error) throw handedOut.error;
-  if (!workshops.data) return <p className="p-12 text-soft">Looking at the roster…</p>;
+  // A workshop that was just made is not among them yet: nobody is added to no workshop meanwhile.
+  const isComing = search.get('workshop') !== null && workshop === null && workshops.isFetching;
+  if (!workshops.data || isComing) return <p className="p-12 text-soft">Looking at the roster…</p>;
   const switching = (
     <WorkshopSwitch
       slug={slug}
