@@ -67,7 +67,10 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
     private Step Add(StepKind kind, Phrase text, IReadOnlyList<string> pieces, Symbol symbol, string? number = null) =>
         draft.Add(GuideHalf.Assembly, kind, text, pieces, layout.Layout.Id, signs: [new(symbol, number)]);
 
-    private IEnumerable<PlacedPiece> WetPieces => layout.Pieces.Where(p => p.Piece.DryingMinutes > 0);
+    // What is laid, and what is there for those who want more.
+    private IEnumerable<PlacedPiece> Made => layout.Pieces.Concat(layout.Extras);
+
+    private IEnumerable<PlacedPiece> WetPieces => Made.Where(p => p.Piece.DryingMinutes > 0);
 
     // Once for both pages, so that it dries while photos are trimmed and matted.
     private void WriteWet()
@@ -150,8 +153,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
     // Stickers lose their stick, letters their insides, twine its bends (common practice, no source).
     private void WritePrepare()
     {
-        var ready = layout
-            .Pieces.Select(p => (p.Label, Key: HandWork.PrepareKey(draft.Kit, p.Piece)))
+        var ready = Made.Select(p => (p.Label, Key: HandWork.PrepareKey(draft.Kit, p.Piece)))
             .Where(p => p.Key is not null)
             .GroupBy(p => p.Key!)
             .OrderBy(g => g.Key, StringComparer.Ordinal)
@@ -171,9 +173,7 @@ internal sealed class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnly
     {
         var work = new HandWork(draft, paired);
         foreach (
-            var group in layout
-                .Pieces.Concat(layout.Extras)
-                .Where(p => work.Has(p.Piece, p.Label))
+            var group in Made.Where(p => work.Has(p.Piece, p.Label))
                 .GroupBy(p => work.Of(p).Text.Replace(p.Label, "", StringComparison.Ordinal))
         )
         {

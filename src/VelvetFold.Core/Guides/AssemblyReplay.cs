@@ -421,9 +421,7 @@ internal sealed class AssemblyReplay(ProofTable table)
 
     private void Ready(int step, PlacedPiece extra)
     {
-        foreach (var piece in table.CutFor(extra.Label))
-            table.Use(step, piece.Label);
-        IsMade(step, extra);
+        IsReady(step, extra);
         _extras.Add(extra.Label);
     }
 

@@ -47,7 +47,7 @@ public static class Materials
         var reading = kit.GuideReading();
         string Say(string key, params (string, Phrase)[] blanks) => words.Say(key, blanks).Text;
         string Number(int n) => n.ToString(CultureInfo.InvariantCulture);
-        var pieces = layouts.SelectMany(l => l.Pieces).ToList();
+        var pieces = layouts.SelectMany(l => l.Pieces.Concat(l.Extras)).ToList();
         var list = new List<Material>();
         foreach (var sheet in plan.BySheet.Where(s => s.SheetsUsed > 0))
             list.Add(

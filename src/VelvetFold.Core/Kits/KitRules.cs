@@ -299,10 +299,12 @@ public static partial class KitRules
                 );
             if (piece.Kind == PieceKind.Drawn != piece.Drawn is not null)
                 faults.Add(new($"{path}.drawn", Saying.Of("fault.what-is-drawn-says", ("piece", piece.Id))));
-            if (piece.Drawn is { } drawn && (WithoutWords(drawn.Tool) || (drawn.Colour is { } colour && WithoutWords(colour))))
+            if (piece.Drawn is not null && (piece.Paper is not null || piece.Part is not null))
+                faults.Add(new($"{path}.drawn", Saying.Of("fault.what-is-drawn-takes", ("piece", piece.Id))));
+            if (piece.Drawn is { } drawn && (!IsTool(drawn.Tool) || (drawn.Colour is { } colour && !IsTool(colour))))
                 faults.Add(new($"{path}.drawn.tool", Saying.Of("fault.a-tool-is-named", ("piece", piece.Id))));
-            if (piece.Extra && piece.Kind == PieceKind.Photo)
-                faults.Add(new($"{path}.extra", Saying.Of("fault.a-photo-is-no-extra", ("piece", piece.Id))));
+            if (piece is { Extra: true, Kind: PieceKind.Photo or PieceKind.Drawn or PieceKind.Printed })
+                faults.Add(new($"{path}.extra", Saying.Of("fault.what-is-no-extra", ("piece", piece.Id))));
             if (piece.InsteadOf is { } other && (!piece.Extra || layout.Piece(other) is not { Extra: false }))
                 faults.Add(new($"{path}.insteadOf", Saying.Of("fault.instead-of-what", ("piece", piece.Id), ("other", other))));
             if (piece.Tilt is < -45 or > 45)
@@ -364,8 +366,8 @@ public static partial class KitRules
     }
 
     // Words that stand in a sentence end neither it nor a part of it.
-    private static bool WithoutWords(string text) =>
-        text.Trim().Length is < 1 or > 60 || text.Trim() != text || text.Any(c => char.IsControl(c) || c is ';' or ':');
+    private static bool IsTool(string text) =>
+        text.Length is >= 1 and <= 60 && text.Trim() == text && !text.Any(c => char.IsControl(c) || c is ';' or ':');
 
     private static void ColourFault(List<Fault> faults, string? colour, string path)
     {

@@ -95,7 +95,7 @@ public sealed class Resolver
 
     private IEnumerable<PlacedPiece> Extras() =>
         from piece in _layout.Pieces.Where(p => p.Extra).Select(p => p.AsFinished(_kit))
-        where piece.Kind != PieceKind.Photo
+        where piece.Kind is not (PieceKind.Photo or PieceKind.Drawn or PieceKind.Printed)
         select new PlacedPiece(
             piece,
             _layout.Label(piece),

@@ -126,6 +126,8 @@ internal sealed class LineReader
         };
         var group = new LineGroup();
         piece = AsHigh(ReadClauses(piece, group), sizeAt);
+        if (piece is { Kind: PieceKind.Drawn, Drawn: null })
+            throw new LineException(_cursor.Column, Saying.Of("line.what-is-drawn", ("list", LineWords.Drawings.Keys)));
         if (label is not null && _layout.Piece(label) is not null)
         {
             _layout = _layout.With(piece);

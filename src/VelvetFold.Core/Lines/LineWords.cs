@@ -142,6 +142,8 @@ internal static class LineWords
         .. Works.Keys,
         .. Stated.Keys,
         .. Shapes.Keys,
+        .. Drawings.Keys,
+        .. Faces.Keys,
         "A",
         "B",
         "left as",

@@ -96,7 +96,8 @@ internal static class EyeEndpoints
         else if (!KitRules.IsColour(colour))
             return Problems.Bad("colour", Saying.Of("fault.is-not-a-colour", ("colour", colour)));
         var lab = Colours.LabOf(colour);
-        var found = new Dictionary<(int, SheetFace), AlikePaper>();
+        // By the studio's own number, where the ledger has one; else by the kit that has it.
+        var found = new Dictionary<(string, SheetFace), AlikePaper>();
         foreach (var stored in all)
         {
             var numbers = await things.NumbersAsync(stored.Id, cancel);
@@ -107,7 +108,7 @@ internal static class EyeEndpoints
                     continue;
                 var difference = Colours.Difference(lab, Colours.LabOf(look.Colour));
                 found.TryAdd(
-                    (numbers.GetValueOrDefault(own.Id, -found.Count - 1), side),
+                    (numbers.TryGetValue(own.Id, out var thing) ? $"{thing}" : $"{stored.Slug} {own.Id}", side),
                     new(
                         stored.Slug,
                         stored.Kit.Name,

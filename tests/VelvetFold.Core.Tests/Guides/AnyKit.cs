@@ -168,7 +168,14 @@ internal static class AnyKit
                         },
                         17 when size.Shorter < L("3/4") => piece with { Roughly = true },
                         18 => piece with { Hole = true },
-                        20 when i == 7 => piece with { Extra = true, Across = new Centred(), Down = new Centred() },
+                        20 when i == 7 => piece with
+                        {
+                            Extra = true,
+                            Across = new Centred(),
+                            Down = new Centred(),
+                            Hole = other,
+                            Wet = other ? null : new() { Words = "Spatter", Minutes = 15 },
+                        },
                         21 when i == 7 => piece with
                         {
                             Extra = true,

@@ -162,6 +162,11 @@ public class MeasureLineTests
         var kit = Blank() with { Layouts = [Read(line)] };
         Assert.Equal(piece, MeasureLines.Read(MeasureLines.Write(kit, kit.Layouts[0]), Blank(), "L1").Layout.Piece("D1"));
         Assert.Contains(
+            "with what",
+            Assert.Single(MeasureLines.Read("drawn 9 x 1/8, 2 from left", Blank(), "L1").Faults).Says.ToString(),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
             "not drawn",
             MeasureLines.Read("panel 9 x 1 Ember, stitches with \"needle\"", Blank(), "L1").Faults[0].Says.ToString(),
             StringComparison.Ordinal

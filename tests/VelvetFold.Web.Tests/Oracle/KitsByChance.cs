@@ -253,7 +253,7 @@ internal sealed class KitsByChance(int seed)
     {
         JsonObject piece;
         do piece = Piece(before.Count, [], spread);
-        while ((string)piece["kind"]! == "photo");
+        while ((string)piece["kind"]! is "photo" or "drawn");
         piece["extra"] = true;
         if (Often(2))
             piece["insteadOf"] = (string)before[0]["id"]!;

@@ -28,3 +28,15 @@ test('what another kit waits for is not told in its place', async () => {
   await tell('kite', mat);
   expect(waiting('bread')).toEqual([]);
 });
+
+test('what is told while another is on its way is told once, and not lost', async () => {
+  const arrived: unknown[] = [];
+  vi.spyOn(api, 'POST').mockImplementation((async (path: unknown) => {
+    await new Promise((r) => setTimeout(r, 5));
+    arrived.push(path);
+    return { data: undefined, response: new Response() };
+  }) as never);
+  expect(await Promise.all([tell('kite', mat), tell('kite', time), tell('kite')])).toEqual([true, true, true]);
+  expect(arrived).toEqual(['/api/kits/{slug}/table', '/api/kits/{slug}/table/times']);
+  expect(waiting('kite')).toEqual([]);
+});

@@ -34,21 +34,30 @@ async function send(slug: string, told: Told): Promise<void> {
     });
 }
 
+// One at a time: what is on its way is neither sent again nor forgotten by another that begins meanwhile.
+let line: Promise<unknown> = Promise.resolve();
+
+async function flush(slug: string): Promise<boolean> {
+  for (let first = waiting(slug)[0]; first; first = waiting(slug)[0]) {
+    try {
+      await send(slug, first);
+    } catch {
+      return false;
+    }
+    keep(slug, waiting(slug).slice(1));
+  }
+  return true;
+}
+
 /**
  * Tells the host, in the order things were said; what the network does not take waits on this device. What the host's studio refuses is
  * not sent again: only a network that is not there rejects.
  *
  * @returns whether all of it is told.
  */
-export async function tell(slug: string, ...more: readonly Told[]): Promise<boolean> {
+export function tell(slug: string, ...more: readonly Told[]): Promise<boolean> {
   keep(slug, [...waiting(slug), ...more]);
-  for (let [first, ...rest] = waiting(slug); first; [first, ...rest] = waiting(slug)) {
-    try {
-      await send(slug, first);
-    } catch {
-      return false;
-    }
-    keep(slug, rest);
-  }
-  return true;
+  const told = line.then(() => flush(slug));
+  line = told;
+  return told;
 }

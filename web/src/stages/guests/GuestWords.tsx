@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { GuestView, LayoutWords } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { TextField } from '../../parts/TextField';
-import { wordsSaid, type WordsFor } from './words';
+import { wordsOver, wordsSaid, type WordsFor } from './words';
 
 interface Props {
   guest: GuestView;
@@ -22,12 +22,13 @@ const members = [
 export function GuestWords({ guest, letters, onWords }: Props) {
   const { kit } = useKit();
   const layouts = (kit.layouts ?? []).filter((l) => (l.pieces ?? []).length > 0);
-  // What was just said counts at once: the next word is added to it while it is being saved.
-  const [words, setWords] = useState<WordsFor>(guest.words);
+  // What was just said here counts at once, over what is stored by now: the guest may have said something else meanwhile.
+  const [said, setSaid] = useState<WordsFor>({});
+  const words = wordsOver(guest.words, said);
   const set = (layout: string, member: keyof LayoutWords, text: string) => {
-    const next = wordsSaid({ ...words, [layout]: { ...words[layout], [member]: text || null } });
-    setWords(next);
-    onWords(next);
+    const next = wordsOver(said, { [layout]: { [member]: text || null } });
+    setSaid(next);
+    onWords(wordsSaid(wordsOver(guest.words, next)));
   };
   if (layouts.length === 0) return null;
   return (
