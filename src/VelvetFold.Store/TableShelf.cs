@@ -10,8 +10,11 @@ public sealed record StepTime(string Kind, double Seconds, int Times);
 /// <summary>Keeps what is told at the tables: spoiled and missing pieces, and how long steps take.</summary>
 public sealed class TableShelf(StudioContext context, TimeProvider clock)
 {
-    /// <summary>The most pieces that are told of a kit; older settled ones make room.</summary>
+    /// <summary>The most pieces that are told of a kit; more are refused.</summary>
     public const int MostTold = 2_000;
+
+    /// <summary>What is settled by handing over a spare.</summary>
+    public const string Spare = "spare";
 
     /// <summary>The newest times of a kind that count.</summary>
     private const int Newest = 500;
@@ -43,17 +46,30 @@ public sealed class TableShelf(StudioContext context, TimeProvider clock)
         return row;
     }
 
-    /// <summary>Keeps how a piece was put right, or that it is open again where null; null where nothing like it was told.</summary>
-    public async Task<SpoiledRow?> SettleAsync(string slug, int id, string? how, CancellationToken cancel)
+    /// <summary>Keeps how a piece was put right, or that it is open again where null. A spare is handed over only where one is left, looked
+    /// at and written at once: two hosts never hand out the same.</summary>
+    /// <param name="spares">How many spares of each piece there are in all.</param>
+    /// <returns>What is kept; null where nothing like it was told, or no spare is left.</returns>
+    public async Task<SpoiledRow?> SettleAsync(string slug, int id, string? how, int spares, CancellationToken cancel)
     {
+        await using var alone = await context.Database.BeginTransactionAsync(cancel);
         var row = await context.Spoiled.SingleOrDefaultAsync(
             s => s.Id == id && context.Kits.Any(k => k.Id == s.KitId && k.Slug == slug),
             cancel
         );
         if (row is null)
             return null;
+        if (
+            how == Spare
+            && await context.Spoiled.CountAsync(
+                s => s.KitId == row.KitId && s.Piece == row.Piece && s.Settled == Spare && s.Id != id,
+                cancel
+            ) >= spares
+        )
+            return null;
         (row.Settled, row.SettledAt) = (how, how is null ? null : clock.GetUtcNow().UtcDateTime);
         await context.SaveChangesAsync(cancel);
+        await alone.CommitAsync(cancel);
         return row;
     }
 

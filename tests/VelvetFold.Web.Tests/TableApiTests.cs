@@ -47,6 +47,18 @@ public sealed class TableApiTests(Studio studio) : IClassFixture<Studio>
     }
 
     [Fact]
+    public async Task Hosts_who_press_at_once_hand_out_the_last_spare_once()
+    {
+        var slug = await NewKit("Table at once");
+        var ids = new List<int>();
+        for (var i = 0; i < 6; i++)
+            ids.Add((int)(await Ask(HttpMethod.Post, $"/api/kits/{slug}/table", """{"piece":"L1-A4"}""")).Answer!["id"]!);
+        var answers = await Task.WhenAll(ids.Select(id => Ask(HttpMethod.Put, $"/api/kits/{slug}/table/{id}", """{"how":"spare"}""")));
+        Assert.Equal(1, answers.Count(a => a.Status == HttpStatusCode.OK));
+        Assert.Equal(5, answers.Count(a => a.Status == HttpStatusCode.Conflict));
+    }
+
+    [Fact]
     public async Task A_piece_that_is_cut_from_another_sheet_takes_the_sheet_out_of_stock_and_back()
     {
         var slug = await NewKit("Table two");
@@ -59,6 +71,9 @@ public sealed class TableApiTests(Studio studio) : IClassFixture<Studio>
         var there = await Stock();
         var (_, told) = await Ask(HttpMethod.Post, $"/api/kits/{slug}/table", """{"piece":"L1-A4"}""");
         await Ask(HttpMethod.Put, $"/api/kits/{slug}/table/{told!["id"]}", """{"how":"sheet"}""");
+        Assert.Equal(there - 1, await Stock());
+        // Pressed again it is the same sheet.
+        await Ask(HttpMethod.Put, $"/api/kits/{slug}/table/{told["id"]}", """{"how":"sheet"}""");
         Assert.Equal(there - 1, await Stock());
         await Ask(HttpMethod.Put, $"/api/kits/{slug}/table/{told["id"]}", """{"how":"covered"}""");
         Assert.Equal(there, await Stock());

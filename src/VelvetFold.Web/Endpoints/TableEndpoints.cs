@@ -1,7 +1,9 @@
+using System.Globalization;
 using VelvetFold.Core;
 using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Guides;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Wording;
 using VelvetFold.Store;
 
@@ -43,7 +45,9 @@ internal sealed record TableView(IReadOnlyList<SpoiledView> Spoiled, IReadOnlyLi
 /// <summary>What is told at the tables and seen by the host at once.</summary>
 internal static class TableEndpoints
 {
-    private static readonly string[] Ways = ["spare", "sheet", "kept", "covered"];
+    private const string Sheet = "sheet";
+
+    private static readonly string[] Ways = [TableShelf.Spare, Sheet, "kept", "covered"];
 
     public static void MapTable(this RouteGroupBuilder api)
     {
@@ -70,7 +74,14 @@ internal static class TableEndpoints
         if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
             return Problems.NoKit(slug);
         var rows = await table.ListAsync(slug, cancel);
-        return Body.Json(new TableView(Views(stored, rows, rows, memory, cancel), await table.TimesAsync(cancel)), stored.Kit.Unit);
+        // Most of the time nothing is told, and nothing has to be computed to say so.
+        return Body.Json(
+            new TableView(
+                rows.Count == 0 ? [] : new Desk(stored.Kit, Answer(stored, memory, cancel), rows).Views(rows),
+                await table.TimesAsync(cancel)
+            ),
+            stored.Kit.Unit
+        );
     }
 
     private static async Task<IResult> TellAsync(
@@ -87,17 +98,18 @@ internal static class TableEndpoints
             return Problems.Bad(reading.Faults);
         if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
             return Problems.NoKit(slug);
-        var answer = KitAnswer.For(stored.Kit, 1, new() { Memory = memory, Cancel = cancel });
+        var answer = Answer(stored, memory, cancel);
         var labels = answer.CutList.Select(c => c.Label).Concat(stored.Kit.Layouts.SelectMany(l => l.Pieces.Select(l.Label)));
         if (entry.Piece is null || !labels.Contains(entry.Piece, StringComparer.Ordinal))
             return Problems.Bad("piece", Saying.Of("problem.no-piece-is-called", ("piece", entry.Piece ?? "")));
         if (entry.Person is { Length: > 120 })
             return Problems.Bad("person", Saying.Of("problem.a-name-is-short"));
-        if ((await table.ListAsync(slug, cancel)).Count >= TableShelf.MostTold)
+        var rows = await table.ListAsync(slug, cancel);
+        if (rows.Count >= TableShelf.MostTold)
             return Problems.Bad("piece", Saying.Of("problem.tables-have-told", ("most", TableShelf.MostTold)));
-        var row = (await table.TellAsync(slug, entry.Piece, entry.Missing, entry.Person, cancel))!;
-        var view = Views(stored, [row], await table.ListAsync(slug, cancel), memory, cancel)[0];
-        return Body.Json(view, stored.Kit.Unit, 201);
+        return await table.TellAsync(slug, entry.Piece, entry.Missing, entry.Person, cancel) is { } row
+            ? Body.Json(new Desk(stored.Kit, answer, rows).View(row), stored.Kit.Unit, 201)
+            : Problems.NoKit(slug);
     }
 
     private static async Task<IResult> SettleAsync(
@@ -121,32 +133,47 @@ internal static class TableEndpoints
         var rows = await table.ListAsync(slug, cancel);
         if (rows.FirstOrDefault(r => r.Id == id) is not { } row)
             return Problems.Of(404, "problem.nothing-told", ("id", id));
-        var view = Views(stored, [row], rows, memory, cancel)[0];
-        if (entry.How == "spare" && row.Settled != "spare" && view.Spares < 1)
+        var answer = Answer(stored, memory, cancel);
+        // Looked at before anything is booked, and once more while it is written.
+        if (entry.How == TableShelf.Spare && row.Settled != TableShelf.Spare && new Desk(stored.Kit, answer, rows).View(row).Spares < 1)
             return Problems.Of(409, "problem.no-spare-left", ("piece", row.Piece));
-        // The sheet it is cut from anew is out of stock from now on, and back where it was not cut after all.
-        var sheets = (entry.How == "sheet" ? -1 : 0) + (row.Settled == "sheet" ? 1 : 0);
-        var paper = KitAnswer
-            .For(stored.Kit, 1, new() { Memory = memory, Cancel = cancel })
-            .CutList.FirstOrDefault(c => c.Label == row.Piece || $"{c.Layout}-{c.Piece}" == row.Piece)
-            ?.Paper;
-        if (sheets != 0 && stored.Kit.Paper(paper) is { OnHand: not null } counted)
+        if (await BookAsync(stored, answer, row, entry.How, book, cancel) is { } refused)
+            return refused;
+        return await table.SettleAsync(slug, id, entry.How, Desk.SparesOf(stored.Kit), cancel) is { } settled
+            ? Body.Json(new Desk(stored.Kit, answer, await table.ListAsync(slug, cancel)).View(settled), stored.Kit.Unit)
+            : Problems.Of(409, "problem.no-spare-left", ("piece", row.Piece));
+    }
+
+    // The sheet it is cut from anew is out of stock from now on, and back where it was not cut after all; null where that is booked, or
+    // nothing is to be.
+    private static async Task<IResult?> BookAsync(
+        StoredKit stored,
+        KitAnswer answer,
+        SpoiledRow row,
+        string? how,
+        StockBook book,
+        CancellationToken cancel
+    )
+    {
+        var sheets = (how == Sheet ? -1 : 0) + (row.Settled == Sheet ? 1 : 0);
+        var paper = answer.CutList.FirstOrDefault(c => c.Label == row.Piece || $"{c.Layout}-{c.Piece}" == row.Piece)?.Paper;
+        if (sheets == 0 || stored.Kit.Paper(paper) is not { OnHand: not null } counted)
+            return null;
+        var booked = await book.BookAsync(
+            stored.Slug,
+            stored.Revision,
+            Saying.Of("problem.cut-anew-at-the-table", ("piece", row.Piece)).In(Lexicon.English),
+            // The same change of the same state is booked once, however often it is asked for.
+            string.Create(CultureInfo.InvariantCulture, $"spoiled {row.Id} {row.SettledAt?.Ticks ?? 0} {how}"),
+            _ => new Booking(BookingKind.Correction, [new(Pile.Sheets(counted.Id), sheets)]),
+            cancel
+        );
+        return booked.Outcome switch
         {
-            var booked = await book.BookAsync(
-                slug,
-                stored.Revision,
-                Saying.Of("problem.cut-anew-at-the-table", ("piece", row.Piece)).In(Lexicon.English),
-                null,
-                _ => new Booking(BookingKind.Correction, [new(Pile.Sheets(counted.Id), sheets)]),
-                cancel
-            );
-            if (booked.Outcome == BookingOutcome.Short)
-                return Problems.Of(409, "problem.no-sheet-left", ("paper", counted.Name));
-            if (booked.Outcome == BookingOutcome.LostRace)
-                return Problems.LostRace(null);
-        }
-        var settled = (await table.SettleAsync(slug, id, entry.How, cancel))!;
-        return Body.Json(Views(stored, [settled], await table.ListAsync(slug, cancel), memory, cancel)[0], stored.Kit.Unit);
+            BookingOutcome.Short => Problems.Of(409, "problem.no-sheet-left", ("paper", counted.Name)),
+            BookingOutcome.LostRace => Problems.LostRace(null),
+            _ => null,
+        };
     }
 
     private static async Task<IResult> TimeAsync(string slug, HttpRequest request, TableShelf table, CancellationToken cancel)
@@ -168,35 +195,37 @@ internal static class TableEndpoints
         .. Enum.GetNames<StepKind>().Select(System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName),
     ];
 
-    // What every report needs beside itself: the spares that are left, and what can be done.
-    private static IReadOnlyList<SpoiledView> Views(
-        StoredKit stored,
-        IReadOnlyList<SpoiledRow> rows,
-        IReadOnlyList<SpoiledRow> all,
-        PlanMemory memory,
-        CancellationToken cancel
-    )
+    private static KitAnswer Answer(StoredKit stored, PlanMemory memory, CancellationToken cancel) =>
+        KitAnswer.For(stored.Kit, 1, new() { Memory = memory, Cancel = cancel });
+
+    // What every report is seen with: the spares that are left, and what can be done.
+    private sealed class Desk(Kit kit, KitAnswer answer, IReadOnlyList<SpoiledRow> all)
     {
-        if (rows.Count == 0)
-            return [];
-        var kit = stored.Kit;
-        var again = Again.All(kit, KitAnswer.For(kit, 1, new() { Memory = memory, Cancel = cancel }));
-        var spares = kit.WithSpares(kit.Kits) - kit.Kits;
-        return
-        [
-            .. rows.Select(r => new SpoiledView(
-                r.Id,
-                r.Piece,
-                r.IsMissing,
-                r.Person,
-                r.ToldAt,
-                r.Settled,
-                r.SettledAt,
-                Math.Max(0, spares - all.Count(a => a.Piece == r.Piece && a.Settled == "spare")),
-                again.TryGetValue(r.Piece, out var ways)
+        private readonly IReadOnlyDictionary<string, IReadOnlyList<Saying>> _again = Again.All(kit, answer);
+
+        public static int SparesOf(Kit kit) => kit.WithSpares(kit.Kits) - kit.Kits;
+
+        public IReadOnlyList<SpoiledView> Views(IReadOnlyList<SpoiledRow> rows) => [.. rows.Select(View)];
+
+        public SpoiledView View(SpoiledRow row) =>
+            new(
+                row.Id,
+                row.Piece,
+                row.IsMissing,
+                row.Person,
+                row.ToldAt,
+                row.Settled,
+                row.SettledAt,
+                Math.Max(0, SparesOf(kit) - all.Count(a => a.Piece == row.Piece && a.Settled == TableShelf.Spare)),
+                _again.TryGetValue(row.Piece, out var ways)
                     ? ways
-                    : [.. again.Where(a => a.Key.StartsWith(r.Piece + " ", StringComparison.Ordinal)).SelectMany(a => a.Value).Distinct()]
-            )),
-        ];
+                    :
+                    [
+                        .. _again
+                            .Where(a => a.Key.StartsWith(row.Piece + " ", StringComparison.Ordinal))
+                            .SelectMany(a => a.Value)
+                            .Distinct(),
+                    ]
+            );
     }
 }
