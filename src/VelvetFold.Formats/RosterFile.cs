@@ -57,8 +57,8 @@ public static class RosterFile
                     continue;
                 if (members[c] is { } member)
                 {
-                    words[layout] = With(words.GetValueOrDefault(layout) ?? new(), member, cell);
-                    faults.AddRange(With(new(), member, cell).Faults("").Select(f => At(row, c, f.Says)));
+                    words[layout] = (words.GetValueOrDefault(layout) ?? new()).With(member, cell);
+                    faults.AddRange(new LayoutWords().With(member, cell).Faults("").Select(f => At(row, c, f.Says)));
                     continue;
                 }
                 faults.AddRange(PhotoLine.Read(cell, kit.Unit).Faults.Select(f => At(row, c, f.Says)));
@@ -87,20 +87,9 @@ public static class RosterFile
                 ?.Id;
         if (Id(column) is { } whole)
             return (whole, null);
-        var member = Members.FirstOrDefault(m => column.EndsWith(" " + m, StringComparison.OrdinalIgnoreCase));
+        var member = LayoutWords.Members.FirstOrDefault(m => column.EndsWith(" " + m, StringComparison.OrdinalIgnoreCase));
         return member is null ? (null, null) : (Id(column[..^(member.Length + 1)].TrimEnd()), member);
     }
-
-    private static readonly string[] Members = ["title", "names", "date", "place"];
-
-    private static LayoutWords With(LayoutWords words, string member, string text) =>
-        member switch
-        {
-            "title" => words with { Title = text },
-            "names" => words with { Names = text },
-            "date" => words with { Date = text },
-            _ => words with { Place = text },
-        };
 
     private static Fault At(int row, int column, Saying says) =>
         new(

@@ -14,20 +14,17 @@ internal static class Balance
     public static IEnumerable<Finding> Once(Kit kit, SeenPage page)
     {
         var whole = (double)page.Layout.Layout.PageBox(PageSide.Both).Size.Area;
-        var places = page
-            .Things.Where(t => t.Face is not null && t.Placed.Piece.Kind != PieceKind.Base)
-            .SelectMany(t => ColoursOf(t.Face!.Face).Select(c => (Thing: t, Colour: c, Lab: Colours.LabOf(c))))
-            .ToList();
-        foreach (var (thing, colour, lab) in places.Where(p => p.Lab.Chroma >= EyeLimits.Accent))
+        var papers = page.Things.Where(t => t.Face is not null).ToList();
+        foreach (var thing in papers.Where(t => t.Placed.Piece.Kind != PieceKind.Base))
         {
-            if ((double)thing.Box.Size.Area / whole > EyeLimits.AccentShare || thing.Face!.Face.Colour != colour)
+            var lab = Colours.LabOf(thing.Face!.Face.Colour);
+            if (lab.Chroma < EyeLimits.Accent || (double)thing.Box.Size.Area / whole > EyeLimits.AccentShare)
                 continue;
-            var again = page.Things.Where(t =>
-                t.Face is not null
-                && t.Placed.Id != thing.Placed.Id
-                && ColoursOf(t.Face.Face).Any(c => Colours.Difference(Colours.LabOf(c), lab) < EyeLimits.Alike)
+            var isAgain = papers.Exists(t =>
+                t.Placed.Id != thing.Placed.Id
+                && ColoursOf(t.Face!.Face).Any(c => Colours.Difference(Colours.LabOf(c), lab) < EyeLimits.Alike)
             );
-            if (!again.Any())
+            if (!isAgain)
                 yield return EyeCheck.Say(
                     page,
                     "eye-once",
@@ -43,8 +40,7 @@ internal static class Balance
     public static IEnumerable<Finding> Weight(Kit kit, SeenPage page)
     {
         var (weight, x, y) = (0.0, 0.0, 0.0);
-        var all = page.Layout.Layout.PageBox(PageSide.Both);
-        var box = page.Layout.Layout.Kind == LayoutKind.Spread ? all : page.Layout.Layout.PageBox(PageSide.Left);
+        var box = page.Layout.Layout.PageBox(PageSide.Both);
         foreach (var thing in page.Things.Where(t => t.Placed.Piece.Kind != PieceKind.Base))
         {
             // A photo is as dark as a middle grey.

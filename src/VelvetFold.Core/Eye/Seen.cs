@@ -66,8 +66,7 @@ internal sealed class SeenPage
     public IReadOnlyList<(SeenThing On, double Share)> Around(SeenThing thing)
     {
         var (found, seen) = (new Dictionary<SeenThing, int>(), 0);
-        var (all, step) = (Layout.Layout.PageBox(PageSide.Both), new Length(Length.TicksPerInch / 64));
-        var page = Layout.Layout.Kind == LayoutKind.Spread ? all : Layout.Layout.PageBox(PageSide.Left);
+        var (page, step) = (Layout.Layout.PageBox(PageSide.Both), new Length(Length.TicksPerInch / 64));
         foreach (var (x, y) in Edges(thing.Box, step))
         {
             if (x < page.X || y < page.Y || x > page.Right || y > page.Bottom)
@@ -86,7 +85,7 @@ internal sealed class SeenPage
 
     private static bool Holds(Box box, Length x, Length y) => box.X <= x && x <= box.Right && box.Y <= y && y <= box.Bottom;
 
-    private static IEnumerable<(Length X, Length Y)> Edges(Box box, Length out_)
+    private static IEnumerable<(Length X, Length Y)> Edges(Box box, Length outside)
     {
         for (var i = 0; i < Places; i++)
         {
@@ -94,10 +93,10 @@ internal sealed class SeenPage
                 box.X + new Length(box.Width.Ticks * (2 * i + 1) / (2 * Places)),
                 box.Y + new Length(box.Height.Ticks * (2 * i + 1) / (2 * Places))
             );
-            yield return (x, box.Y - out_);
-            yield return (x, box.Bottom + out_);
-            yield return (box.X - out_, y);
-            yield return (box.Right + out_, y);
+            yield return (x, box.Y - outside);
+            yield return (x, box.Bottom + outside);
+            yield return (box.X - outside, y);
+            yield return (box.Right + outside, y);
         }
     }
 }

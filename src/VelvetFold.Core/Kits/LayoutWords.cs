@@ -20,6 +20,24 @@ public sealed record LayoutWords
 
     public string? Place { get; init; }
 
+    /// <summary>What may be said, by the names that tables and files have for it.</summary>
+    public static readonly IReadOnlyList<string> Members = ["title", "names", "date", "place"];
+
+    /// <summary>The words with one of them said.</summary>
+    /// <exception cref="ArgumentException">There is no such member.</exception>
+    public LayoutWords With(string member, string? text) =>
+        member switch
+        {
+            "title" => this with { Title = text },
+            "names" => this with { Names = text },
+            "date" => this with { Date = text },
+            "place" => this with { Place = text },
+            _ => throw new ArgumentException($"There is no {member}.", nameof(member)),
+        };
+
+    /// <summary>These words laid over others: what is not said here stays as it is there.</summary>
+    public LayoutWords Over(LayoutWords? others) => All.Aggregate(others ?? new(), (words, own) => words.With(own.Member, own.Text));
+
     /// <summary>The words with what each of them is.</summary>
     [JsonIgnore]
     public IEnumerable<(string Member, string Text)> All =>

@@ -130,6 +130,11 @@ public static class Revisions
                 now.Id,
                 Saying.Of("change.kind", ("layout", now.Id), ("kind", now.Kind == LayoutKind.Spread ? "spread" : "single"))
             );
+        if (now.Words != old.Words)
+            yield return new(
+                now.Id,
+                Saying.Of("change.words", ("layout", now.Id), ("list", (now.Words?.All ?? []).Select(w => w.Text).DefaultIfEmpty("-")))
+            );
         foreach (var piece in now.Pieces)
         {
             if (old.Piece(piece.Id) is not { } was)

@@ -15,24 +15,17 @@ internal sealed class WordsKind : ChangeKind
 
     public override Layout Apply(Kit kit, Layout layout, OpeningChange change)
     {
-        var (own, old) = (change.Words!, layout.Words ?? new());
-        var words = new LayoutWords
-        {
-            Title = Said(own.Title) ?? old.Title,
-            Names = Said(own.Names) ?? old.Names,
-            Date = Said(own.Date) ?? old.Date,
-            Place = Said(own.Place) ?? old.Place,
-        };
-        var made = layout with { Words = words };
+        var own = change.Words!;
+        var made = layout with { Words = own.Over(layout.Words) };
         // A title in several runs of letters says all of itself in the first.
         var set = layout.Pieces.FirstOrDefault(p =>
             p.Kind == PieceKind.Title && kit.PartSheet(p.Part?.Sheet) is { Kind: Stock.PartKind.Letters } && !p.Extra
         );
-        return set is not null && Said(own.Title) is { } title ? made.With(set with { Part = set.Part! with { Part = title } }) : made;
+        return set is not null && !string.IsNullOrWhiteSpace(own.Title)
+            ? made.With(set with { Part = set.Part! with { Part = own.Title.Trim() } })
+            : made;
     }
 
     public override Saying Says(Kit kit, OpeningChange change) =>
         Saying.Of("fit.own-words", ("layout", change.Layout), ("list", (change.Words?.All ?? []).Select(w => w.Text)));
-
-    private static string? Said(string? text) => string.IsNullOrWhiteSpace(text) ? null : text.Trim();
 }

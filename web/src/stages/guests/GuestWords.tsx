@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { GuestView, LayoutWords } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
-import { TextField } from '../../parts/TextField';
+import { WordFields } from '../../parts/WordFields';
 import { wordsOver, wordsSaid, type WordsFor } from './words';
 
 interface Props {
@@ -11,13 +11,6 @@ interface Props {
   onWords: (words: WordsFor) => void;
 }
 
-const members = [
-  ['title', 'Title'],
-  ['names', 'Names'],
-  ['date', 'Date'],
-  ['place', 'Place'],
-] as const;
-
 /** What a guest wants to read on each layout; it goes into their guide, on their card and on their bag's label. */
 export function GuestWords({ guest, letters, onWords }: Props) {
   const { kit } = useKit();
@@ -25,8 +18,8 @@ export function GuestWords({ guest, letters, onWords }: Props) {
   // What was just said here counts at once, over what is stored by now: the guest may have said something else meanwhile.
   const [said, setSaid] = useState<WordsFor>({});
   const words = wordsOver(guest.words, said);
-  const set = (layout: string, member: keyof LayoutWords, text: string) => {
-    const next = wordsOver(said, { [layout]: { [member]: text || null } });
+  const set = (layout: string, member: keyof LayoutWords, text: string | null) => {
+    const next = wordsOver(said, { [layout]: { [member]: text } });
     setSaid(next);
     onWords(wordsSaid(wordsOver(guest.words, next)));
   };
@@ -43,17 +36,12 @@ export function GuestWords({ guest, letters, onWords }: Props) {
             <span className="font-semibold" title={layout.name}>
               {layout.id}
             </span>
-            {members.map(([member, name]) => (
-              <TextField
-                key={member}
-                label={`${name} of ${layout.id} for ${guest.name}`}
-                value={words[layout.id]?.[member] ?? ''}
-                optional
-                placeholder={layout.words?.[member] ?? name.toLowerCase()}
-                className="min-w-0"
-                onChange={(text) => set(layout.id, member, text)}
-              />
-            ))}
+            <WordFields
+              of={`${layout.id} for ${guest.name}`}
+              words={words[layout.id] ?? {}}
+              otherwise={layout.words}
+              onChange={(member, text) => set(layout.id, member, text)}
+            />
           </li>
         ))}
       </ul>

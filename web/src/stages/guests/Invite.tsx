@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { api, ApiError, unwrap, type InvitationView } from '../../api/client';
+import { wordMembers } from '../../parts/layoutWords';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { PhotoOrder } from './PhotoOrder';
 import { PictureRow } from './PictureRow';
@@ -43,13 +44,6 @@ interface Props {
   onRead: () => Promise<unknown>;
   onSaved: (view: InvitationView) => void;
 }
-
-const ownWords = [
-  ['title', 'Title'],
-  ['names', 'Names'],
-  ['date', 'Date'],
-  ['place', 'Place'],
-] as const;
 
 const day = (date: string) => new Date(`${date}T12:00`).toLocaleDateString([], { dateStyle: 'full' });
 const clock = (time: string | null) => time?.slice(0, 5);
@@ -123,7 +117,7 @@ function Answer({ secret, view, onRead, onSaved }: Props) {
             <fieldset className="mt-4 text-[15px]">
               <legend>What is to be read there, if you know it</legend>
               <div className="grid grid-cols-2 gap-2 pt-1">
-                {ownWords.map(([member, name]) => (
+                {wordMembers.map(([member, name]) => (
                   <label key={member} className="block text-soft">
                     {name}
                     <input

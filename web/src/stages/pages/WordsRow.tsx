@@ -1,17 +1,10 @@
 import type { Layout, LayoutWords } from '../../api/client';
-import { TextField } from '../../parts/TextField';
+import { WordFields } from '../../parts/WordFields';
 
 interface Props {
   layout: Layout;
   onChange: (words: LayoutWords | null) => void;
 }
-
-const members = [
-  ['title', 'Title'],
-  ['names', 'Names'],
-  ['date', 'Date'],
-  ['place', 'Place'],
-] as const;
 
 /** What is to be read on a layout: the guide says it, and a guest's own words take its place. */
 export function WordsRow({ layout, onChange }: Props) {
@@ -20,20 +13,14 @@ export function WordsRow({ layout, onChange }: Props) {
     <section aria-label="Words" className="mb-3">
       <h2 className="border-b border-line pb-1 text-[15px] text-soft">To be read on it</h2>
       <div className="grid grid-cols-4 gap-x-2 py-1 text-[15px]">
-        {members.map(([member, name]) => (
-          <TextField
-            key={member}
-            label={`${name} of ${layout.id}`}
-            value={words[member] ?? ''}
-            optional
-            placeholder={name.toLowerCase()}
-            className="min-w-0"
-            onChange={(text) => {
-              const next = { ...words, [member]: text || null };
-              onChange(Object.values(next).some((w) => w) ? next : null);
-            }}
-          />
-        ))}
+        <WordFields
+          of={layout.id}
+          words={words}
+          onChange={(member, text) => {
+            const next = { ...words, [member]: text };
+            onChange(Object.values(next).some((w) => w) ? next : null);
+          }}
+        />
       </div>
     </section>
   );
