@@ -41,7 +41,8 @@ public static class EyeCheck
 
     internal static int Percent(double share) => (int)Math.Round(share * 100);
 
-    /// <summary>The paper of the kit that stands out most from a ground; solid ones first, those that are on the page before others.</summary>
+    /// <summary>The paper of the kit that stands out most from a ground; solid ones first, those that are on the page before
+    /// others.</summary>
     /// <param name="lying">What lies on it, and must not vanish in its turn.</param>
     internal static SeenFace? StandsOut(Kit kit, SeenPage page, SeenFace from, IReadOnlyList<SeenFace>? lying = null) =>
         kit

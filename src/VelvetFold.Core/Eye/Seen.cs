@@ -10,7 +10,8 @@ internal sealed record SeenFace(Paper Paper, SheetFace Side, Face Face)
 {
     public bool IsSolid => Face.Print == PrintKind.Solid;
 
-    /// <summary>Whether it is a print that draws the eye: dots are calm enough to lie beside another (common practice, no source).</summary>
+    /// <summary>Whether it is a print that draws the eye: dots are calm enough to lie beside another (common practice, no
+    /// source).</summary>
     public bool IsBusy => Face.Print is not (PrintKind.Solid or PrintKind.Dot);
 
     /// <summary>Whether two look like one at a glance: the same side of a paper, two solids or two like prints of like colours.</summary>

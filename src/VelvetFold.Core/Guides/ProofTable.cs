@@ -8,7 +8,8 @@ using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Guides;
 
-/// <summary>The virtual table a guide is followed at: what was found wrong, what is cut and used up; with the design to compare with and the
+/// <summary>The virtual table a guide is followed at: what was found wrong, what is cut and used up; with the design to compare with and
+/// the
 /// ways to compare what was read with it.</summary>
 internal sealed class ProofTable(Kit kit, IReadOnlyList<ResolvedLayout> layouts, IReadOnlyList<CutPiece> pieces, CutPlan plan)
 {

@@ -197,7 +197,8 @@ public sealed record Piece
     /// <summary>Whether its place is about right anywhere near: its picture shows it, and no sentence measures it.</summary>
     public bool Roughly { get; init; }
 
-    /// <summary>Whether it is there for those who want more: it is cut, packed, counted and paid for, and has no place on the page.</summary>
+    /// <summary>Whether it is there for those who want more: it is cut, packed, counted and paid for, and has no place on the
+    /// page.</summary>
     public bool Extra { get; init; }
 
     /// <summary>Of an extra piece: the piece that it may be laid instead of; none where it goes anywhere.</summary>
@@ -225,7 +226,8 @@ public sealed record Piece
     public EdgeFinish Finish(Edge edge) => Finishes.FirstOrDefault(f => f.Edge == edge) ?? new() { Edge = edge };
 
     /// <summary>
-    /// The piece by its finished size, as places, cuts and guides take it: where its stated size is what is cut, what its edges use is taken
+    /// The piece by its finished size, as places, cuts and guides take it: where its stated size is what is cut, what its edges use is
+    /// taken
     /// off. Pieces with an outline are drawn as they are finished, and ready-made parts come so.
     /// </summary>
     public Piece AsFinished(Kit kit) =>

@@ -16,7 +16,8 @@ public static class PageDimensions
 {
     private static readonly Axis[] Axes = [Axis.Across, Axis.Down];
 
-    /// <summary>The dimensions of a layout, along one axis and then the other. Ready-made parts are as large as they are; only their places are
+    /// <summary>The dimensions of a layout, along one axis and then the other. Ready-made parts are as large as they are; only their places
+    /// are
     /// said.</summary>
     public static IReadOnlyList<PageDimension> Of(Kit kit, ResolvedLayout resolved)
     {

@@ -29,7 +29,8 @@ internal sealed record InvitationAsked(bool Mail, string Address);
 /// <param name="Openings">The sizes of its photos as they lie, to be read.</param>
 internal sealed record InvitedLayout(string Id, string Name, Scene Picture, IReadOnlyList<string> Openings);
 
-/// <summary>What a guest sees behind their link: the workshop, the kit's pages, what they bring, and what they have said themselves. The version goes into
+/// <summary>What a guest sees behind their link: the workshop, the kit's pages, what they bring, and what they have said themselves. The
+/// version goes into
 /// If-Match of an answer.</summary>
 internal sealed record InvitationView(
     string Guest,

@@ -6,7 +6,8 @@ namespace VelvetFold.Core.Tests.Eye;
 /// <summary>The arithmetic of colours against published numbers.</summary>
 public class ColourTests
 {
-    // G. Sharma, W. Wu, E. N. Dalal, The CIEDE2000 Color-Difference Formula: Implementation Notes, Supplementary Test Data, and Mathematical
+    // G. Sharma, W. Wu, E. N. Dalal, The CIEDE2000 Color-Difference Formula: Implementation Notes, Supplementary Test Data, and
+    // Mathematical
     // Observations, 2005, table 1: all 34 pairs, written down from memory.
     public static TheoryData<double, double, double, double, double, double, double> Pairs =>
         new()

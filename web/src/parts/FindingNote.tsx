@@ -8,6 +8,12 @@ interface Props {
   onAccept?: (finding: Finding, note: string | null) => void;
 }
 
+const looks: Record<Finding['gravity'], string> = {
+  fault: 'border-rust text-rust',
+  note: 'border-brass text-brass',
+  eye: 'border-line text-ink',
+};
+
 /** A finding beside the row it speaks of, with what one press does about it. */
 export function FindingNote({ finding, onMend, onAccept }: Props) {
   const mend = finding.mend;
@@ -28,7 +34,7 @@ export function FindingNote({ finding, onMend, onAccept }: Props) {
     );
   return (
     <p
-      className={`border-l-2 py-0.5 pl-3 text-[15px] leading-5 ${finding.gravity === 'fault' ? 'border-rust text-rust' : finding.gravity === 'eye' ? 'border-line text-ink' : 'border-brass text-brass'}`}
+      className={`border-l-2 py-0.5 pl-3 text-[15px] leading-5 ${looks[finding.gravity]}`}
     >
       {finding.says}{' '}
       {mend && onMend && (

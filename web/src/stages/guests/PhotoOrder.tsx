@@ -12,6 +12,7 @@ export function PhotoOrder({ text, onChange }: Props) {
   const [held, setHeld] = useState<At | null>(null);
   const list = useRef<HTMLOListElement>(null);
   if (stories.flat().length < 2) return null;
+  const isHeld = (s: number, e: number) => held?.[0] === s && held[1] === e;
   const put = (to: At) => {
     if (held && (held[0] !== to[0] || held[1] !== to[1])) onChange(lineOf(moved(stories, held, to)));
     setHeld(null);
@@ -42,8 +43,8 @@ export function PhotoOrder({ text, onChange }: Props) {
                 tabIndex={0}
                 draggable
                 aria-label={`${entry}, ${stories.slice(0, s).flat().length + e + 1} of ${stories.flat().length}`}
-                className={`min-h-11 cursor-grab content-center rounded border border-line bg-sheet px-3 ${held?.[0] === s && held[1] === e ? 'opacity-50' : ''}`}
-                aria-pressed={held?.[0] === s && held[1] === e}
+                className={`min-h-11 cursor-grab content-center rounded border border-line bg-sheet px-3 ${isHeld(s, e) ? 'opacity-50' : ''}`}
+                aria-pressed={isHeld(s, e)}
                 onClick={() => (held ? put([s, e]) : setHeld([s, e]))}
                 onDragStart={() => setHeld([s, e])}
                 onDragEnd={() => setHeld(null)}
