@@ -6204,7 +6204,8 @@ export interface components {
             mailedAt: null | string;
         };
         /**
-         * @description What a guest sees behind their link: the workshop, the kit's pages, what they bring, and what they have said themselves. The version goes into
+         * @description What a guest sees behind their link: the workshop, the kit's pages, what they bring, and what they have said themselves. The
+         *         version goes into
          *         If-Match of an answer.
          */
         InvitationView: {
@@ -7258,7 +7259,10 @@ export interface components {
             cutBy?: components["schemas"]["CutBy"];
             /** @description Whether its place is about right anywhere near: its picture shows it, and no sentence measures it. */
             roughly?: boolean;
-            /** @description Whether it is there for those who want more: it is cut, packed, counted and paid for, and has no place on the page. */
+            /**
+             * @description Whether it is there for those who want more: it is cut, packed, counted and paid for, and has no place on the
+             *                 page.
+             */
             extra?: boolean;
             /** @description Of an extra piece: the piece that it may be laid instead of; none where it goes anywhere. */
             insteadOf?: null | string;

@@ -33,9 +33,7 @@ export function FindingNote({ finding, onMend, onAccept }: Props) {
       </p>
     );
   return (
-    <p
-      className={`border-l-2 py-0.5 pl-3 text-[15px] leading-5 ${looks[finding.gravity]}`}
-    >
+    <p className={`border-l-2 py-0.5 pl-3 text-[15px] leading-5 ${looks[finding.gravity]}`}>
       {finding.says}{' '}
       {mend && onMend && (
         <button type="button" className="mr-3 font-semibold underline underline-offset-4" onClick={() => onMend(mend)}>

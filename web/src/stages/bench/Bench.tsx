@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api, unwrap, type Kit, type KitAnswer, type Step } from '../../api/client';
 import { ScenePicture } from '../../parts/ScenePicture';
@@ -11,13 +11,10 @@ import { keepForOffline } from './offline';
 import { PieceCard } from './PieceCard';
 import { clock, keepProgress, progressOf, withDone, type Progress } from './progress';
 import { tell } from './tell';
+import { useTelling } from './useTelling';
 import { useTimer } from './useTimer';
 
 const personKey = 'velvet-fold-bench-person';
-const agreedKey = 'velvet-fold-bench-times';
-
-/** What lasts shorter was looked through, and what lasts longer was a break. */
-const [shortest, longest] = [3, 3_600];
 
 /** The guide followed at the table: one step at a time, large, with what is done kept on the device. */
 export function Bench() {
@@ -77,19 +74,7 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
   const navigate = useNavigate();
   const timer = useTimer();
   const step = steps.find((s) => s.key === progress.at) ?? steps[0];
-  const [agreed, setAgreed] = useState(() => localStorage.getItem(agreedKey) === 'yes');
-  const shown = useRef(0);
-  const current = step?.key;
-  useEffect(() => {
-    shown.current = Date.now();
-  }, [current]);
-  // What was told while the network was away.
-  useEffect(() => {
-    const again = () => void tell(slug);
-    again();
-    window.addEventListener('online', again);
-    return () => window.removeEventListener('online', again);
-  }, [slug]);
+  const telling = useTelling(slug, step);
   const keep = (next: Progress) => {
     keepProgress(slug, person, next);
     setProgress(next);
@@ -98,9 +83,7 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
     if (!step) return;
     const next = steps[steps.indexOf(step) + by];
     const done = by > 0 ? withDone(progress, step.key, true) : progress;
-    const seconds = Math.round((Date.now() - shown.current) / 1000);
-    if (agreed && by > 0 && !step.minutes && seconds >= shortest && seconds <= longest)
-      void tell(slug, { what: 'timed', kind: step.kind, seconds, things: thingsIn(step) });
+    if (by > 0) telling.took();
     timer.stop();
     keep({ ...done, at: (next ?? step).key });
   };
@@ -126,11 +109,8 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
           <input
             type="checkbox"
             className="accent-velvet"
-            checked={agreed}
-            onChange={(event) => {
-              localStorage.setItem(agreedKey, event.currentTarget.checked ? 'yes' : 'no');
-              setAgreed(event.currentTarget.checked);
-            }}
+            checked={telling.agreed}
+            onChange={(event) => telling.agree(event.currentTarget.checked)}
           />
           tell the studio how long steps take, without my name
         </label>
@@ -198,9 +178,6 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
     </main>
   );
 }
-
-// Cuts of a sheet, lines of a run, pieces of a step: what one thing of it takes can be told of another kit.
-const thingsIn = (step: Step): number => Math.max(1, step.lines.length || new Set(step.pieces).size);
 
 function StepScene({ kit, answer, step }: { kit: Kit; answer: KitAnswer; step: Step }) {
   const { scene, ...marks } = sceneOf(answer, step) ?? {};

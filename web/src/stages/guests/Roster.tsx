@@ -5,7 +5,7 @@ import { api, unwrap, type GuestView, type OpeningChange, type StoredWorkshop } 
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { useKeys } from '../../parts/useKeys';
-import { BestForAll } from './BestForAll';
+import { FitForAll } from './FitForAll';
 import { GuestPhotos } from './GuestPhotos';
 import { GuestOpenings } from './GuestOpenings';
 import { hasAnswered } from './guestPhotos';
@@ -148,23 +148,7 @@ export function Roster({ workshop, workshops, switching }: Props) {
               </p>
             ),
         )}
-        {all.waiting > 0 && (
-          <p className="flex flex-wrap items-baseline gap-x-3 pb-2 text-[15px]" role="status">
-            {all.isRunning ? (
-              <>
-                Fitting: {all.progress.done} of {all.progress.of}…
-                <button type="button" className="press" onClick={all.stop}>
-                  Stop here
-                </button>
-              </>
-            ) : (
-              <button type="button" className="press" onClick={all.start}>
-                Look at the best fit for {all.waiting === 1 ? 'the one guest who needs' : `${all.waiting} guests who need`} one
-              </button>
-            )}
-          </p>
-        )}
-        {all.offers && <BestForAll offers={all.offers} isTaking={all.isTaking} onTake={all.take} onClose={all.close} />}
+        <FitForAll all={all} />
         {adding && <Totals slug={slug} kit={kit} guests={list} query={query} />}
         {list.length === 0 && guests.data && (
           <p className="mt-2 max-w-md">
