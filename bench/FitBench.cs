@@ -18,10 +18,12 @@ internal static class FitBench
     public static void Run(string folder, int shuffles, int questions, bool tells)
     {
         var cases = Cases(Path.Combine(folder, "bench", "fits", "cases")).ToList();
+        var own = Cases(Path.Combine(folder, "bench", "fits", "own")).ToList();
         // What is measured is an application that has been asked before.
-        foreach (var one in cases)
+        foreach (var one in cases.Concat(own))
             FitSearch.Find(one.Kit, one.Layout, PhotoLine.Read(one.Photos, one.Kit.Unit).Photos, 3, Bag.Of(one.Kit));
         Judged("cases", cases, tells);
+        Judged("layouts of our own", own, tells);
         Judged(
             "cases, photos trimmed for their mats",
             [.. cases.Select(c => c with { Kit = c.Kit with { Matting = c.Kit.Matting with { School = MatSchool.TrimPhoto } } })],

@@ -48,9 +48,17 @@ public sealed class TableShelf(StudioContext context, TimeProvider clock)
 
     /// <summary>Keeps how a piece was put right, or that it is open again where null. A spare is handed over only where one is left, looked
     /// at and written at once: two hosts never hand out the same.</summary>
-    /// <param name="spares">How many spares of each piece there are in all.</param>
+    /// <param name="spares">How many spares there are in all.</param>
+    /// <param name="shares">The pieces that share them, its own among these.</param>
     /// <returns>What is kept; null where nothing like it was told, or no spare is left.</returns>
-    public async Task<SpoiledRow?> SettleAsync(string slug, int id, string? how, int spares, CancellationToken cancel)
+    public async Task<SpoiledRow?> SettleAsync(
+        string slug,
+        int id,
+        string? how,
+        int spares,
+        IReadOnlyCollection<string> shares,
+        CancellationToken cancel
+    )
     {
         await using var alone = await context.Database.BeginTransactionAsync(cancel);
         var row = await context.Spoiled.SingleOrDefaultAsync(
@@ -62,7 +70,7 @@ public sealed class TableShelf(StudioContext context, TimeProvider clock)
         if (
             how == Spare
             && await context.Spoiled.CountAsync(
-                s => s.KitId == row.KitId && s.Piece == row.Piece && s.Settled == Spare && s.Id != id,
+                s => s.KitId == row.KitId && shares.Contains(s.Piece) && s.Settled == Spare && s.Id != id,
                 cancel
             ) >= spares
         )

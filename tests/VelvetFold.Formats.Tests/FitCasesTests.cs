@@ -16,7 +16,12 @@ public class FitCasesTests
             var folder = AppContext.BaseDirectory;
             while (!File.Exists(Path.Combine(folder, "VelvetFold.slnx")))
                 folder = Path.GetDirectoryName(folder)!;
-            return [.. Directory.GetFiles(Path.Combine(folder, "bench", "fits", "cases"), "*.json").Order(StringComparer.Ordinal)];
+            return
+            [
+                .. new[] { "cases", "own" }
+                    .SelectMany(set => Directory.GetFiles(Path.Combine(folder, "bench", "fits", set), "*.json"))
+                    .Order(StringComparer.Ordinal),
+            ];
         }
     }
 
@@ -31,6 +36,7 @@ public class FitCasesTests
         var (layout, line) = (root.GetProperty("layout").GetString()!, root.GetProperty("photos").GetString()!);
         var photos = PhotoLine.Read(line, kit.Unit).Photos;
         var byHand = root.GetProperty("reference").GetProperty("changes").Deserialize<IReadOnlyList<OpeningChange>>(JsonText.In(kit.Unit))!;
+        Assert.Empty(Adaptation.Unknown(kit, byHand));
         var bag = Bag.Of(kit);
         var best = FitSearch.Find(kit, layout, photos, 3, bag).Fits[0];
         Assert.Empty(new PageJudge(kit, layout, photos).Faults(best));

@@ -17,11 +17,11 @@ public sealed class TableApiTests(Studio studio) : IClassFixture<Studio>
         return (response.StatusCode, text.Length == 0 ? null : JsonNode.Parse(text));
     }
 
-    private async Task<string> NewKit(string name)
+    private async Task<string> NewKit(string name, string spares = """[{"of":"pieces","count":1}]""")
     {
         var kit = JsonNode.Parse(KitFile.WriteDocument(DemoStudio.Kit("kite-weekend")))!;
         kit["name"] = name;
-        kit["spares"] = JsonNode.Parse("""[{"of":"pieces","count":1}]""");
+        kit["spares"] = JsonNode.Parse(spares);
         return (string)(await Ask(HttpMethod.Post, "/api/kits", kit.ToJsonString())).Answer!["slug"]!;
     }
 
@@ -44,6 +44,34 @@ public sealed class TableApiTests(Studio studio) : IClassFixture<Studio>
         var (_, list) = await Ask(HttpMethod.Get, $"/api/kits/{slug}/table");
         Assert.Equal([(int)second["id"]!, (int)told["id"]!], list!["spoiled"]!.AsArray().Select(s => (int)s!["id"]!));
         Assert.All(list["spoiled"]!.AsArray(), s => Assert.Equal((1, null), ((int)s!["spares"]!, (string?)s["settled"])));
+    }
+
+    [Fact]
+    public async Task Ready_made_parts_share_the_spares_of_their_sheet_and_come_from_another_pack()
+    {
+        var slug = await NewKit("Table parts", """[{"of":"stickers","count":1}]""");
+        async Task<int?> Packs() =>
+            (int?)
+                (await Ask(HttpMethod.Get, $"/api/kits/{slug}")).Answer!["kit"]!["parts"]!
+                    .AsArray()
+                    .Single(p => (string?)p!["id"] == "weather")!["onHand"];
+        var (_, gull) = await Ask(HttpMethod.Post, $"/api/kits/{slug}/table", """{"piece":"L2-D1"}""");
+        var (_, sun) = await Ask(HttpMethod.Post, $"/api/kits/{slug}/table", """{"piece":"L3-D1"}""");
+        Assert.Equal((true, 1, 1), ((bool)gull!["part"]!, (int)gull["spares"]!, (int)sun!["spares"]!));
+        await Ask(HttpMethod.Put, $"/api/kits/{slug}/table/{gull["id"]}", """{"how":"spare"}""");
+        // The one spare of the sheet is gone for the other as well.
+        Assert.Equal(
+            HttpStatusCode.Conflict,
+            (await Ask(HttpMethod.Put, $"/api/kits/{slug}/table/{sun["id"]}", """{"how":"spare"}""")).Status
+        );
+        var there = await Packs();
+        Assert.NotNull(there);
+        var (status, settled) = await Ask(HttpMethod.Put, $"/api/kits/{slug}/table/{sun["id"]}", """{"how":"sheet"}""");
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Equal("sheet", (string?)settled!["settled"]);
+        Assert.Equal(there - 1, await Packs());
+        await Ask(HttpMethod.Put, $"/api/kits/{slug}/table/{sun["id"]}", """{"how":null}""");
+        Assert.Equal(there, await Packs());
     }
 
     [Fact]

@@ -91,7 +91,7 @@ public static partial class FitSearch
         var most = (decimal)Math.Round(100 - search.Bound(), 1);
         var offers = Offered(made, count, layout);
         return new(
-            [.. offers.Select(o => Waiting(kit, layoutId, photos, o.Fit))],
+            [.. offers.Select(o => Held(kit, layoutId, photos, o.Fit))],
             offers.Count > 0 && offers[0].Fit.Score >= most,
             offers.Count > 0 ? null : search.Why(),
             most
@@ -146,27 +146,37 @@ public static partial class FitSearch
         && a.Boxes.Zip(b.Boxes)
             .All(p => (p.First.X - p.Second.X).Magnitude <= Length.Inches(1) && (p.First.Y - p.Second.Y).Magnitude <= Length.Inches(1));
 
-    // Photos that are not printed yet have their openings, and a card holds these; in a pocket nothing has to be held.
-    private static Fit Waiting(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, Fit fit)
+    // What the photos themselves ask of their openings: a card holds the place of one that is not printed yet (in a pocket nothing has to
+    // be held), and nothing is trimmed off where faces are.
+    private static Fit Held(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, Fit fit)
     {
-        foreach (
-            var (photo, opening) in fit.Places.Join(
-                photos.Where(p => p.Later),
-                p => p.Photo,
-                p => p.Id,
-                (place, photo) => (photo.Id, place.Opening)
-            )
-        )
+        foreach (var place in fit.Places)
         {
-            var change = new OpeningChange(layoutId, opening[(layoutId.Length + 1)..], OpeningMove.Placeholder, Photos: [photo]);
-            if (Adaptation.Unknown(kit, [.. fit.Changes, change]).Count > 0)
-                continue;
-            fit = fit with
-            {
-                Changes = [.. fit.Changes, change],
-                Reasons = [.. fit.Reasons, new(0, Saying.Of("fit.is-not-printed-yet", ("photo", photo), ("opening", opening)))],
-            };
+            var photo = photos.First(p => p.Id == place.Photo);
+            OpeningChange Of(OpeningMove move, string? with = null) =>
+                new(layoutId, place.Opening[(layoutId.Length + 1)..], move, With: with, Photos: [photo.Id]);
+            if (photo.Faces is { } faces && FacesOf(kit, fit, Of(OpeningMove.Faces)) != faces)
+                fit = With(kit, fit, Of(OpeningMove.Faces, faces.Word()));
+            if (photo.Later)
+                fit = With(
+                    kit,
+                    fit,
+                    Of(OpeningMove.Placeholder),
+                    Saying.Of("fit.is-not-printed-yet", ("photo", photo.Id), ("opening", place.Opening))
+                );
         }
         return fit;
     }
+
+    private static Edge? FacesOf(Kit kit, Fit fit, OpeningChange of) =>
+        Adaptation.Apply(kit, fit.Changes).Layout(of.Layout)?.Piece(of.Piece)?.Opening?.Faces;
+
+    private static Fit With(Kit kit, Fit fit, OpeningChange change, Saying? says = null) =>
+        Adaptation.Unknown(kit, [.. fit.Changes, change]).Count > 0
+            ? fit
+            : fit with
+            {
+                Changes = [.. fit.Changes, change],
+                Reasons = says is null ? fit.Reasons : [.. fit.Reasons, new(0, says)],
+            };
 }

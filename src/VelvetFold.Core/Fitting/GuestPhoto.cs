@@ -39,6 +39,9 @@ public sealed record GuestPhoto
     /// <summary>The half of it where nothing is to be seen, which something may lie on; none where all of it matters.</summary>
     public Edge? Room { get; init; }
 
+    /// <summary>Where its faces or its writing are: nothing is trimmed off there. None where it does not matter.</summary>
+    public Edge? Faces { get; init; }
+
     public bool BlackAndWhite { get; init; }
 
     /// <summary>Whether it is not printed yet: a placeholder card holds its place.</summary>

@@ -173,8 +173,19 @@ internal sealed partial class PageSearch
         for (var i = 0; i < openings.Length; i++)
             if (openings[i] is { } one && resolved.Piece(_openings[i].Id) is { } placed)
                 laid.Add((photos[one.Photo], Lying.Of(placed, _design.Layout)));
-        laid = Drawn(Apart(laid));
-        List<List<(int Photo, Lying On)>> ways = Evened(laid) is { } even ? [laid, even] : [laid];
+        var ways = new List<List<(int Photo, Lying On)>>();
+        foreach (var apart in new[] { Apart([.. laid], inRows: false), Apart([.. laid], inRows: true) })
+        foreach (var drawn in new[] { Drawn(apart, toMiddle: false), Drawn(apart, toMiddle: true) })
+        {
+            Way(drawn);
+            if (Evened(drawn) is { } even)
+                Way(even);
+        }
+        void Way(List<(int Photo, Lying On)> way)
+        {
+            if (!ways.Exists(w => w.Zip(way).All(p => p.First.On.Box == p.Second.On.Box)))
+                ways.Add(way);
+        }
         var extras = Enumerable.Range(0, photos.Count).Where(i => !taken.Contains(i)).Select(i => photos[i]).ToList();
         return ways.SelectMany(way => extras.Count == 0 ? [new(() => way, cost)] : Added(way, extras, cost));
     }
@@ -210,8 +221,9 @@ internal sealed partial class PageSearch
                 Opening = opening.Opening! with { School = MatSchool.GrowMat },
             };
 
-    // Photos that would lie on each other make room, the later one to the right or down, with the design's gap.
-    private List<(int Photo, Lying On)> Apart(List<(int Photo, Lying On)> laid)
+    // Photos that would lie on each other make room, the later one to the right or down, with the design's gap; in rows what stands level
+    // with it goes along.
+    private List<(int Photo, Lying On)> Apart(List<(int Photo, Lying On)> laid, bool inRows)
     {
         for (var round = 0; round < 3; round++)
         {
@@ -234,6 +246,8 @@ internal sealed partial class PageSearch
                 var box = beside ? b.Box with { X = a.Box.Right + gap } : b.Box with { Y = a.Box.Bottom + gap };
                 laid[j] = (laid[j].Photo, b.At(box));
                 met = true;
+                if (inRows)
+                    Along(laid, then, beside, box);
             }
             if (!met)
                 break;
@@ -241,8 +255,20 @@ internal sealed partial class PageSearch
         return laid;
     }
 
-    // As a whole onto the ground where the openings lie, or into the page.
-    private List<(int Photo, Lying On)> Drawn(List<(int Photo, Lying On)> laid)
+    // What was designed level with an opening that moves stays level with it.
+    private void Along(List<(int Photo, Lying On)> laid, Box was, bool beside, Box now)
+    {
+        for (var k = 0; k < laid.Count; k++)
+        {
+            var (photo, on) = laid[k];
+            var designed = _design[on.Id]!.Box;
+            if (beside ? designed.X == was.X && on.Box.X < now.X : designed.Y == was.Y && on.Box.Y < now.Y)
+                laid[k] = (photo, on.At(beside ? on.Box with { X = now.X } : on.Box with { Y = now.Y }));
+        }
+    }
+
+    // As a whole onto the ground where the openings lie, or into the page: just so far, or to its middle.
+    private List<(int Photo, Lying On)> Drawn(List<(int Photo, Lying On)> laid, bool toMiddle)
     {
         if (laid.Count == 0)
             return laid;
@@ -256,10 +282,17 @@ internal sealed partial class PageSearch
         if (room.Contains(around) || around.Width > room.Width || around.Height > room.Height)
             return laid;
         var (dx, dy) = (
-            Length.Max(room.X - around.X, Length.Zero) - Length.Max(around.Right - room.Right, Length.Zero),
-            Length.Max(room.Y - around.Y, Length.Zero) - Length.Max(around.Bottom - room.Bottom, Length.Zero)
+            Into(new(room.X, room.Width), new(around.X, around.Width), toMiddle),
+            Into(new(room.Y, room.Height), new(around.Y, around.Height), toMiddle)
         );
         return [.. laid.Select(l => (l.Photo, l.On.At(l.On.Box.Moved(dx, dy))))];
+    }
+
+    private Length Into(Span room, Span block, bool toMiddle)
+    {
+        var by = Length.Max(room.Start - block.Start, Length.Zero) - Length.Max(block.End - room.End, Length.Zero);
+        var step = _design.Kit.Ruler.Ticks;
+        return toMiddle && by != Length.Zero ? new((room.Start + (room.Extent - block.Extent).Half - block.Start).Ticks / step * step) : by;
     }
 
     private static Box Around(IEnumerable<Box> boxes)

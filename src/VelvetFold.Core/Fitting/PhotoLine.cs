@@ -20,12 +20,12 @@ public sealed record PhotosRead(IReadOnlyList<GuestPhoto> Photos, IReadOnlyList<
 /// Photos said in one line: <c>2 of 4 x 6, 3 x 4 whole, 5 x 7 once focal, 4 x 3 left</c>. The first measure is the width as the photo
 /// lies. <c>whole</c>: nothing may be cropped; <c>once</c>: one of a kind;
 /// <c>focal</c>: the eye should meet it first; <c>left</c>, <c>right</c>: where the people look; <c>bw</c>: black and white;
-/// <c>later</c>: not printed yet; <c>room left</c>, <c>right</c>, <c>above</c> or <c>below</c>: which half is empty. They are told in
-/// the order of the story. A bar parts stories: <c>3 of 3 x 4 | 3 of 4 x 3</c>. <c>one page</c> and <c>flap is fine</c> are wishes.
+/// <c>later</c>: not printed yet; <c>room left</c>, <c>right</c>, <c>above</c> or <c>below</c>: which half is empty;
+/// <c>faces left</c>, <c>right</c>, <c>above</c> or <c>below</c>: where nothing is trimmed off. They are told in the order of the story. A bar parts stories: <c>3 of 3 x 4 | 3 of 4 x 3</c>. <c>one page</c> and <c>flap is fine</c> are wishes.
 /// </summary>
 public static partial class PhotoLine
 {
-    private static readonly Dictionary<string, Edge> Rooms = new()
+    private static readonly Dictionary<string, Edge> Sides = new()
     {
         ["left"] = Edge.Left,
         ["right"] = Edge.Right,
@@ -82,7 +82,8 @@ public static partial class PhotoLine
                         Focal = words.Contains("focal"),
                         BlackAndWhite = words.Contains("bw"),
                         Later = words.Contains("later"),
-                        Room = Rooms.Where(r => words.Contains($"room {r.Key}")).Select(r => (Edge?)r.Value).FirstOrDefault(),
+                        Room = Side(words, "room"),
+                        Faces = Side(words, "faces"),
                         Facing =
                             words.Contains("left") ? Facing.Left
                             : words.Contains("right") ? Facing.Right
@@ -92,6 +93,9 @@ public static partial class PhotoLine
         }
         return faults.Count > 0 ? new([], faults, wishes) : new(photos, [], wishes);
     }
+
+    private static Edge? Side(HashSet<string> words, string of) =>
+        Sides.Where(s => words.Contains($"{of} {s.Key}")).Select(s => (Edge?)s.Value).FirstOrDefault();
 
     private const StringSplitOptions Tidy = StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries;
 
@@ -105,7 +109,7 @@ public static partial class PhotoLine
         };
 
     [GeneratedRegex(
-        @"^(?:(?<count>\d{1,3})\s+of\s+)?(?<width>.+?)\s*[x×]\s*(?<height>.+?)(?:\s+(?<words>whole|once|focal|bw|later|room (?:left|right|above|below)|left|right))*$",
+        @"^(?:(?<count>\d{1,3})\s+of\s+)?(?<width>.+?)\s*[x×]\s*(?<height>.+?)(?:\s+(?<words>whole|once|focal|bw|later|(?:room|faces) (?:left|right|above|below)|left|right))*$",
         RegexOptions.IgnoreCase
     )]
     private static partial Regex Entry();

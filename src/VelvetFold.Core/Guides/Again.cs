@@ -88,7 +88,12 @@ public static class Again
             .Select(k => ((KeptPart, Size)?)(k.Kept, k.Size!.Value))
             .FirstOrDefault();
 
-    private static int SparePieces(Kit kit) => kit.WithSpares(kit.Kits) - kit.Kits;
+    /// <summary>The spares of each piece that is cut, for the run.</summary>
+    public static int SparePieces(Kit kit) => kit.WithSpares(kit.Kits) - kit.Kits;
+
+    /// <summary>The spare parts of a sheet, for the run.</summary>
+    public static int SpareParts(Kit kit, PartSheet sheet) =>
+        kit.Spares.FirstOrDefault(s => s.Of == SpareRule.Kind(sheet.Kind))?.For(kit.Kits) ?? 0;
 
     private static IReadOnlyList<Saying> OfPart(Kit kit, KitAnswer answer, PlacedPiece placed)
     {
@@ -99,8 +104,10 @@ public static class Again
             var wanted = sheet.Kind == PartKind.ByLength ? [] : placed.Piece.Part.Takes(sheet).ToList();
             if (wanted.Count > 0 && wanted.CountBy(w => w).All(w => left.GetValueOrDefault(w.Key) >= w.Value))
                 ways.Add(Saying.Of("pack.again-another", ("part", placed.Piece.Part.Part ?? wanted[0]), ("sheet", sheet.Name)));
-            if (kit.Spares.FirstOrDefault(s => s.Of == SpareRule.Kind(sheet.Kind))?.For(kit.Kits) is > 0 and var spares)
+            if (SpareParts(kit, sheet) is > 0 and var spares)
                 ways.Add(Saying.Of("pack.again-spare", ("piece", sheet.Name), ("n", spares)));
+            if (ways.Count == 0 && sheet.Free is not <= 0)
+                ways.Add(Saying.Of("pack.again-pack", ("sheet", sheet.Name)));
         }
         ways.AddRange(Covers(kit, answer));
         if (ways.Count == 0)

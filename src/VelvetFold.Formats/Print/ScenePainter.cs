@@ -17,6 +17,10 @@ public sealed class ScenePainter
     private readonly Spot _at;
     private readonly double _perTick;
     private readonly double _text;
+
+    /// <summary>Where along its line a number stands best.</summary>
+    private static readonly double[] Along = [0.5, 0.3, 0.7, 0.12, 0.88];
+
     private readonly List<Ink> _marks = [];
     private readonly List<(double X, double Y, double Width, double Height)> _taken = [];
 
@@ -31,8 +35,8 @@ public sealed class ScenePainter
         var painter = new ScenePainter(kit, scene, at, scale, text);
         foreach (var mark in scene.Marks.Where(m => m is not TextMark and not DimensionMark))
             painter.Draw(mark);
-        // Numbers before names: a measurement must be read.
-        foreach (var mark in scene.Marks.OfType<DimensionMark>())
+        // Numbers before names: a measurement must be read. The shortest lines first: they have the least choice.
+        foreach (var mark in scene.Marks.OfType<DimensionMark>().OrderBy(d => (d.To - d.From).Magnitude))
             painter.Dimension(mark);
         foreach (var mark in scene.Marks.OfType<TextMark>())
             painter.Label(mark);
@@ -284,22 +288,53 @@ public sealed class ScenePainter
             )
         );
         var (width, height) = (Typesetter.Width(mark.Text, Typeface.Bold, _text) + 2, _text * 1.15);
-        // On the line where it is long enough, else beside it; never over another text, never off the picture.
-        foreach (var off in new[] { 0, -height * 0.9, height * 0.9, -height * 1.9, height * 1.9 })
-        foreach (var share in new[] { 0.5, 0.3, 0.7, 0.12, 0.88 })
+        // Never over another text, never off the picture; where even the nearest free place is away from its line, a thin line leads there.
+        var line = On((from + to) / 2, 0);
+        foreach (var spot in Near().Concat(Around(line)))
         {
-            var middle = On(
-                from + (to - from) * share,
-                across ? off
-                    : off == 0 ? 0
-                    : Math.Sign(off) * width * 0.6
-            );
-            if (!Take(middle.X - width / 2, middle.Y - height / 2, width, height))
+            if (!Take(spot.X - width / 2, spot.Y - height / 2, width, height))
                 continue;
-            Halo(middle, width, height);
-            _marks.Add(new TextInk(new(middle.X, middle.Y + _text * 0.33), mark.Text, _text, Typeface.Bold, Inks.Brass, Centred: true));
+            var (along, off) = across
+                ? (Math.Abs(spot.X - line.X), Math.Abs(spot.Y - line.Y))
+                : (Math.Abs(spot.Y - line.Y), Math.Abs(spot.X - line.X) - width / 2);
+            if (off + Math.Max(0, along - (to - from) / 2) > 2 * height)
+                _marks.Add(
+                    new PathInk(
+                        [
+                            [line, spot],
+                        ],
+                        null,
+                        Inks.Brass,
+                        0.4,
+                        Closed: false
+                    )
+                );
+            Halo(spot, width, height);
+            _marks.Add(new TextInk(new(spot.X, spot.Y + _text * 0.33), mark.Text, _text, Typeface.Bold, Inks.Brass, Centred: true));
             return;
         }
+
+        // On the line where it is long enough, else beside it.
+        IEnumerable<Spot> Near() =>
+            new[] { 0, -height * 0.9, height * 0.9, -height * 1.9, height * 1.9 }.SelectMany(
+                _ => Along,
+                (by, share) =>
+                    On(
+                        from + (to - from) * share,
+                        across ? by
+                            : by == 0 ? 0
+                            : Math.Sign(by) * width * 0.6
+                    )
+            );
+    }
+
+    // Ever wider rings, as far as the picture goes.
+    private IEnumerable<Spot> Around(Spot middle)
+    {
+        var most = Math.Max(_scene.Size.Width.Ticks, _scene.Size.Height.Ticks) * _perTick;
+        for (var r = _text; r < most; r += _text * 0.6)
+        for (var i = 0; i < 16; i++)
+            yield return new(middle.X + r * Math.Cos(i * Math.PI / 8), middle.Y + r * Math.Sin(i * Math.PI / 8));
     }
 
     private void Label(TextMark mark)

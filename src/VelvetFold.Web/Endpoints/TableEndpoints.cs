@@ -14,8 +14,8 @@ namespace VelvetFold.Web.Endpoints;
 /// <param name="Person">Who tells it; none where nobody says.</param>
 internal sealed record SpoiledEntry(string Piece, bool Missing = false, string? Person = null);
 
-/// <summary>How a piece was put right: spare (one of the spares was handed over), sheet (cut from another sheet, which goes out of
-/// stock), kept (cut from what the kit leaves over), covered (something lies over the spot); none where it is open again.</summary>
+/// <summary>How a piece was put right: spare (one of the spares was handed over), sheet (cut from another sheet, or taken
+/// from another pack of parts, which goes out of stock), kept (cut from what the kit leaves over), covered (something lies over the spot); none where it is open again.</summary>
 internal sealed record SettledEntry(string? How);
 
 /// <summary>How long a step took.</summary>
@@ -26,6 +26,7 @@ internal sealed record TimedEntry(string Kind, int Seconds, int Things = 1);
 
 /// <summary>A piece that was spoiled or missing, as the host sees it.</summary>
 /// <param name="Spares">How many spares of it are left.</param>
+/// <param name="Part">Whether it is a ready-made part: another one comes from a pack and not from a sheet of paper.</param>
 /// <param name="Again">What can be done about it, the best first.</param>
 internal sealed record SpoiledView(
     int Id,
@@ -36,6 +37,7 @@ internal sealed record SpoiledView(
     string? Settled,
     DateTime? SettledAt,
     int Spares,
+    bool Part,
     IReadOnlyList<Saying> Again
 );
 
@@ -137,18 +139,19 @@ internal static class TableEndpoints
         // Looked at before anything is booked, and once more while it is written.
         if (entry.How == TableShelf.Spare && row.Settled != TableShelf.Spare && new Desk(stored.Kit, answer, rows).View(row).Spares < 1)
             return Problems.Of(409, "problem.no-spare-left", ("piece", row.Piece));
-        if (await BookAsync(stored, answer, row, entry.How, book, cancel) is { } refused)
+        var from = Replacement.Of(stored.Kit, answer.CutList, row.Piece);
+        if (await BookAsync(stored, from, row, entry.How, book, cancel) is { } refused)
             return refused;
-        return await table.SettleAsync(slug, id, entry.How, Desk.SparesOf(stored.Kit), cancel) is { } settled
+        return await table.SettleAsync(slug, id, entry.How, from.Spares, from.Shares, cancel) is { } settled
             ? Body.Json(new Desk(stored.Kit, answer, await table.ListAsync(slug, cancel)).View(settled), stored.Kit.Unit)
             : Problems.Of(409, "problem.no-spare-left", ("piece", row.Piece));
     }
 
-    // The sheet it is cut from anew is out of stock from now on, and back where it was not cut after all; null where that is booked, or
+    // The sheet or pack it comes from anew is out of stock from now on, and back where it was not cut after all; null where that is booked, or
     // nothing is to be.
     private static async Task<IResult?> BookAsync(
         StoredKit stored,
-        KitAnswer answer,
+        Replacement from,
         SpoiledRow row,
         string? how,
         StockBook book,
@@ -156,8 +159,7 @@ internal static class TableEndpoints
     )
     {
         var sheets = (how == Sheet ? -1 : 0) + (row.Settled == Sheet ? 1 : 0);
-        var paper = answer.CutList.FirstOrDefault(c => c.Label == row.Piece || $"{c.Layout}-{c.Piece}" == row.Piece)?.Paper;
-        if (sheets == 0 || stored.Kit.Paper(paper) is not { OnHand: not null } counted)
+        if (sheets == 0 || from.From is not { } pile)
             return null;
         var booked = await book.BookAsync(
             stored.Slug,
@@ -165,12 +167,13 @@ internal static class TableEndpoints
             Saying.Of("problem.cut-anew-at-the-table", ("piece", row.Piece)).In(Lexicon.English),
             // The same change of the same state is booked once, however often it is asked for.
             string.Create(CultureInfo.InvariantCulture, $"spoiled {row.Id} {row.SettledAt?.Ticks ?? 0} {how}"),
-            _ => new Booking(BookingKind.Correction, [new(Pile.Sheets(counted.Id), sheets)]),
+            _ => new Booking(BookingKind.Correction, [new(pile, sheets)]),
             cancel
         );
         return booked.Outcome switch
         {
-            BookingOutcome.Short => Problems.Of(409, "problem.no-sheet-left", ("paper", counted.Name)),
+            BookingOutcome.Short when from.IsPart => Problems.Of(409, "problem.no-pack-left", ("sheet", from.Name)),
+            BookingOutcome.Short => Problems.Of(409, "problem.no-sheet-left", ("paper", from.Name)),
             BookingOutcome.LostRace => Problems.LostRace(null),
             _ => null,
         };
@@ -203,12 +206,13 @@ internal static class TableEndpoints
     {
         private readonly IReadOnlyDictionary<string, IReadOnlyList<Saying>> _again = Again.All(kit, answer);
 
-        public static int SparesOf(Kit kit) => kit.WithSpares(kit.Kits) - kit.Kits;
-
         public IReadOnlyList<SpoiledView> Views(IReadOnlyList<SpoiledRow> rows) => [.. rows.Select(View)];
 
-        public SpoiledView View(SpoiledRow row) =>
-            new(
+        public SpoiledView View(SpoiledRow row)
+        {
+            var from = Replacement.Of(kit, answer.CutList, row.Piece);
+            var taken = all.Count(a => from.Shares.Contains(a.Piece) && a.Settled == TableShelf.Spare);
+            return new(
                 row.Id,
                 row.Piece,
                 row.IsMissing,
@@ -216,7 +220,8 @@ internal static class TableEndpoints
                 row.ToldAt,
                 row.Settled,
                 row.SettledAt,
-                Math.Max(0, SparesOf(kit) - all.Count(a => a.Piece == row.Piece && a.Settled == TableShelf.Spare)),
+                Math.Max(0, from.Spares - taken),
+                from.IsPart,
                 _again.TryGetValue(row.Piece, out var ways)
                     ? ways
                     :
@@ -227,5 +232,6 @@ internal static class TableEndpoints
                             .Distinct(),
                     ]
             );
+        }
     }
 }

@@ -94,6 +94,28 @@ public class FillingsTests
         Assert.Equal([true, false], read.Layout.Pieces.Where(p => p.HoldsPhoto).Select(p => p.IsPlaceholder));
     }
 
+    [Theory]
+    [InlineData("faces right", "off the left side and off the lower side", "their faces are there")]
+    [InlineData("faces below", "off the right side and off the upper side", "their faces are there")]
+    [InlineData("faces left", "off the right side and off the lower side", "two cuts.")]
+    public void A_guests_photo_is_trimmed_where_its_faces_are_not(string said, string off, string end)
+    {
+        var trims = Single with { Matting = Single.Matting with { School = MatSchool.TrimPhoto } };
+        var (photos, _) = PhotoLine.Read($"4 x 6 {said}, 3 x 4", LengthUnit.Inch);
+        var fit = FitSearch.Find(trims, "L1", photos).Fits[0];
+        Assert.Equal(100, fit.Score);
+        var change = Assert.Single(fit.Changes);
+        Assert.Equal(("P1", OpeningMove.Faces), (change.Piece, change.Move));
+        Assert.Contains("nothing is trimmed off there", change.Says(trims).ToString(), StringComparison.Ordinal);
+        var steps = KitAnswer.For(Adaptation.Apply(trims, fit.Changes), 1).Steps;
+        var step = Assert.Single(steps, s => s.Kind == StepKind.Trim && s.Pieces.Contains("L1-P1"));
+        Assert.Contains(off, step.Text, StringComparison.Ordinal);
+        Assert.Contains(end, step.Text, StringComparison.Ordinal);
+        // Said of the very same side twice, nothing is changed.
+        Assert.Empty(FitSearch.Find(Adaptation.Apply(trims, fit.Changes), "L1", photos).Fits[0].Changes);
+        Assert.Single(Adaptation.Unknown(trims, [Change("P1", OpeningMove.Faces, "middle")]));
+    }
+
     [Fact]
     public void A_photo_that_is_not_printed_yet_is_fitted_like_any_other_and_its_opening_waits()
     {

@@ -24,6 +24,18 @@ public class PhotoLineTests
     }
 
     [Theory]
+    [InlineData("4 x 6 faces left", Edge.Left, null)]
+    [InlineData("4 x 6 faces right bw", Edge.Right, null)]
+    [InlineData("4 x 6 room below Faces Above", Edge.Top, Edge.Bottom)]
+    [InlineData("4 x 6 left faces below", Edge.Bottom, null)]
+    [InlineData("4 x 6", null, null)]
+    public void A_photo_says_where_its_faces_are_and_where_there_is_room(string text, Edge? faces, Edge? room)
+    {
+        var photo = Assert.Single(PhotoLine.Read(text, LengthUnit.Inch).Photos);
+        Assert.Equal((faces, room), (photo.Faces, photo.Room));
+    }
+
+    [Theory]
     [InlineData("-4 x 6")]
     [InlineData("4 x -6")]
     [InlineData("0 x 6")]

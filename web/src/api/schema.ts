@@ -6039,6 +6039,7 @@ export interface components {
             focal?: boolean;
             facing?: components["schemas"]["Facing"];
             room?: null | components["schemas"]["Edge"];
+            faces?: null | components["schemas"]["Edge"];
             blackAndWhite?: boolean;
             /** @description Whether it is not printed yet: a placeholder card holds its place. */
             later?: boolean;
@@ -6867,7 +6868,7 @@ export interface components {
             gutter?: string;
             /**
              * @description Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page, mirror: left
-             *                 or right. Paper, patch: the paper and face, as in sand B. Part: the sheet and the part on it, as in shapes S3.
+             *                 or right. Faces: left, right, top or bottom. Paper, patch: the paper and face, as in sand B. Part: the sheet and the part on it, as in shapes S3.
              */
             with?: null | string;
             /**
@@ -6902,7 +6903,7 @@ export interface components {
          * @description What is done for one guest: to an opening, to another piece, or to a whole layout.
          * @enum {unknown}
          */
-        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "placeholder" | "patch" | "part" | "pocket" | "frame" | "paper" | "reveal" | "school" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages" | "words";
+        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "placeholder" | "patch" | "part" | "pocket" | "frame" | "paper" | "reveal" | "school" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages" | "faces" | "words";
         /**
          * @description What an opening holds.
          * @enum {unknown}
@@ -7615,8 +7616,8 @@ export interface components {
             y: components["schemas"]["Length"];
         };
         /**
-         * @description How a piece was put right: spare (one of the spares was handed over), sheet (cut from another sheet, which goes out of
-         *         stock), kept (cut from what the kit leaves over), covered (something lies over the spot); none where it is open again.
+         * @description How a piece was put right: spare (one of the spares was handed over), sheet (cut from another sheet, or taken
+         *         from another pack of parts, which goes out of stock), kept (cut from what the kit leaves over), covered (something lies over the spot); none where it is open again.
          */
         SettledEntry: {
             how: null | string;
@@ -7796,6 +7797,8 @@ export interface components {
              * @description How many spares of it are left.
              */
             spares: number;
+            /** @description Whether it is a ready-made part: another one comes from a pack and not from a sheet of paper. */
+            part: boolean;
             /** @description What can be done about it, the best first. */
             again: string[];
         };

@@ -42,6 +42,7 @@ const other: Record<string, string> = {
   school: 'matted the other way',
   place: 'laid anew',
   remove: 'taken out',
+  faces: 'trimmed off its other sides',
 };
 
 // What is done to something that is no opening as designed: the whole page, another piece, one that is new.

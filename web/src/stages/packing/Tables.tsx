@@ -5,6 +5,11 @@ import { useKit } from '../../parts/kitContext';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useTable } from './useTable';
 
+const partSettledAs: Record<string, string> = {
+  sheet: 'from another pack',
+  kept: 'another one was left over',
+};
+
 const settledAs: Record<string, string> = {
   spare: 'a spare was handed over',
   sheet: 'cut from another sheet',
@@ -114,8 +119,8 @@ function Told({ slug, told, lit, onLit }: ToldProps) {
       </ol>
       <p className="flex flex-wrap gap-2 pt-1">
         {press('spare', 'A spare is handed over', told.spares === 0)}
-        {press('kept', 'Cut from what is left')}
-        {press('sheet', 'Cut from another sheet')}
+        {press('kept', told.part ? 'Another one is left over' : 'Cut from what is left')}
+        {press('sheet', told.part ? 'Another pack is opened' : 'Cut from another sheet')}
         {press('covered', 'The spot is covered')}
       </p>
       {settle.error && (
@@ -133,7 +138,7 @@ function Settled({ slug, told }: { slug: string; told: SpoiledView }) {
     <li className="flex items-baseline gap-2 border-b border-line py-1 text-soft">
       <span>
         {told.piece}
-        {told.person && `, ${told.person}`}: {settledAs[told.settled ?? '']}
+        {told.person && `, ${told.person}`}: {(told.part && partSettledAs[told.settled ?? '']) || settledAs[told.settled ?? '']}
       </span>
       <button type="button" className="quiet ml-auto" disabled={settle.isPending} onClick={() => settle.mutate(null)}>
         open again
