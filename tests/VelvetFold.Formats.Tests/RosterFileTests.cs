@@ -89,9 +89,16 @@ public class RosterFileTests
             string.Concat(document.GetPages().SelectMany(p => p.Letters).Select(l => l.Value)).Where(c => !char.IsWhiteSpace(c))
         );
         Assert.Contains("Kiteweekend,forWren", text, StringComparison.Ordinal);
+        // All of it comes out of the bag: no sheet is cut otherwise for it.
+        Assert.Empty(guest.Bag.Missing);
+        Assert.Contains(guest.Differences, d => d.IsCutting);
         Assert.All(
             guest.Differences,
-            d => Assert.Contains(string.Concat(d.Says.ToString().Where(c => !char.IsWhiteSpace(c))), text, StringComparison.Ordinal)
+            d =>
+                Assert.Equal(
+                    !d.IsCutting,
+                    text.Contains(string.Concat(d.Says.ToString().Where(c => !char.IsWhiteSpace(c))), StringComparison.Ordinal)
+                )
         );
         Assert.Contains("Outof:", text, StringComparison.Ordinal);
         Assert.Contains("Itstaysinthesleeve.", text, StringComparison.Ordinal);

@@ -26,7 +26,8 @@ public enum DifferenceIn
 }
 
 /// <summary>One thing that is not as the designer made it, in a sentence.</summary>
-public sealed record Difference(DifferenceIn In, string? Piece, string Says);
+/// <param name="IsCutting">Whether it is a step in which a sheet is cut: of no concern to whom finds all of it in their bag.</param>
+public sealed record Difference(DifferenceIn In, string? Piece, string Says, bool IsCutting = false);
 
 /// <summary>Lists what differs between the designer's kit and a guest's, in the words of a language.</summary>
 public sealed class Differences(Kit kit, Words words)
@@ -153,7 +154,7 @@ public sealed class Differences(Kit kit, Words words)
     public IEnumerable<Difference> OfSteps(IReadOnlyList<Step> before, IReadOnlyList<Step> after)
     {
         Difference Says(string key, Doing doing, int number, string text) =>
-            new(DifferenceIn.Steps, doing.Piece, words.Text(key, ("n", N(number)), ("text", text)));
+            new(DifferenceIn.Steps, doing.Piece, words.Text(key, ("n", N(number)), ("text", text)), doing.IsCutting);
         var (old, now) = (Keyed(before), Keyed(after));
         foreach (var (key, doing) in now)
         {
@@ -167,9 +168,9 @@ public sealed class Differences(Kit kit, Words words)
     }
 
     /// <summary>What is done in a step, or to one piece of it.</summary>
-    private sealed record Doing(string Key, string? Piece, int Number, string Text, string Short);
+    private sealed record Doing(string Key, string? Piece, int Number, string Text, string Short, bool IsCutting = false);
 
-    // Cut sheets by their number within their paper, all else by its pieces; what is done twice alike by its number too.
+    // Cut sheets by their number within their paper, all else by the first of its pieces; what is done twice alike by its number too.
     private static Dictionary<string, Doing> Keyed(IReadOnlyList<Step> steps) =>
         steps
             .SelectMany(s =>
@@ -183,11 +184,12 @@ public sealed class Differences(Kit kit, Words words)
                         new Doing(
                             s.Half == GuideHalf.Cutting
                                 ? $"{s.Kind} {s.Paper}"
-                                : $"{s.Half} {s.Kind} {s.Layout} {string.Join(",", s.Pieces)}",
+                                : $"{s.Half} {s.Kind} {s.Layout} {(s.Pieces.Count > 0 ? s.Pieces[0] : "")}",
                             s.Pieces.Count == 1 ? s.Pieces[0] : null,
                             s.Number,
                             string.Join(' ', [s.Text, .. s.Lines]),
-                            s.Text
+                            s.Text,
+                            s.Half == GuideHalf.Cutting
                         ),
                     ]
             )

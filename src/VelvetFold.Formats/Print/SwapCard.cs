@@ -54,7 +54,9 @@ public static class SwapCard
 
     private static void List(Flow flow, string title, GuestAnswer guest, DifferenceIn place)
     {
-        var says = guest.Differences.Where(d => d.In == place).Select(d => d.Says).ToList();
+        // What comes out of the bag is said above, and no sheet is cut for it.
+        var isInBag = guest.Bag.Missing.Count == 0;
+        var says = guest.Differences.Where(d => d.In == place && !(d.IsCutting && isInBag)).Select(d => d.Says).ToList();
         if (says.Count == 0)
             return;
         Title(flow, title);

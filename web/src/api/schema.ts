@@ -5781,6 +5781,11 @@ export interface components {
             in: components["schemas"]["DifferenceIn"];
             piece: null | string;
             says: string;
+            /**
+             * @description Whether it is a step in which a sheet is cut: of no concern to whom finds all of it in their bag.
+             * @default false
+             */
+            isCutting: boolean;
         };
         /**
          * @description Where a difference shows.
