@@ -14,7 +14,15 @@ public static partial class FitSearch
         private readonly int _openings = layout.Pieces.Count(p => p.HoldsPhoto);
 
         // Pages put together, before they are carried out.
-        private sealed record Draft(Frame Frame, IReadOnlyList<Lying> Things, double Cost, int Faults, string Pages, int LeftOut = 0);
+        private sealed record Draft(
+            Frame Frame,
+            IReadOnlyList<Lying> Things,
+            IReadOnlyList<string?> At,
+            double Cost,
+            int Faults,
+            string Pages,
+            int LeftOut = 0
+        );
 
         /// <param name="count">How many are wanted; where it is one, structures that cannot be the best are not looked at.</param>
         public List<Making> Made(int count)
@@ -205,7 +213,33 @@ public static partial class FitSearch
                 foreach (var b in sides[PageSide.Right].Best(there))
                     drafts.Add(Whole(frame, evaluator, [a, b], string.Join(',', here)));
             }
-            return [.. drafts.OrderBy(d => d.Cost).Take(40)];
+            drafts = [.. drafts.OrderBy(d => d.Cost).Take(40)];
+            return
+            [
+                .. drafts.Concat(
+                    drafts
+                        .Where(d => AcrossTheSeam.Lost(design, d.Things).Any())
+                        .Take(MostAcross)
+                        .Select(d => Across(d, evaluator))
+                        .OfType<Draft>()
+                ),
+            ];
+        }
+
+        // With what found no place on its own page on the other; null where that is no better.
+        private static Draft? Across(Draft draft, Evaluator evaluator)
+        {
+            if (AcrossTheSeam.Of(evaluator.Design, draft.Things) is not { } things)
+                return null;
+            var tally = evaluator.Of(things, draft.At, tells: false);
+            return draft.Frame.Cost + tally.Points < draft.Cost
+                ? draft with
+                {
+                    Things = things,
+                    Cost = draft.Frame.Cost + tally.Points,
+                    Faults = tally.Faults,
+                }
+                : null;
         }
 
         private static Draft Whole(Frame frame, Evaluator evaluator, IReadOnlyList<PageFit> pages, string key)
@@ -217,9 +251,13 @@ public static partial class FitSearch
                 given.Add((photo, page.Things.First(t => t.Id == opening)));
             var tally = new Tally(false);
             evaluator.Whole(things, given, tally);
+            var at = new string?[evaluator.Photos.Count];
+            foreach (var (photo, on) in given)
+                at[photo] = on.Id;
             return new(
                 frame,
                 things,
+                at,
                 frame.Cost + tally.Points + pages.Sum(p => p.Cost),
                 tally.Faults + pages.Sum(p => p.Faults),
                 string.Join('|', frame.Before.Select(b => $"{b.Move}{b.With}")) + key

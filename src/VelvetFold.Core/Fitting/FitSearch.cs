@@ -54,6 +54,9 @@ public static partial class FitSearch
 
     private const int MoreForPaper = 1;
 
+    /// <summary>How many pages put together look for room across the seam.</summary>
+    private const int MostAcross = 12;
+
     /// <summary>How many pages put together are carried out on the document.</summary>
     private const int MostMade = 8;
 

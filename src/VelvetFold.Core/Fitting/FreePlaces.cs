@@ -49,7 +49,10 @@ internal sealed class FreePlaces(Design design, PageSide side)
     /// <summary>Free places for something, the best first: in line with what lies there, near where it was, near a photo.</summary>
     public IEnumerable<Box> Spots(Lying thing, IReadOnlyList<Lying> placed) => Spots(thing, [.. placed], null);
 
-    public IEnumerable<Box> Spots(Lying thing, List<Lying> placed, Unit? unit)
+    public IEnumerable<Box> Spots(Lying thing, List<Lying> placed, Unit? unit) => Weighed(thing, placed, unit).Select(f => f.Box);
+
+    /// <summary>Free places with what speaks against each, the best first.</summary>
+    public IEnumerable<(Box Box, double Cost)> Weighed(Lying thing, List<Lying> placed, Unit? unit)
     {
         var (xs, ys) = Lines(thing, placed);
         var found = new List<(Box Box, double Cost)>();
@@ -65,7 +68,7 @@ internal sealed class FreePlaces(Design design, PageSide side)
                 continue;
             found.Add((box, Dear(lying, placed)));
         }
-        return found.OrderBy(f => f.Cost).ThenBy(f => f.Box.Y).ThenBy(f => f.Box.X).Select(f => f.Box);
+        return found.OrderBy(f => f.Cost).ThenBy(f => f.Box.Y).ThenBy(f => f.Box.X);
     }
 
     // What it must not lie on, and how much of it at most: looked up once for all places.

@@ -181,6 +181,8 @@ internal sealed partial class PageSearch
             if (Evened(drawn) is { } even)
                 Way(even);
         }
+        foreach (var exchanged in Exchanged(Drawn(Apart([.. laid], inRows: false), toMiddle: false)))
+            Way(exchanged);
         void Way(List<(int Photo, Lying On)> way)
         {
             if (!ways.Exists(w => w.Zip(way).All(p => p.First.On.Box == p.Second.On.Box)))
@@ -188,6 +190,31 @@ internal sealed partial class PageSearch
         }
         var extras = Enumerable.Range(0, photos.Count).Where(i => !taken.Contains(i)).Select(i => photos[i]).ToList();
         return ways.SelectMany(way => extras.Count == 0 ? [new(() => way, cost)] : Added(way, extras, cost));
+    }
+
+    // A photo that comes larger than its opening in the place of a card that is larger: the two change places, and the card settles in what
+    // the opening leaves.
+    private IEnumerable<List<(int Photo, Lying On)>> Exchanged(List<(int Photo, Lying On)> laid)
+    {
+        var page = Inner(Page);
+        foreach (var card in _design.Content.Where(c => c.Role == PageRole.Card && _design.SideOf(c.Box) == side))
+            for (var i = 0; i < laid.Count; i++)
+            {
+                var (photo, on) = laid[i];
+                var was = _design[on.Id]!.Box.Size.Area;
+                if (on.Box.Size.Area <= was || card.Box.Size.Area <= was)
+                    continue;
+                foreach (var x in new[] { card.Box.X, card.Box.Right - on.Box.Width })
+                foreach (var y in new[] { card.Box.Y, card.Box.Bottom - on.Box.Height })
+                {
+                    var box = on.Box with { X = x, Y = y };
+                    if (!page.Contains(box) || laid.Where((_, j) => j != i).Any(l => l.On.Box.Overlaps(box)))
+                        continue;
+                    List<(int Photo, Lying On)> way = [.. laid];
+                    way[i] = (photo, on.At(box));
+                    yield return way;
+                }
+            }
     }
 
     // Rows with the design's usual gap, from the left; null where that is what they have.

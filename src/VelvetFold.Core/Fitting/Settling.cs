@@ -11,8 +11,8 @@ namespace VelvetFold.Core.Fitting;
 /// </summary>
 internal sealed class Settling
 {
-    /// <summary>How small a card may become: 60 % of its sides.</summary>
-    private static readonly double[] Shares = [1, 0.8, 0.6];
+    /// <summary>What a card may become of its sides: 60 % at least.</summary>
+    private static readonly double[] Shares = [1, 0.8, 0.7, 0.6];
 
     private readonly Design _design;
     private readonly PageSide _side;
@@ -169,29 +169,34 @@ internal sealed class Settling
         if (natural != main.Box && _places.Fits(unit, main, placed))
             return Put(unit, main, placed);
         if (main.Role == PageRole.Card)
-        {
-            foreach (var share in Shares)
-            foreach (var turned in main.Box.Width == main.Box.Height ? [false] : new[] { false, true })
-                if (
-                    Resized(main, share, turned) is { } card
-                    && _places.Spots(card, placed, unit).FirstOrDefault() is { Width.IsPositive: true } spot
-                )
-                    return Put(unit, card.At(spot), placed);
-            return false;
-        }
+            return Card(unit, placed) is { } card && Put(unit, card, placed);
         return _places.Spots(main, placed, unit).FirstOrDefault() is { Width.IsPositive: true } best && Put(unit, main.At(best), placed);
+    }
+
+    // The best place of all sizes, as large as it may be there.
+    private Lying? Card(Unit unit, List<Lying> placed)
+    {
+        var (best, least) = ((Lying?)null, double.MaxValue);
+        foreach (var share in Shares)
+        foreach (var turned in unit.Main.Box.Width == unit.Main.Box.Height ? [false] : new[] { false, true })
+        {
+            // A smaller one costs as much at the least.
+            if ((share < 1 && least <= CardResized) || Resized(unit.Main, share, turned) is not { } card)
+                continue;
+            var spot = _places.Weighed(card, placed, unit).FirstOrDefault();
+            var cost = spot.Cost + (share < 1 ? CardResized : CardMoved);
+            if (spot.Box.Width.IsPositive && cost < least)
+                (best, least) = (card.At(spot.Box), cost);
+        }
+        return best;
     }
 
     private Lying? Resized(Lying card, double share, bool turned)
     {
-        var step = _design.Kit.Ruler.Ticks;
-        var size =
-            share >= 1
-                ? card.Box.Size
-                : new Size(
-                    new((long)(card.Box.Width.Ticks * share) / step * step),
-                    new((long)(card.Box.Height.Ticks * share) / step * step)
-                );
+        // Cards are cut in quarters of an inch (6 mm).
+        var quarter = _design.Quarter.Ticks;
+        Length Of(Length side) => Length.Min(side, new((long)Math.Ceiling(side.Ticks * share / quarter) * quarter));
+        var size = share >= 1 ? card.Box.Size : new Size(Of(card.Box.Width), Of(card.Box.Height));
         if (turned)
             size = size.Turned;
         // Less than an inch and a half is nothing to write on.
