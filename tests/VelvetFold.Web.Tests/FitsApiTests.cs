@@ -11,10 +11,24 @@ public sealed class FitsApiTests(Studio studio) : IClassFixture<Studio>
 
     private static readonly string Kite = KitFile.WriteDocument(DemoStudio.Kit("kite-weekend"));
 
-    private async Task<(HttpStatusCode Status, JsonNode Answer)> Ask(string more)
+    private async Task<(HttpStatusCode Status, JsonNode Answer)> Ask(string more, string path = "fits")
     {
-        var response = await _http.PostAsync("/api/compute/fits", Studio.Json($$"""{"kit":{{Kite}},{{more}}}"""));
+        var response = await _http.PostAsync($"/api/compute/{path}", Studio.Json($$"""{"kit":{{Kite}},{{more}}}"""));
         return (response.StatusCode, JsonNode.Parse(await response.Content.ReadAsStringAsync())!);
+    }
+
+    [Fact]
+    public async Task What_is_held_stays_and_what_cannot_be_held_is_named()
+    {
+        var (_, moved) = await Ask("""  "layout":"L2","changes":[],"piece":"P2","by":{"across":"0 in","down":"2 in"}  """, "moved");
+        var changes = moved["changes"]!.ToJsonString();
+        var (status, around) = await Ask($"""  "layout":"L2","text":"6 x 4, 3 x 4","changes":{changes},"held":["P2"]  """, "around");
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.NotEmpty(around["changes"]!.AsArray());
+        var (refused, says) = await Ask("""  "layout":"L2","text":"6 x 4","changes":[],"held":["P2","P99"]  """, "around");
+        Assert.Equal(HttpStatusCode.BadRequest, refused);
+        Assert.NotNull(says["errors"]!["held[1]"]);
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask("""  "layout":"L2","text":"six","changes":[],"held":[]  """, "around")).Status);
     }
 
     // Every combination of 1 to 8 photos, upright and lying, on each layout: a fit or a reason.

@@ -95,6 +95,13 @@ test('a piece of the guest’s page is dragged, and what it meets makes room', a
   await page.mouse.up();
   await expect(page.getByText(/as it stands/)).toBeVisible();
   await expect(page.getByText(/1 changed/)).toBeVisible();
+  // What was dragged stays while all else is laid anew around it; then it can be let go.
+  await expect(page.getByText('L2-P2 stays where it is.')).toBeVisible();
+  await page.getByRole('button', { name: 'Arrange the rest' }).click();
+  await expect(page.getByRole('button', { name: 'Arrange the rest' })).toBeEnabled();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.getByRole('button', { name: 'let go' }).click();
+  await expect(page.getByText('L2-P2 stays where it is.')).toHaveCount(0);
 });
 
 test('two quick changes of one guest are both kept', async ({ page, request }) => {

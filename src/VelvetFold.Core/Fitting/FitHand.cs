@@ -38,6 +38,28 @@ public static class FitHand
         return MadeRoom(kit, frame, layoutId, next, piece);
     }
 
+    /// <summary>The changes of a layout with all but what is held arranged anew: the best page in which it lies just where it lies now. It
+    /// is weighed against the page as designed, as everything is.</summary>
+    /// <param name="changes">Those of the layout until now.</param>
+    /// <param name="held">The pieces that stay; a photo keeps its size as well.</param>
+    /// <returns>The changes as they were where nothing better was found.</returns>
+    /// <exception cref="ArgumentException">There is no such layout, or there are more photos than can be fitted.</exception>
+    public static IReadOnlyList<OpeningChange> Around(
+        Kit kit,
+        string layoutId,
+        IReadOnlyList<GuestPhoto> photos,
+        IReadOnlyList<OpeningChange> changes,
+        IReadOnlyCollection<string> held,
+        FitWishes? wishes = null
+    )
+    {
+        ArgumentNullException.ThrowIfNull(kit);
+        ArgumentNullException.ThrowIfNull(held);
+        var known = Adaptation.Known(kit, [.. changes.Where(c => c.Layout == layoutId)]);
+        var ways = FitSearch.Around(kit, layoutId, photos, Held.Of(kit, layoutId, known, held), wishes ?? FitWishes.None);
+        return ways.Prepend(known).MaxBy(way => FitJudge.Of(kit, layoutId, photos, way, wishes).Score)!;
+    }
+
     private static List<Lying> Things(Frame frame, Kit adapted, string layoutId) =>
         [.. Resolver.Resolve(adapted.Layout(layoutId)!, adapted).Pieces.Select(p => Lying.Of(p, frame.Design.Layout))];
 

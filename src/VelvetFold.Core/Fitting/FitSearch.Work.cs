@@ -9,7 +9,7 @@ namespace VelvetFold.Core.Fitting;
 public static partial class FitSearch
 {
     /// <summary>One question on its way.</summary>
-    private sealed class Work(Kit kit, Layout layout, IReadOnlyList<GuestPhoto> photos, FitWishes wishes)
+    private sealed class Work(Kit kit, Layout layout, IReadOnlyList<GuestPhoto> photos, FitWishes wishes, Held held)
     {
         private readonly int _openings = layout.Pieces.Count(p => p.HoldsPhoto);
 
@@ -32,12 +32,13 @@ public static partial class FitSearch
                 if (count > 1 || !(drafts.Where(d => d.Faults == 0).Select(d => (double?)d.Cost).Min() <= Bound(frame)))
                     drafts.AddRange(On(frame, photos));
             if (
-                photos.Any(p => p.Facing != Facing.Straight)
+                held.IsNothing
+                && photos.Any(p => p.Facing != Facing.Straight)
                 && !(drafts.Where(d => d.Faults == 0).Select(d => (double?)d.Cost).Min() <= FitWeights.Mirrored)
             )
                 drafts.AddRange(All(Mirrors(), photos));
             var made = Carried(drafts);
-            if (made.Count == 0)
+            if (made.Count == 0 && held.IsNothing)
                 made = Fewer();
             return made.Exists(m => m.IsSound) ? [.. made.Where(m => m.IsSound)] : [];
         }
@@ -159,6 +160,11 @@ public static partial class FitSearch
 
         private IEnumerable<Frame> Frames()
         {
+            if (!held.IsNothing)
+            {
+                yield return Frame.Of(kit, layout.Id, held.Whole);
+                yield break;
+            }
             if (!wishes.OnePage || layout.Kind == LayoutKind.Single)
                 yield return Frame.Of(kit, layout.Id, []);
             if (layout.Kind == LayoutKind.Spread && photos.Count > 0)
@@ -196,7 +202,7 @@ public static partial class FitSearch
         {
             var evaluator = new Evaluator(frame.Design, given, wishes.FlapIsFine);
             var design = frame.Design;
-            var sides = design.Layout.Sides.ToDictionary(s => s, s => new PageSearch(evaluator, s));
+            var sides = design.Layout.Sides.ToDictionary(s => s, s => new PageSearch(evaluator, s, held.Pieces));
             var all = Enumerable.Range(0, given.Count).ToList();
             var drafts = new List<Draft>();
             if (design.Layout.Kind == LayoutKind.Single)

@@ -75,15 +75,10 @@ public static partial class FitSearch
     {
         ArgumentNullException.ThrowIfNull(kit);
         ArgumentNullException.ThrowIfNull(photos);
-        if (photos.Count > MostPhotos)
-            throw new ArgumentException(
-                $"{photos.Count} photos are more than the {MostPhotos} that can be fitted on one layout.",
-                nameof(photos)
-            );
-        var layout = kit.Layout(layoutId) ?? throw new ArgumentException($"There is no layout {layoutId}.", nameof(layoutId));
+        var layout = Asked(kit, layoutId, photos);
         if (!layout.Pieces.Any(p => p.HoldsPhoto))
             return new([], true, Saying.Of("fit.has-no-opening-for", ("layout", layout.Id)));
-        var search = new Work(kit, layout, photos, wishes ?? FitWishes.None);
+        var search = new Work(kit, layout, photos, wishes ?? FitWishes.None, Held.Nothing);
         var made = search.Made(count);
         if (bag is not null)
         {
@@ -94,12 +89,34 @@ public static partial class FitSearch
         var most = (decimal)Math.Round(100 - search.Bound(), 1);
         var offers = Offered(made, count, layout);
         return new(
-            [.. offers.Select(o => Held(kit, layoutId, photos, o.Fit))],
+            [.. offers.Select(o => AsAsked(kit, layoutId, photos, o.Fit))],
             offers.Count > 0 && offers[0].Fit.Score >= most,
             offers.Count > 0 ? null : search.Why(),
             most
         );
     }
+
+    /// <summary>The changes of the best ways in which some pieces lie where they are held; none where no way was found.</summary>
+    /// <exception cref="ArgumentException">There are more photos than can be fitted, or the layout is not in the kit.</exception>
+    internal static IReadOnlyList<IReadOnlyList<OpeningChange>> Around(
+        Kit kit,
+        string layoutId,
+        IReadOnlyList<GuestPhoto> photos,
+        Held held,
+        FitWishes wishes
+    )
+    {
+        var layout = Asked(kit, layoutId, photos);
+        return held.IsNothing ? [] : [.. new Work(kit, layout, photos, wishes, held).Made(MostMade).Select(m => m.Fit.Changes)];
+    }
+
+    private static Layout Asked(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos) =>
+        photos.Count > MostPhotos
+            ? throw new ArgumentException(
+                $"{photos.Count} photos are more than the {MostPhotos} that can be fitted on one layout.",
+                nameof(photos)
+            )
+            : kit.Layout(layoutId) ?? throw new ArgumentException($"There is no layout {layoutId}.", nameof(layoutId));
 
     /// <summary>A fit, carried out and weighed.</summary>
     /// <param name="Pages">How the photos are shared out between which pages.</param>
@@ -151,7 +168,7 @@ public static partial class FitSearch
 
     // What the photos themselves ask of their openings: a card holds the place of one that is not printed yet (in a pocket nothing has to
     // be held), and nothing is trimmed off where faces are.
-    private static Fit Held(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, Fit fit)
+    private static Fit AsAsked(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos, Fit fit)
     {
         foreach (var place in fit.Places)
         {

@@ -17,6 +17,8 @@ internal sealed partial class PageSearch
     private List<Choice> Choices(GuestPhoto photo, Lying opening)
     {
         var designed = opening.Piece.Size;
+        if (held.GetValueOrDefault(opening.Id) is { } fast)
+            return [new(fast.Piece.Size, SizeCost(photo, fast.Piece.Size, designed))];
         var choices = new List<Choice> { new(photo.Size, SizeCost(photo, photo.Size, designed)) };
         if (photo.OneOfAKind)
             return choices;
@@ -142,6 +144,8 @@ internal sealed partial class PageSearch
                 }
             }
             slots[at] = null;
+            if (held.ContainsKey(_openings[at].Id))
+                return;
             if (m - at > n - System.Numerics.BitOperations.PopCount((uint)used) || n < m)
                 Give(at + 1, used, cost + PatchInPlace);
         }
@@ -174,15 +178,22 @@ internal sealed partial class PageSearch
             if (openings[i] is { } one && resolved.Piece(_openings[i].Id) is { } placed)
                 laid.Add((photos[one.Photo], Lying.Of(placed, _design.Layout)));
         var ways = new List<List<(int Photo, Lying On)>>();
-        foreach (var apart in new[] { Apart([.. laid], inRows: false), Apart([.. laid], inRows: true) })
-        foreach (var drawn in new[] { Drawn(apart, toMiddle: false), Drawn(apart, toMiddle: true) })
+        if (held.Count == 0)
+            Arrange();
+        else if (Beside(laid) is { } beside)
+            Way(beside);
+        void Arrange()
         {
-            Way(drawn);
-            if (Evened(drawn) is { } even)
-                Way(even);
+            foreach (var apart in new[] { Apart([.. laid], inRows: false), Apart([.. laid], inRows: true) })
+            foreach (var drawn in new[] { Drawn(apart, toMiddle: false), Drawn(apart, toMiddle: true) })
+            {
+                Way(drawn);
+                if (Evened(drawn) is { } even)
+                    Way(even);
+            }
+            foreach (var exchanged in Exchanged(Drawn(Apart([.. laid], inRows: false), toMiddle: false)))
+                Way(exchanged);
         }
-        foreach (var exchanged in Exchanged(Drawn(Apart([.. laid], inRows: false), toMiddle: false)))
-            Way(exchanged);
         void Way(List<(int Photo, Lying On)> way)
         {
             if (!ways.Exists(w => w.Zip(way).All(p => p.First.On.Box == p.Second.On.Box)))
@@ -190,6 +201,26 @@ internal sealed partial class PageSearch
         }
         var extras = Enumerable.Range(0, photos.Count).Where(i => !taken.Contains(i)).Select(i => photos[i]).ToList();
         return ways.SelectMany(way => extras.Count == 0 ? [new(() => way, cost)] : Added(way, extras, cost));
+    }
+
+    // What is held lies where it lies; of the others what it meets, or what followed it off the page, goes to the nearest free place. Null
+    // where there is none.
+    private List<(int Photo, Lying On)>? Beside(List<(int Photo, Lying On)> laid)
+    {
+        var (fast, loose) = (laid.Where(l => held.ContainsKey(l.On.Id)), laid.Where(l => !held.ContainsKey(l.On.Id)));
+        List<(int Photo, Lying On)> placed = [.. fast.Select(l => (l.Photo, held[l.On.Id]))];
+        foreach (var (photo, on) in loose)
+        {
+            var lying = placed.Select(p => p.On).ToList();
+            var home = on.At(new(_design[on.Id]!.Box.X, _design[on.Id]!.Box.Y, on.Box.Size));
+            var free = new[] { on, home }.FirstOrDefault(o => _places.IsFree(o, lying));
+            if (free is null && _places.Spots(home, lying).FirstOrDefault() is { Width.IsPositive: true } spot)
+                free = home.At(spot);
+            if (free is null)
+                return null;
+            placed.Add((photo, free));
+        }
+        return placed;
     }
 
     // A photo that comes larger than its opening in the place of a card that is larger: the two change places, and the card settles in what

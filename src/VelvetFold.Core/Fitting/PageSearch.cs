@@ -16,7 +16,7 @@ internal sealed record PageFit(IReadOnlyList<Lying> Things, IReadOnlyList<(int P
 /// title, cards and decoration find their places in what is left. The cheapest by what is known beforehand are carried out first, and no
 /// other one once the best that are kept cannot be bettered.
 /// </summary>
-internal sealed partial class PageSearch(Evaluator evaluator, PageSide side)
+internal sealed partial class PageSearch(Evaluator evaluator, PageSide side, IReadOnlyDictionary<string, Lying> held)
 {
     /// <summary>How many ways of a page are kept.</summary>
     private const int Kept = 5;
@@ -27,11 +27,13 @@ internal sealed partial class PageSearch(Evaluator evaluator, PageSide side)
     private const int MostLocal = 16;
 
     private readonly Design _design = evaluator.Design;
-    private readonly Settling _settling = new(evaluator.Design, side);
+    private readonly Settling _settling = new(evaluator.Design, side, held);
     private readonly FreePlaces _places = new(evaluator.Design, side);
     private readonly List<Lying> _openings =
     [
-        .. evaluator.Design.Openings.Where(o => evaluator.Design.SideOf(o.Box) == side).OrderBy(o => o, Reading.Order),
+        .. evaluator
+            .Design.Openings.Where(o => evaluator.Design.SideOf((held.GetValueOrDefault(o.Id) ?? o).Box) == side)
+            .OrderBy(o => o, Reading.Order),
     ];
     private readonly Dictionary<string, IReadOnlyList<PageFit>> _known = [];
 
@@ -52,7 +54,8 @@ internal sealed partial class PageSearch(Evaluator evaluator, PageSide side)
         // What stays where it is first; then what is laid anew and could still be better.
         var best = new List<PageFit>();
         Settle(best, Local(photos));
-        Settle(best, Anew(photos, best.Count == Kept ? best[^1].Cost : double.MaxValue));
+        if (held.Count == 0)
+            Settle(best, Anew(photos, best.Count == Kept ? best[^1].Cost : double.MaxValue));
         return best;
     }
 

@@ -20,13 +20,15 @@ internal sealed class Settling
     private readonly List<Unit> _units;
     private readonly List<Lying> _fixed;
 
-    public Settling(Design design, PageSide side)
+    public Settling(Design design, PageSide side, IReadOnlyDictionary<string, Lying> held)
     {
         (_design, _side, _places) = (design, side, new(design, side));
         var own = _design
-            .Content.Where(t => t.Role is PageRole.Title or PageRole.Card or PageRole.Decor && _design.SideOf(t.Box) == side)
+            .Content.Where(t => t.Role is PageRole.Title or PageRole.Card or PageRole.Decor)
+            .Select(t => held.GetValueOrDefault(t.Id) ?? t)
+            .Where(t => _design.SideOf(t.Box) == side)
             .ToList();
-        _fixed = [.. own.Where(t => t.Piece.Kind == PieceKind.Printed)];
+        _fixed = [.. own.Where(t => t.Piece.Kind == PieceKind.Printed || held.ContainsKey(t.Id))];
         own = [.. own.Except(_fixed).OrderBy(Rank).ThenByDescending(t => t.Box.Size.Area)];
         _units = [];
         var taken = new HashSet<string>();

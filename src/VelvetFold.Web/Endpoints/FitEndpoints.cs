@@ -42,6 +42,18 @@ internal sealed record ByHandQuestion(Kit Kit, string Layout, IReadOnlyList<Open
 /// <summary>The guest's changes with the piece where it was dragged to, snapped to the lines of the page, and what made room.</summary>
 internal sealed record ByHandAnswer(IReadOnlyList<OpeningChange> Changes);
 
+/// <summary>A guest's page of which some pieces are to stay where they are.</summary>
+/// <param name="Text">The guest's photos, in one line.</param>
+/// <param name="Changes">What is done for the guest until now.</param>
+/// <param name="Held">The ids of the pieces that stay.</param>
+internal sealed record AroundQuestion(
+    Kit Kit,
+    string Layout,
+    string Text,
+    IReadOnlyList<OpeningChange> Changes,
+    IReadOnlyList<string> Held
+);
+
 /// <summary>The best fits, the best first.</summary>
 /// <param name="Photos">The photos as they were read.</param>
 /// <param name="IsExact">Whether nothing better is possible.</param>
@@ -68,6 +80,11 @@ internal static class FitEndpoints
             .Accepts<ByHandQuestion>("application/json")
             .Produces<ByHandAnswer>()
             .ProducesProblem(400);
+        api.MapPost("/compute/around", AroundAsync)
+            .WithTags("Compute")
+            .Accepts<AroundQuestion>("application/json")
+            .Produces<ByHandAnswer>()
+            .ProducesProblem(400);
         api.MapPost("/compute/fits", FitsAsync)
             .WithTags("Compute")
             .Accepts<FitsQuestion>("application/json")
@@ -85,6 +102,33 @@ internal static class FitEndpoints
         return FitHand.Moved(question.Kit, question.Layout, question.Changes, question.Piece, question.By) is { } changes
             ? Body.Json(new ByHandAnswer(changes), question.Kit.Unit)
             : Problems.Bad([new("piece", Saying.Of("problem.cannot-be-moved", ("piece", question.Piece)))]);
+    }
+
+    private static async Task<IResult> AroundAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<AroundQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        if (question.Kit.Layout(question.Layout) is not { } layout)
+            return Problems.Bad([new("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout)))]);
+        var (photos, unread, wishes) = PhotoLine.Read(question.Text, question.Kit.Unit);
+        if (unread.Count > 0)
+            return Problems.Bad([.. unread.Select(f => new Fault("text", f.Says))]);
+        var faults = Faults(new(question.Kit, question.Layout), photos);
+        var known = Adaptation.Known(question.Kit, [.. question.Changes.Where(c => c.Layout == layout.Id)]);
+        var there = Adaptation.Apply(question.Kit, known).Layout(layout.Id)!;
+        faults.AddRange(
+            question
+                .Held.Select((id, i) => (id, i))
+                .Where(h => there.Piece(h.id) is null)
+                .Select(h => new Fault($"held[{h.i}]", Saying.Of("problem.cannot-be-moved", ("piece", h.id))))
+        );
+        return faults.Count > 0
+            ? Problems.Bad(faults)
+            : Body.Json(
+                new ByHandAnswer(FitHand.Around(question.Kit, layout.Id, photos, question.Changes, question.Held, wishes)),
+                question.Kit.Unit
+            );
     }
 
     private static async Task<IResult> FitsAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel)

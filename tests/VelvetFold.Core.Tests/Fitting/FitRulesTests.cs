@@ -292,6 +292,38 @@ public class FitRulesTests
     }
 
     [Fact]
+    public void What_is_held_stays_while_the_rest_is_arranged_and_no_page_becomes_worse() =>
+        Gen.Select(Questions, Gen.Bool, Gen.Int[0, 3], Gen.Int[-40, 40], Gen.Int[-40, 40])
+            .Sample(
+                (question, isSpread, nth, x, y) =>
+                {
+                    var kit = Of(question.Trims, isSpread);
+                    var photos = Photos(question.Line);
+                    var pieces = kit.Layouts[0].Pieces.Where(p => p.HoldsPhoto || p.Kind == PieceKind.Title).ToList();
+                    var held = pieces[nth % pieces.Count].Id;
+                    if (FitHand.Moved(kit, "L1", [], held, new(L("1/16") * x, L("1/16") * y)) is not { } moved)
+                        return;
+                    var around = FitHand.Around(kit, "L1", photos, moved, [held]);
+                    Box At(IReadOnlyList<OpeningChange> changes) =>
+                        Resolver.Resolve(Adaptation.Apply(kit, changes).Layouts[0], kit).Piece(held)!.Box;
+                    Assert.Equal(At(moved), At(around));
+                    Assert.True(FitJudge.Of(kit, "L1", photos, around).Score >= FitJudge.Of(kit, "L1", photos, moved).Score);
+                },
+                iter: 60
+            );
+
+    [Fact]
+    public void A_photo_that_was_dragged_onto_another_keeps_its_place_and_the_other_makes_room()
+    {
+        var photos = Photos("4 x 6, 3 x 4");
+        var moved = FitHand.Moved(Single, "L1", [], "P1", new(L("4"), L("0")))!;
+        Assert.True(FitJudge.Of(Single, "L1", photos, moved).Score < 50);
+        var around = FitHand.Around(Single, "L1", photos, moved, ["P1"]);
+        var fit = FitJudge.Of(Single, "L1", photos, around);
+        Assert.True(fit.Score > 85, $"{fit.Score}: {string.Join(' ', fit.Reasons.Select(r => r.Says))}");
+    }
+
+    [Fact]
     public void What_a_fit_does_is_said_in_one_sentence()
     {
         string Says(string line) =>

@@ -1485,6 +1485,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/around": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AroundQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ByHandAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/fits": {
         parameters: {
             query?: never;
@@ -5232,6 +5280,17 @@ export interface components {
             onHand: null | number;
             /** @description The names of the kits that use it. */
             usedBy: string[];
+        };
+        /** @description A guest's page of which some pieces are to stay where they are. */
+        AroundQuestion: {
+            kit: components["schemas"]["Kit"];
+            layout: string;
+            /** @description The guest's photos, in one line. */
+            text: string;
+            /** @description What is done for the guest until now. */
+            changes: components["schemas"]["OpeningChange"][];
+            /** @description The ids of the pieces that stay. */
+            held: string[];
         };
         /** @description Pieces that are placed together. Its members' rules say Member; pieces may lean on it as on a piece. */
         Arrangement: {

@@ -4,6 +4,7 @@ import { api, unwrap, type GuestView, type OpeningChange } from '../../api/clien
 import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { ScenePicture } from '../../parts/ScenePicture';
+import { photoText } from './guestPhotos';
 import { useGuestAnswer } from './useGuestAnswer';
 
 interface Props {
@@ -24,6 +25,7 @@ const inches = (by: number) => `${Math.round(by * step) / step} in`;
 export function GuestPictures({ guest, changes, looked, onMoved }: Props) {
   const { kit, answer, lit, setLit } = useKit();
   const [asked, setAsked] = useState<string | null>(null);
+  const [held, hold] = useState<ReadonlySet<string>>(new Set());
   const [drag, setDrag] = useState<{ label: string; x: number; y: number } | null>(null);
   const adapted = useGuestAnswer(kit, changes, guest.words).data?.answer;
   const ids = (kit.layouts ?? []).map((l) => l.id);
@@ -44,7 +46,28 @@ export function GuestPictures({ guest, changes, looked, onMoved }: Props) {
           },
         }),
       ),
-    onSuccess: (moved) => onMoved(id ?? '', moved.changes),
+    onSuccess: (moved, { label }) => {
+      hold((before) => new Set([...before, label]));
+      onMoved(id ?? '', moved.changes);
+    },
+  });
+  // What was dragged here stays where it is while the rest is arranged anew.
+  const heldHere = [...held].filter((label) => after?.marks.some((m) => m.piece === label));
+  const photos = photoText(guest, id ?? '');
+  const around = useMutation({
+    mutationFn: async () =>
+      unwrap(
+        await api.POST('/api/compute/around', {
+          body: {
+            kit,
+            layout: id ?? '',
+            text: photos,
+            changes: changes.filter((c) => c.layout === id),
+            held: heldHere.map((label) => label.slice((id ?? '').length + 1)),
+          },
+        }),
+      ),
+    onSuccess: (arranged) => onMoved(id ?? '', arranged.changes),
   });
   const common = { papers: kit.papers ?? [], lit, onLit: setLit };
   const size = 'min-h-0 max-h-full w-full flex-1';
@@ -89,6 +112,26 @@ export function GuestPictures({ guest, changes, looked, onMoved }: Props) {
               if (done && (x !== 0 || y !== 0)) move.mutate({ label, x, y });
             }}
           />
+        )}
+        {heldHere.length > 0 && !looked && (
+          <p className="flex flex-wrap items-baseline gap-3 text-[15px] text-soft">
+            <span>
+              {heldHere.length === 1 ? `${heldHere[0]} stays where it is.` : `${heldHere.join(', ')} stay where they are.`}
+            </span>
+            {photos.trim() && (
+              <button type="button" className="press" disabled={around.isPending} onClick={() => around.mutate()}>
+                {around.isPending ? 'Arranging…' : 'Arrange the rest'}
+              </button>
+            )}
+            <button type="button" className="quiet" onClick={() => hold(new Set())}>
+              let go
+            </button>
+          </p>
+        )}
+        {around.error && (
+          <p role="alert" className="text-[15px] text-rust">
+            {around.error.message}
+          </p>
         )}
         {move.error && (
           <p role="alert" className="text-[15px] text-rust">
