@@ -38,8 +38,14 @@ public static partial class FitSearch
             )
                 drafts.AddRange(All(Mirrors(), photos));
             var made = Carried(drafts);
-            if (made.Count == 0 && held.IsNothing)
+            if (held.IsNothing && made.Count == 0)
                 made = Fewer();
+            else if (
+                held.IsNothing
+                && wishes.FlapIsFine
+                && made.Max(m => m.Fit.Score) < (decimal)(100 - FitWeights.HiddenAsWished) - FlapLast
+            )
+                made.AddRange(Flapped().Concat(Fewer().Where(m => m.Fit.Places.Count == photos.Count)));
             return made.Exists(m => m.IsSound) ? [.. made.Where(m => m.IsSound)] : [];
         }
 
@@ -326,29 +332,44 @@ public static partial class FitSearch
         {
             for (var less = 1; less < photos.Count; less++)
             {
-                var order = Enumerable
+                var over = Enumerable
                     .Range(0, photos.Count)
                     .OrderBy(i => photos[i].Focal || photos[i].OneOfAKind)
                     .ThenBy(i => photos[i].Size.Area)
                     .ThenByDescending(i => i)
                     .Take(less)
                     .ToHashSet();
-                GuestPhoto[] seen = [.. photos.Where((_, i) => !order.Contains(i))];
-                var drafts = All(Frames(), seen);
-                var sound = drafts.Where(d => d.Faults == 0).OrderBy(d => d.Cost).Take(4).ToList();
-                var made = sound
-                    .SelectMany(d =>
-                        new[] { Pocketed(d, [.. photos.Where((_, i) => order.Contains(i))]), d with { LeftOut = order.Count } }
-                    )
-                    .OfType<Draft>()
-                    .Select(Carry)
-                    .OfType<Making>()
-                    .ToList();
-                if (made.Count > 0)
+                if (Without(over, mayLeaveOut: true) is { Count: > 0 } made)
                     return made;
             }
             return [];
         }
+
+        // A guest said that a flap is fine: of each kind of photo the one that is told last goes under one.
+        private IEnumerable<Making> Flapped() =>
+            Enumerable
+                .Range(0, photos.Count)
+                .Where(i => !photos[i].Focal && !photos[i].OneOfAKind)
+                .GroupBy(i => photos[i].Unnamed)
+                .SelectMany(alike => Without([alike.Last()], mayLeaveOut: false));
+
+        private List<Making> Without(HashSet<int> over, bool mayLeaveOut) =>
+            [
+                .. All(Frames(), [.. photos.Where((_, i) => !over.Contains(i))])
+                    .Where(d => d.Faults == 0)
+                    .OrderBy(d => d.Cost)
+                    .Take(4)
+                    .SelectMany(d =>
+                        new[]
+                        {
+                            Pocketed(d, [.. photos.Where((_, i) => over.Contains(i))]),
+                            mayLeaveOut ? d with { LeftOut = over.Count } : null,
+                        }
+                    )
+                    .OfType<Draft>()
+                    .Select(Carry)
+                    .OfType<Making>(),
+            ];
 
         // A pocket on the smallest photo that it holds all of them on.
         private static Draft? Pocketed(Draft draft, IReadOnlyList<GuestPhoto> hidden)

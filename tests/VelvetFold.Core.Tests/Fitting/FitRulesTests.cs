@@ -243,6 +243,32 @@ public class FitRulesTests
         Assert.NotNull(Adaptation.Apply(Spread, right.Changes).Layouts[0].Piece("T1"));
     }
 
+    [Theory]
+    [InlineData("4 x 6, 3 x 4, 3 x 4", false)]
+    [InlineData("7 of 4 x 6", true)]
+    public void A_flap_that_is_fine_is_taken_only_where_much_would_be_lost_without_it(string line, bool isTaken)
+    {
+        var (photos, wishes) = (Photos(line), new FitWishes(FlapIsFine: true));
+        // A row of three over a card.
+        var row = Kit(
+            Layout(
+                LayoutKind.Single,
+                Piece("B1", "12", "12", Kits.Left("0"), Top("0"), kind: PieceKind.Base),
+                Photo("P1", "3", "4", Kits.Left("3/4"), Top("2"), ("other", "1/8")),
+                Photo("P2", "3", "4", Kits.Left("4 3/8"), Top("2"), ("other", "1/8")),
+                Photo("P3", "3", "4", Kits.Left("8"), Top("2"), ("other", "1/8")),
+                Piece("T1", "6", "3/4", Kits.Left("3/4"), Top("1"), kind: PieceKind.Title, paper: "other"),
+                Piece("J1", "6", "4", Kits.Left("3/4"), Top("7"), kind: PieceKind.Journaling, paper: "other")
+            )
+        );
+        var seen = FitSearch.Find(row, "L1", photos).Fits;
+        Assert.DoesNotContain(seen, HasFlap);
+        var fits = FitSearch.Find(row, "L1", photos, 10, wishes: wishes).Fits;
+        Assert.Equal(isTaken, fits.Any(HasFlap));
+        Assert.All(fits.Where(HasFlap), f => Assert.True(f.Score > seen[0].Score + 25, $"{f.Score} against {seen[0].Score}"));
+        static bool HasFlap(Fit fit) => fit.Changes.Any(c => c.Move == OpeningMove.Pocket);
+    }
+
     // A grey mat under a black-and-white photo disappears (common practice, no source).
     [Fact]
     public void A_black_and_white_photo_gets_the_mat_of_another_where_its_own_would_swallow_it()
