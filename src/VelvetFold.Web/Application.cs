@@ -101,6 +101,7 @@ internal static class Application
         api.MapCompute();
         api.MapGuides();
         api.MapFits();
+        api.MapProposals();
         api.MapCounts();
         api.MapStudio();
         app.MapOpenApi("/api/{documentName}.json").ExcludeFromDescription();

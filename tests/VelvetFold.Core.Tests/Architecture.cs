@@ -21,6 +21,7 @@ public class Architecture
         "Eye",
         "Guides",
         "Fitting",
+        "Proposing",
         "Counting",
         "Workshops",
     ];

@@ -134,3 +134,28 @@ test('what the eye says is opened when wanted, mended by a press, and switched o
   await page.getByRole('button', { name: 'Tilt it less' }).click();
   await expect(page.getByRole('button', { name: /What the eye says/ })).toHaveCount(0);
 });
+
+test('a page is made out of nothing but sizes, by keys alone', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages`);
+  await page.getByRole('button', { name: 'New page' }).press('Enter');
+  const dialog = page.getByRole('dialog');
+  await dialog.getByLabel('a single page').check();
+  await dialog.getByRole('button', { name: 'Out of sizes…' }).press('Enter');
+  const sizes = dialog.getByRole('textbox', { name: 'Sizes' });
+  await sizes.fill('nine by nine');
+  await sizes.press('Enter');
+  await expect(dialog.getByRole('alert')).toContainText('nine by nine is no size');
+  await sizes.fill('9 x 9, 5 x 7, 4 x 6 photo, 1 1/2 x 12, 1/2 x 12, 2 x 3');
+  await sizes.press('Enter');
+  const pages = dialog.getByRole('radiogroup', { name: 'Pages that are proposed' });
+  await expect(pages.getByRole('radio').nth(2)).toBeVisible();
+  await pages.getByRole('radio').first().focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(pages.getByRole('radio').nth(1)).toBeChecked();
+  await expect(dialog.getByText(/^Cut from /)).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take it' }).press('Enter');
+  await expect(dialog).toHaveCount(0);
+  await expect(page.getByRole('heading', { name: 'Out of sizes' })).toBeVisible();
+  await expect(page.getByText(/7 pieces, 1 photo/)).toBeVisible();
+});

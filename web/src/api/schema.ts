@@ -1581,6 +1581,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/proposals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ProposalsQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ProposalsAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/counts": {
         parameters: {
             query?: never;
@@ -7517,6 +7565,59 @@ export interface components {
             unread?: number[];
             /** @description Whether whoever follows it ends with the pages as designed and nothing left over. */
             holds: boolean;
+        };
+        /** @description A page out of sizes. */
+        ProposalView: {
+            layout: components["schemas"]["Layout"];
+            /** Format: double */
+            score: number;
+            /** @description Why this paper for that piece, and what takes points off. */
+            says: string[];
+            /** @description What its pieces are cut from; a base that was added is not counted. */
+            sheets: components["schemas"]["ProposedSheets"][];
+            picture: components["schemas"]["Scene"];
+        };
+        /** @description Pages that differ, the best first. */
+        ProposalsAnswer: {
+            proposals: components["schemas"]["ProposalView"][];
+            why: null | components["schemas"]["Saying"];
+        };
+        /** @description Sizes that are to become a page. */
+        ProposalsQuestion: {
+            kit: components["schemas"]["Kit"];
+            /** @description The sizes in a line: 10 x 10, 6 x 8, 6 x 4 photo, 2 of 1/2 x 12. */
+            text?: null | string;
+            /** @description The page's size; that of the kit's first layout where left out, or of its first paper where it has none. */
+            page?: {
+                /**
+                 * Format: length
+                 * @description An exact length with its unit: 3 1/2 in, 89 mm.
+                 */
+                width: string;
+                /**
+                 * Format: length
+                 * @description An exact length with its unit: 3 1/2 in, 89 mm.
+                 */
+                height: string;
+            };
+            /** @description The ids of the papers that may be used; all of the kit where left out. */
+            papers?: null | string[];
+            /**
+             * Format: int32
+             * @description How many sheets there are in all, 1 to 50; as many as it takes where left out.
+             */
+            sheets?: null | number;
+            /**
+             * Format: int32
+             * @description How many pages are wanted, 1 to 6; 6 where left out.
+             */
+            count?: null | number;
+        };
+        /** @description So many sheets of a paper. */
+        ProposedSheets: {
+            paper: string;
+            /** Format: int32 */
+            sheets: number;
         };
         /** @description What is bought of a paper or of parts for a run. */
         Purchase: {

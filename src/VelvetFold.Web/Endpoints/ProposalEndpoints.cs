@@ -1,0 +1,110 @@
+using VelvetFold.Core.Drawing;
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Proposing;
+using VelvetFold.Core.Wording;
+
+namespace VelvetFold.Web.Endpoints;
+
+/// <summary>Sizes that are to become a page.</summary>
+/// <param name="Text">The sizes in a line: 10 x 10, 6 x 8, 6 x 4 photo, 2 of 1/2 x 12.</param>
+/// <param name="Page">The page's size; that of the kit's first layout where left out, or of its first paper where it has none.</param>
+/// <param name="Papers">The ids of the papers that may be used; all of the kit where left out.</param>
+/// <param name="Sheets">How many sheets there are in all, 1 to 50; as many as it takes where left out.</param>
+/// <param name="Count">How many pages are wanted, 1 to 6; 6 where left out.</param>
+internal sealed record ProposalsQuestion(
+    Kit Kit,
+    string? Text = null,
+    Size? Page = null,
+    IReadOnlyList<string>? Papers = null,
+    int? Sheets = null,
+    int? Count = null
+);
+
+/// <summary>A page out of sizes.</summary>
+/// <param name="Says">Why this paper for that piece, and what takes points off.</param>
+/// <param name="Sheets">What its pieces are cut from; a base that was added is not counted.</param>
+internal sealed record ProposalView(
+    Layout Layout,
+    decimal Score,
+    IReadOnlyList<Saying> Says,
+    IReadOnlyList<ProposedSheets> Sheets,
+    Scene Picture
+);
+
+/// <summary>Pages that differ, the best first.</summary>
+/// <param name="Why">Where there is none: what stands in the way.</param>
+internal sealed record ProposalsAnswer(IReadOnlyList<ProposalView> Proposals, Saying? Why);
+
+/// <summary>Proposes pages, without keeping anything.</summary>
+internal static class ProposalEndpoints
+{
+    private const int MostSheets = 50;
+
+    public static void MapProposals(this RouteGroupBuilder api) =>
+        api.MapPost("/compute/proposals", ProposeAsync)
+            .WithTags("Compute")
+            .Accepts<ProposalsQuestion>("application/json")
+            .Produces<ProposalsAnswer>()
+            .ProducesProblem(400);
+
+    private static async Task<IResult> ProposeAsync(HttpRequest request, CancellationToken cancel)
+    {
+        var reading = await Body.ReadAsync<ProposalsQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        var kit = question.Kit;
+        var faults = Faults(question);
+        if (faults.Count > 0)
+            return Problems.Bad(faults);
+        var page = question.Page ?? kit.Layouts.Select(l => (Size?)l.Page).FirstOrDefault() ?? kit.Papers[0].Size;
+        var (answer, unread) = Proposals.Of(
+            kit,
+            new(question.Text ?? "", page, question.Papers, question.Sheets),
+            question.Count ?? Proposals.Most,
+            cancel: cancel
+        );
+        if (answer is null)
+            return Problems.Bad([.. unread.Select(f => new Fault("text", f.Says))]);
+        return Body.Json(
+            new ProposalsAnswer(
+                [
+                    .. answer.Proposals.Select(p =>
+                    {
+                        var with = kit with { Layouts = [.. kit.Layouts, p.Layout] };
+                        return new ProposalView(
+                            p.Layout,
+                            p.Score,
+                            p.Says,
+                            p.Sheets,
+                            LayoutPicture.Draw(with, Resolver.Resolve(p.Layout, with))
+                        );
+                    }),
+                ],
+                answer.Why
+            ),
+            kit.Unit
+        );
+    }
+
+    private static List<Fault> Faults(ProposalsQuestion question)
+    {
+        var faults = new List<Fault>();
+        if (question.Kit.Papers.Count == 0)
+            faults.Add(new("kit.papers", Saying.Of("proposal.no-papers")));
+        if (question.Page is { } page && (!page.IsReal || page.Longer > KitRules.Largest))
+            faults.Add(new("page", Saying.Of("problem.is-no-page", ("page", page))));
+        if (question.Sheets is < 1 or > MostSheets)
+            faults.Add(new("sheets", Saying.Of("problem.is-no-number-of-sheets", ("sheets", question.Sheets), ("most", MostSheets))));
+        if (question.Count is < 1 or > Proposals.Most)
+            faults.Add(new("count", Saying.Of("problem.pages-cannot-be-asked", ("count", question.Count), ("most", Proposals.Most))));
+        faults.AddRange(
+            (question.Papers ?? [])
+                .Select((id, i) => (id, i))
+                .Where(p => question.Kit.Paper(p.id) is null)
+                .Select(p => new Fault($"papers[{p.i}]", Saying.Of("problem.there-is-no-paper-2", ("paper", p.id))))
+        );
+        return faults;
+    }
+}

@@ -1,0 +1,143 @@
+import { Radio, RadioGroup } from '@headlessui/react';
+import { useMutation } from '@tanstack/react-query';
+import { useState, type SubmitEvent } from 'react';
+import { api, ApiError, unwrap, type Layout } from '../../api/client';
+import { useKit } from '../../parts/kitContext';
+import { unbroken } from '../../parts/length';
+import { ScenePicture } from '../../parts/ScenePicture';
+
+interface Props {
+  /** The page that the pieces lie on. */
+  page: Layout['page'];
+  onTake: (layout: Layout) => void;
+}
+
+/** Sizes of pieces, and pages that are proposed of them. */
+export function OutOfSizes({ page, onTake }: Props) {
+  const { kit } = useKit();
+  const papers = kit.papers ?? [];
+  const [text, setText] = useState('');
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
+  const [sheets, setSheets] = useState('');
+  const [chosen, setChosen] = useState(0);
+  const ask = useMutation({
+    mutationFn: async () =>
+      unwrap(
+        await api.POST('/api/compute/proposals', {
+          body: {
+            kit,
+            text,
+            page,
+            papers: papers.filter((p) => !left.has(p.id)).map((p) => p.id),
+            ...(sheets.trim() ? { sheets: Number(sheets) } : {}),
+          },
+        }),
+      ),
+    onMutate: () => setChosen(0),
+  });
+  const propose = (event: SubmitEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    ask.mutate();
+  };
+  const found = ask.data?.proposals ?? [];
+  const open = found[chosen];
+  const why = ask.error instanceof ApiError ? Object.values(ask.error.errors).join(' ') || ask.error.message : ask.error?.message;
+  return (
+    <div className="text-[15px]">
+      <form onSubmit={propose} className="grid grid-cols-[7rem_1fr] items-baseline gap-y-3">
+        <label htmlFor="sizes-text">Sizes</label>
+        <input
+          id="sizes-text"
+          className="field"
+          value={text}
+          onChange={(event) => setText(event.currentTarget.value)}
+          placeholder={
+            kit.unit === 'mm'
+              ? '250 x 250, 150 x 200, 150 x 100 photo, 20 x 300'
+              : '9 x 9, 5 x 7, 4 x 6 photo, 1 x 12, 2 of 1/2 x 11'
+          }
+        />
+        <span>Papers</span>
+        <span className="flex flex-wrap gap-x-4 gap-y-1">
+          {papers.map((paper) => (
+            <label key={paper.id} className="flex items-center gap-1.5">
+              <input
+                type="checkbox"
+                className="accent-velvet"
+                checked={!left.has(paper.id)}
+                onChange={(event) => {
+                  const next = new Set(left);
+                  if (event.currentTarget.checked) next.delete(paper.id);
+                  else next.add(paper.id);
+                  setLeft(next);
+                }}
+              />
+              {paper.name}
+            </label>
+          ))}
+        </span>
+        <label htmlFor="sizes-sheets">Sheets at most</label>
+        <span className="flex items-baseline gap-3">
+          <input
+            id="sizes-sheets"
+            className="field w-20"
+            type="number"
+            min={1}
+            max={50}
+            value={sheets}
+            onChange={(event) => setSheets(event.currentTarget.value)}
+            placeholder="any"
+          />
+          <button type="submit" className="press" disabled={ask.isPending}>
+            {ask.isPending ? 'Laying them out…' : 'Propose pages'}
+          </button>
+        </span>
+      </form>
+      {why && (
+        <p role="alert" className="pt-3 text-rust">
+          {why}
+        </p>
+      )}
+      {ask.data?.why && (
+        <p role="status" className="pt-3">
+          {ask.data.why}
+        </p>
+      )}
+      {open && (
+        <>
+          <RadioGroup
+            aria-label="Pages that are proposed"
+            className="grid grid-cols-6 gap-2 pt-4"
+            value={chosen}
+            onChange={setChosen}
+          >
+            {found.map((proposal, i) => (
+              <Radio
+                key={i}
+                value={i}
+                aria-label={`Page ${i + 1}: ${Math.round(proposal.score)} of 100`}
+                className="cursor-pointer border-b-2 border-transparent pb-1 hover:border-line data-checked:border-velvet"
+              >
+                <ScenePicture scene={proposal.picture} papers={papers} labels={false} className="aspect-square w-full" />
+              </Radio>
+            ))}
+          </RadioGroup>
+          <div className="grid grid-cols-[1fr_auto] gap-x-4 pt-2">
+            <ul>
+              {open.says.map((says) => (
+                <li key={says}>{unbroken(says)}</li>
+              ))}
+              <li className="text-soft">
+                Cut from{' '}
+                {open.sheets.map((s) => `${s.sheets} x ${papers.find((p) => p.id === s.paper)?.name ?? s.paper}`).join(', ')}
+              </li>
+            </ul>
+            <button type="button" className="press-first self-start" onClick={() => onTake(open.layout)}>
+              Take it
+            </button>
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
