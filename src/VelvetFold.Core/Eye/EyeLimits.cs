@@ -1,3 +1,5 @@
+using VelvetFold.Core.Measures;
+
 namespace VelvetFold.Core.Eye;
 
 /// <summary>From where on the eye says something. Each limit stands with its reason in docs/eye.md; they were fixed before any page was
@@ -24,6 +26,12 @@ public static class EyeLimits
 
     /// <summary>An accent takes no more than this share of the page: more of it is a ground.</summary>
     public const double AccentShare = 0.1;
+
+    /// <summary>Middles within this stand in one line, and straight opposite: half an inch.</summary>
+    public static readonly Length OneLine = Length.Inches(0, 1, 2);
+
+    /// <summary>Parts no farther from each other than this are one cluster: an inch.</summary>
+    public static readonly Length Together = Length.Inches(1);
 
     /// <summary>A photo tilted by more degrees than this draws the eye to its tilt.</summary>
     public const decimal Tilt = 10;

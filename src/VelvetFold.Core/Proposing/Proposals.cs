@@ -271,15 +271,15 @@ public static class Proposals
             var (slot, face) = (made.Way.Slots[i], made.Faces[i]);
             // A strip by its width first, whichever way it runs.
             var own = slot.Role == SizeRole.Strip ? new Size(slot.Box.Size.Shorter, slot.Box.Size.Longer) : slot.Box.Size;
-            var size = ("size", (object)reading.Format(own));
+            var size = reading.Format(own);
             if (slot.Role == SizeRole.Ground && !face.IsBusy)
-                yield return Saying.Of("proposal.calm", size, ("paper", face.Paper.Name));
+                yield return Saying.Of("proposal.calm", ("size", size), ("paper", face.Paper.Name));
             if (slot.Role == SizeRole.Block && face.Face.Motif is { } motif && slot.Box.Size.Shorter >= motif * EyeLimits.MotifTimes)
-                yield return Saying.Of("proposal.motif", size, ("paper", face.Paper.Name));
+                yield return Saying.Of("proposal.motif", ("size", size), ("paper", face.Paper.Name));
             if (slot.Role == SizeRole.Strip && Papering.FromTear(slot, face))
-                yield return Saying.Of("proposal.tear", size, ("paper", face.Paper.Name));
+                yield return Saying.Of("proposal.tear", ("size", size), ("paper", face.Paper.Name));
             if (slot.Role == SizeRole.Photo)
-                yield return Saying.Of("proposal.mat", size, ("paper", face.Paper.Name));
+                yield return Saying.Of("proposal.mat", ("size", size), ("paper", face.Paper.Name));
         }
     }
 }

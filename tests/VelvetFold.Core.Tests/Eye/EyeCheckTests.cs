@@ -219,4 +219,55 @@ public class EyeCheckTests
         var seen = kit.With(kit.Layouts[0] with { Accepted = [new("eye-vanishes", "B1", "meant so")] });
         Assert.Equal("meant so", Assert.Single(Says(seen)).Accepted);
     }
+
+    private static Piece Star(string id, string left, string top) =>
+        Piece(id, "1", "1", Left(left), Top(top), kind: PieceKind.DieCut, paper: "coral");
+
+    // An accent in a row of three; the same three as a triangle.
+    [Theory]
+    [InlineData("2", true)]
+    [InlineData("4", false)]
+    public void An_accent_in_one_line_is_told_and_a_triangle_is_not(string third, bool isTold)
+    {
+        var kit = Of(Ground("cream"), Star("D1", "1", "2"), Star("D2", "5", "2"), Star("D3", "9", third));
+        Assert.Equal(isTold, Says(kit).Any(f => f.Code == "eye-on-a-line" && f.Pieces.SequenceEqual(["D1", "D2", "D3"])));
+    }
+
+    [Theory]
+    [InlineData(PageSide.Left, true)]
+    [InlineData(PageSide.Right, false)]
+    public void An_accent_on_one_page_of_a_spread_is_told(PageSide second, bool isTold)
+    {
+        var layout = Layout(
+            LayoutKind.Spread,
+            Ground("cream"),
+            Ground("cream") with
+            {
+                Id = "A2",
+                Side = PageSide.Right,
+            },
+            Star("D1", "1", "2"),
+            Star("D2", "5", "6") with
+            {
+                Side = second,
+            }
+        );
+        Assert.Equal(isTold, Says(Kit(layout, Papers)).Any(f => f.Code == "eye-one-page"));
+    }
+
+    [Theory]
+    [InlineData("10", "2", true)]
+    [InlineData("10", "5", false)]
+    [InlineData("6", "2", false)]
+    public void Two_equal_parts_straight_opposite_are_told(string left, string top, bool isTold) =>
+        Assert.Equal(isTold, Says(Of(Ground("cream"), Star("D1", "1", "2"), Star("D2", left, top))).Any(f => f.Code == "eye-opposite"));
+
+    [Fact]
+    public void Two_parts_by_themselves_are_a_pair_and_three_a_cluster()
+    {
+        Piece[] two = [Ground("cream"), Star("D1", "1", "2"), Star("D2", "2 1/2", "2 1/2")];
+        Assert.Contains(Says(Of(two)), f => f.Code == "eye-pair" && f.Pieces.SequenceEqual(["D1", "D2"]));
+        Assert.DoesNotContain(Says(Of([.. two, Star("D3", "2", "4")])), f => f.Code == "eye-pair");
+        Assert.DoesNotContain(Says(Of([.. two.Take(2), Star("D2", "6", "7")])), f => f.Code == "eye-pair");
+    }
 }

@@ -1,0 +1,95 @@
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
+
+namespace VelvetFold.Core.Eye;
+
+/// <summary>Where on page and spread an accent colour returns.</summary>
+internal static class Returns
+{
+    /// <summary>An accent colour with the places where it is seen: pieces of it, and prints that have it.</summary>
+    /// <param name="Own">The pieces that are it; no photo's mats, which stand where the photos do.</param>
+    private sealed record Accent(SeenFace Face, IReadOnlyList<SeenThing> Own, IReadOnlyList<SeenThing> All);
+
+    /// <summary>On one page of a spread only: the other page looks like another layout (common practice, no source).</summary>
+    public static IEnumerable<Finding> OnOnePage(Kit kit, SeenPage page)
+    {
+        if (page.Layout.Layout.Kind != LayoutKind.Spread)
+            yield break;
+        var seam = page.Layout.Layout.Page.Width;
+        foreach (var accent in Accents(page).Where(a => a.Own.Count > 1))
+        {
+            var side =
+                accent.All.All(t => t.Box.Right <= seam) ? "left"
+                : accent.All.All(t => t.Box.X >= seam) ? "right"
+                : null;
+            if (side is not null)
+                yield return Say(
+                    page,
+                    accent,
+                    "eye-one-page",
+                    Saying.Of("finding.eye-one-page", ("paper", accent.Face.Paper.Name), ("side", side), ("list", Labels(accent)))
+                );
+        }
+    }
+
+    /// <summary>Three and more places in one line: the eye runs off along it, where a triangle would hold it (common practice, no
+    /// source).</summary>
+    public static IEnumerable<Finding> OnALine(Kit kit, SeenPage page)
+    {
+        // A strip runs along the page anyhow.
+        foreach (
+            var accent in Accents(page)
+                .Where(a => a.Own.Count > 2 && a.Own.Count == a.All.Count && a.Own.All(t => t.Placed.Piece.Kind != PieceKind.Strip))
+        )
+            if (InALine(accent.Own, Axis.Across) || InALine(accent.Own, Axis.Down))
+                yield return Say(
+                    page,
+                    accent,
+                    "eye-on-a-line",
+                    Saying.Of(
+                        "finding.eye-on-a-line",
+                        ("paper", accent.Face.Paper.Name),
+                        ("count", accent.Own.Count),
+                        ("list", Labels(accent))
+                    )
+                );
+    }
+
+    private static bool InALine(IReadOnlyList<SeenThing> places, Axis axis)
+    {
+        var middles = places.Select(p => p.Box.Along(axis)).Select(s => s.Start + s.Extent.Half).ToList();
+        return middles.Max() - middles.Min() <= EyeLimits.OneLine;
+    }
+
+    private static IEnumerable<Accent> Accents(SeenPage page)
+    {
+        var whole = (double)page.Layout.Layout.PageBox(PageSide.Both).Size.Area;
+        var papers = page.Things.Where(t => t.Face is not null).ToList();
+        var known = new List<string>();
+        foreach (var thing in papers.Where(t => t.Placed.Piece.Kind is not (PieceKind.Base or PieceKind.Photo)))
+        {
+            var colour = thing.Face!.Face.Colour;
+            if (
+                Colours.LabOf(colour).Chroma < EyeLimits.Accent
+                || (double)thing.Box.Size.Area / whole > EyeLimits.AccentShare
+                || known.Exists(k => Colours.Difference(k, colour) < EyeLimits.Alike)
+            )
+                continue;
+            known.Add(colour);
+            bool Has(string? other) => other is not null && Colours.Difference(other, colour) < EyeLimits.Alike;
+            yield return new(
+                thing.Face,
+                [.. papers.Where(t => t.Placed.Piece.Kind is not (PieceKind.Base or PieceKind.Photo) && Has(t.Face!.Face.Colour))],
+                [.. papers.Where(t => Has(t.Face!.Face.Colour) || Has(t.Face.Face.Ink))]
+            );
+        }
+    }
+
+    private static IEnumerable<string> Labels(Accent accent) => accent.Own.Select(t => t.Placed.Label).Distinct();
+
+    private static Finding Say(SeenPage page, Accent accent, string code, Saying says) =>
+        EyeCheck.Say(page, code, [.. accent.Own.Select(t => t.Placed.Id).Distinct()], says);
+}
