@@ -132,37 +132,52 @@ internal sealed class Arranging(Size page, IReadOnlyList<SaidSize> sizes, Length
         return true;
     }
 
+    // Several beside one another as one, or under one another where they find no room so.
     private bool Photos(List<Slot> slots, Box on, bool isBlock, bool right, PhotoAt at)
     {
-        Box? before = null;
-        foreach (var (size, i) in Of(SizeRole.Photo).Select((s, i) => (s, i)))
+        var photos = Of(SizeRole.Photo);
+        if (photos.Count == 0)
+            return true;
+        if (Page.Inset(_quarter) is not { } inner)
+            return false;
+        foreach (var axis in photos.Count == 1 ? [Axis.Across] : new[] { Axis.Across, Axis.Down })
         {
-            Box box;
-            if (before is { } last)
-                box = new(last.Right + _quarter, last.Y, size);
-            else if (at == PhotoAt.OnIt)
+            var along = photos.Aggregate(_quarter * (photos.Count - 1), (sum, s) => sum + s.Along(axis));
+            var across = photos.Max(s => s.Along(axis == Axis.Across ? Axis.Down : Axis.Across));
+            var whole = axis == Axis.Across ? new Size(along, across) : new Size(across, along);
+            if (Together(whole, on, isBlock, right, at) is not { } box || !inner.Contains(box))
+                continue;
+            var start = axis == Axis.Across ? box.X : box.Y;
+            for (var i = 0; i < photos.Count; i++)
             {
-                if (size.Width + _quarter * 2 > on.Width || size.Height + _quarter * 2 > on.Height)
-                    return false;
-                box = new(On(on.X + (on.Width - size.Width).Half), On(on.Y + (on.Height - size.Height).Half), size);
+                slots.Add(
+                    new($"P{i + 1}", SizeRole.Photo, axis == Axis.Across ? new(start, box.Y, photos[i]) : new(box.X, start, photos[i]))
+                );
+                start += photos[i].Along(axis) + _quarter;
             }
-            else if (!isBlock)
-                return false;
-            else if (at == PhotoAt.HalfOn)
-            {
-                var by = _quarter * 6;
-                box = new(right ? on.Right - by - size.Width : on.X + by, On(on.Y + (on.Height - size.Height).Half), size);
-                if (on.Contains(box))
-                    return false;
-            }
-            else
-                box = new(right ? on.X - _quarter - size.Width : on.Right + _quarter, on.Y, size);
-            if (Page.Inset(_quarter) is not { } inner || !inner.Contains(box))
-                return false;
-            slots.Add(new($"P{i + 1}", SizeRole.Photo, box));
-            before = box;
+            return true;
         }
-        return true;
+        return false;
+    }
+
+    private Box? Together(Size size, Box on, bool isBlock, bool right, PhotoAt at)
+    {
+        var middle = On(on.Y + (on.Height - size.Height).Half);
+        switch (at)
+        {
+            case PhotoAt.OnIt:
+                return size.Width + _quarter * 2 > on.Width || size.Height + _quarter * 2 > on.Height
+                    ? null
+                    : new(On(on.X + (on.Width - size.Width).Half), middle, size);
+            case PhotoAt.HalfOn when isBlock:
+                var by = _quarter * 6;
+                var box = new Box(right ? on.Right - by - size.Width : on.X + by, middle, size);
+                return on.Contains(box) ? null : box;
+            case PhotoAt.Beside when isBlock:
+                return new(right ? on.X - _quarter - size.Width : on.Right + _quarter, on.Y, size);
+            default:
+                return null;
+        }
     }
 
     // In line with what lies there, near the photo, on no photo and no other card, across as few edges as can be.

@@ -234,12 +234,16 @@ public static class Proposals
 
     private static bool Holds(Span whole, Span part) => whole.Start <= part.Start && part.End <= whole.End;
 
-    // Of one structure one page is enough, and of the same papers three.
+    // Of one structure one page is enough, of the same places (or their mirror image) too, and of the same papers three.
     private static bool IsLike(IReadOnlyList<Made> chosen, Made one)
     {
         bool SamePapers(Made other) =>
             other.Faces.Zip(one.Faces).All(p => p.First.Paper.Id == p.Second.Paper.Id && p.First.Side == p.Second.Side);
-        return chosen.Any(c => c.Way.Structure == one.Way.Structure) || chosen.Count(SamePapers) >= 3;
+        bool SamePlaces(Made other) =>
+            other.Way.Slots.Zip(one.Way.Slots).All(p => p.First.Box == p.Second.Box)
+            || other.Way.Slots.Zip(one.Way.Slots).All(p => Mirrored(p.First.Box) == p.Second.Box);
+        Box Mirrored(Box box) => box with { X = one.Resolved.Layout.Page.Width - box.Right };
+        return chosen.Any(c => c.Way.Structure == one.Way.Structure || SamePlaces(c)) || chosen.Count(SamePapers) >= 3;
     }
 
     // What it is cut from; null where that is more than there is, or what does not come out of its paper.

@@ -177,6 +177,20 @@ public class ProposalsTests
         Assert.Equal(PieceKind.Strip, layout.Pieces.Single(p => p.Size.Shorter == L("2")).Kind);
     }
 
+    [Theory]
+    [InlineData("2 of 4 x 6 photo", "4 1/4", "0")]
+    [InlineData("9 x 11, 2 of 6 x 4 photo", "0", "4 1/4")]
+    public void Photos_stand_beside_one_another_or_under(string text, string across, string down)
+    {
+        var proposal = Ask(text).Proposals[0];
+        var pieces = Resolver.Resolve(proposal.Layout, Studio with { Layouts = [proposal.Layout] });
+        var (first, second) = (pieces.Piece("P1")!.Box, pieces.Piece("P2")!.Box);
+        Assert.Equal((L(across), L(down)), (second.X - first.X, second.Y - first.Y));
+    }
+
+    [Fact]
+    public void One_photo_alone_is_one_page() => Assert.Single(Ask("4 x 6 photo").Proposals);
+
     [Fact]
     public void Only_the_papers_that_may_be_used_are()
     {
