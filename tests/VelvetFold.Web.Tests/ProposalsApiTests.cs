@@ -40,6 +40,25 @@ public sealed class ProposalsApiTests(Studio studio) : IClassFixture<Studio>
         Assert.DoesNotContain(pages["layouts"]!.AsArray()[^1]!["findings"]!.AsArray(), f => (string)f!["gravity"]! == "fault");
     }
 
+    [Fact]
+    public async Task A_layout_of_another_kit_is_used_with_its_papers_mapped()
+    {
+        var into = JsonNode.Parse(Kite)!;
+        into["layouts"]!.AsArray().Clear();
+        into["papers"]!.AsArray().RemoveAt(0);
+        async Task<(HttpStatusCode Status, JsonNode Answer)> Bring(string more) =>
+            await Ask("/api/compute/brought", $$"""{"kit":{{into.ToJsonString()}},"from":{{Kite}},{{more}}}""");
+        var (status, answer) = await Bring("""  "layout":"L2"  """);
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Equal("L1", (string)answer["layout"]!);
+        Assert.Single(answer["kit"]!["layouts"]!.AsArray());
+        Assert.NotEmpty(answer["papers"]!.AsArray());
+        Assert.Equal(HttpStatusCode.BadRequest, (await Bring("""  "layout":"L9"  """)).Status);
+        var (refused, says) = await Bring("""  "layout":"L2","papers":{"ember":"moon"}  """);
+        Assert.Equal(HttpStatusCode.BadRequest, refused);
+        Assert.NotNull(says["errors"]!["papers.ember"]);
+    }
+
     [Theory]
     [InlineData("""  "text":"nine by nine"  """, "text")]
     [InlineData("""  "text":""  """, "text")]

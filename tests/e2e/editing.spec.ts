@@ -159,3 +159,18 @@ test('a page is made out of nothing but sizes, by keys alone', async ({ page, re
   await expect(page.getByRole('heading', { name: 'Out of sizes' })).toBeVisible();
   await expect(page.getByText(/7 pieces, 1 photo/)).toBeVisible();
 });
+
+test('a layout of another kit is used here, its papers mapped', async ({ page, request }) => {
+  const [into, from] = [await freshKit(request), await freshKit(request)];
+  await page.goto(`/kits/${into}/pages`);
+  await page.getByRole('button', { name: 'New page' }).click();
+  const dialog = page.getByRole('dialog');
+  await dialog.getByRole('button', { name: 'From another kit…' }).click();
+  await dialog.getByLabel('Kit', { exact: true }).selectOption(from);
+  await dialog.getByLabel('Layout', { exact: true }).selectOption({ label: 'L2 The kite shop' });
+  await expect(dialog.getByText(/ is here as well\.$/).first()).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take it' }).click();
+  await expect(dialog).toHaveCount(0);
+  await expect(page).toHaveURL(/pages\/L4$/);
+  await expect(page.getByRole('heading', { name: 'The kite shop' })).toBeVisible();
+});

@@ -37,17 +37,49 @@ internal sealed record ProposalView(
 /// <param name="Why">Where there is none: what stands in the way.</param>
 internal sealed record ProposalsAnswer(IReadOnlyList<ProposalView> Proposals, Saying? Why);
 
+/// <summary>A layout of another kit that is to be used in this one.</summary>
+/// <param name="From">The other kit.</param>
+/// <param name="Layout">Its layout.</param>
+/// <param name="Papers">What stands for a paper, by its id there: an id here, or an empty text where it comes along. What is not said is
+/// chosen: the same name, a like one, else it comes along.</param>
+internal sealed record BringQuestion(Kit Kit, Kit From, string? Layout = null, IReadOnlyDictionary<string, string>? Papers = null);
+
 /// <summary>Proposes pages, without keeping anything.</summary>
 internal static class ProposalEndpoints
 {
     private const int MostSheets = 50;
 
-    public static void MapProposals(this RouteGroupBuilder api) =>
+    public static void MapProposals(this RouteGroupBuilder api)
+    {
         api.MapPost("/compute/proposals", ProposeAsync)
             .WithTags("Compute")
             .Accepts<ProposalsQuestion>("application/json")
             .Produces<ProposalsAnswer>()
             .ProducesProblem(400);
+        api.MapPost("/compute/brought", BringAsync)
+            .WithTags("Compute")
+            .Accepts<BringQuestion>("application/json")
+            .Produces<Brought>()
+            .ProducesProblem(400);
+    }
+
+    private static async Task<IResult> BringAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<BringQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        if (KitRules.Faults(question.From) is { Count: > 0 } there)
+            return Problems.Bad([.. there.Select(f => f with { Path = "from." + f.Path })]);
+        if (question.From.Layout(question.Layout ?? "") is null)
+            return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout ?? "")));
+        var unknown = (question.Papers ?? new Dictionary<string, string>())
+            .Where(p => p.Value.Length > 0 && question.Kit.Paper(p.Value) is null)
+            .Select(p => new Fault($"papers.{p.Key}", Saying.Of("problem.there-is-no-paper-2", ("paper", p.Value))))
+            .ToList();
+        return unknown.Count > 0
+            ? Problems.Bad(unknown)
+            : Body.Json(Bringing.Of(question.Kit, question.From, question.Layout!, question.Papers), question.Kit.Unit);
+    }
 
     private static async Task<IResult> ProposeAsync(HttpRequest request, CancellationToken cancel)
     {

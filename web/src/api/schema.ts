@@ -1629,6 +1629,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/brought": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BringQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Brought"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/counts": {
         parameters: {
             query?: never;
@@ -5550,6 +5598,38 @@ export interface components {
             y: components["schemas"]["Length"];
             width: components["schemas"]["Length"];
             height: components["schemas"]["Length"];
+        };
+        /** @description A layout of another kit that is to be used in this one. */
+        BringQuestion: {
+            kit: components["schemas"]["Kit"];
+            /** @description The other kit. */
+            from: components["schemas"]["Kit"];
+            /** @description Its layout. */
+            layout?: null | string;
+            /**
+             * @description What stands for a paper, by its id there: an id here, or an empty text where it comes along. What is not said is
+             *         chosen: the same name, a like one, else it comes along.
+             */
+            papers?: null | {
+                [key: string]: string;
+            };
+        };
+        /** @description A kit with a layout of another one. */
+        Brought: {
+            kit: components["schemas"]["Kit"];
+            /** @description What the layout is called here. */
+            layout: string;
+            papers: components["schemas"]["BroughtPaper"][];
+        };
+        /** @description What stands for a paper of another kit. */
+        BroughtPaper: {
+            /** @description The paper there. */
+            from: string;
+            /** @description The paper here. */
+            to: string;
+            /** @description Whether it came along, as nothing here is like it. */
+            added: boolean;
+            says: components["schemas"]["Saying"];
         };
         /** @description The guest's changes with the piece where it was dragged to, snapped to the lines of the page, and what made room. */
         ByHandAnswer: {

@@ -3,6 +3,7 @@ import { Fragment, useState, type SubmitEvent } from 'react';
 import { api, unwrap, type Layout } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { useKit } from '../../parts/kitContext';
+import { FromKit } from './FromKit';
 import { OutOfSizes } from './OutOfSizes';
 
 interface Props {
@@ -19,6 +20,7 @@ export function NewLayout({ open, onClose, onMade }: Props) {
   const [size, setSize] = useState(0);
   // The page that sizes are laid on; none while they are not asked for.
   const [page, setPage] = useState<Layout['page'] | null>(null);
+  const [brings, setBrings] = useState(false);
   const [own, setOwn] = useState({ width: '', height: '' });
   const sizes = useQuery({ queryKey: ['sizes'], queryFn: async () => unwrap(await api.GET('/api/sizes')), staleTime: Infinity });
   const make = (event: SubmitEvent<HTMLFormElement>) => {
@@ -50,12 +52,26 @@ export function NewLayout({ open, onClose, onMade }: Props) {
   const close = () => {
     setName('');
     setPage(null);
+    setBrings(false);
     onClose();
   };
   return (
-    <Dialog open={open} title={page ? 'A page out of sizes' : 'A new layout'} wide={page !== null} onClose={close}>
+    <Dialog
+      open={open}
+      title={page ? 'A page out of sizes' : brings ? 'A layout of another kit' : 'A new layout'}
+      wide={page !== null || brings}
+      onClose={close}
+    >
       {page ? (
         <OutOfSizes page={page} onTake={(layout) => add(page, layout)} />
+      ) : brings ? (
+        <FromKit
+          onTake={(next, layout) => {
+            change(next);
+            close();
+            onMade(layout);
+          }}
+        />
       ) : (
         <form onSubmit={make} className="grid grid-cols-[7rem_1fr] items-center gap-y-3">
           <label htmlFor="layout-name">Name</label>
@@ -121,6 +137,9 @@ export function NewLayout({ open, onClose, onMade }: Props) {
                 Out of sizes…
               </button>
             )}
+            <button type="button" className="press" onClick={() => setBrings(true)}>
+              From another kit…
+            </button>
             <button type="button" className="press" onClick={close}>
               Not now
             </button>

@@ -1,0 +1,142 @@
+using VelvetFold.Core.Eye;
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
+
+namespace VelvetFold.Core.Proposing;
+
+/// <summary>What stands for a paper of another kit.</summary>
+/// <param name="From">The paper there.</param>
+/// <param name="To">The paper here.</param>
+/// <param name="Added">Whether it came along, as nothing here is like it.</param>
+public sealed record BroughtPaper(string From, string To, bool Added, Saying Says);
+
+/// <summary>A kit with a layout of another one.</summary>
+/// <param name="Layout">What the layout is called here.</param>
+public sealed record Brought(Kit Kit, string Layout, IReadOnlyList<BroughtPaper> Papers);
+
+/// <summary>
+/// Uses a layout of one kit in another. Its measures stay as they are; what the other kit takes for granted (school of matting, what a
+/// stated size means) is said with each piece where this kit takes something else for granted. Papers and parts stand for those of the
+/// same name; else a paper for the one of like colour and print that is nearest (CIEDE2000 under <see cref="EyeLimits.Alike"/>), and what
+/// nothing here is like comes along, without its stock.
+/// </summary>
+public static class Bringing
+{
+    /// <summary>Brings a layout.</summary>
+    /// <param name="papers">What is to stand for a paper, by the id there; an empty text where it is to come along. What is not said is
+    /// chosen.</param>
+    /// <exception cref="ArgumentException">The layout is not there, or a paper is not here.</exception>
+    public static Brought Of(Kit into, Kit from, string layoutId, IReadOnlyDictionary<string, string>? papers = null)
+    {
+        ArgumentNullException.ThrowIfNull(into);
+        ArgumentNullException.ThrowIfNull(from);
+        var layout = from.Layout(layoutId) ?? throw new ArgumentException($"There is no layout {layoutId}.", nameof(layoutId));
+        var (chosen, added) = (new List<BroughtPaper>(), new List<Paper>());
+        foreach (var id in layout.Pieces.SelectMany(PapersOf).Distinct())
+            if (from.Paper(id) is { } paper)
+                chosen.Add(Stand(into, paper, papers?.GetValueOrDefault(id), added));
+        var sheets = new Dictionary<string, PartSheet>();
+        var more = new List<PartSheet>();
+        foreach (var id in layout.Pieces.Select(p => p.Part?.Sheet).OfType<string>().Distinct())
+            if (from.PartSheet(id) is { } sheet)
+            {
+                if (into.Parts.FirstOrDefault(p => IsCalled(p.Name, sheet.Name)) is not { } own)
+                    more.Add(
+                        own = sheet with
+                        {
+                            Id = Free(sheet.Id, [.. into.Parts.Select(p => p.Id), .. more.Select(p => p.Id)]),
+                            OnHand = null,
+                            Promised = null,
+                        }
+                    );
+                sheets[id] = own;
+            }
+        var name = Enumerable.Range(1, int.MaxValue).Select(n => $"L{n}").First(l => into.Layout(l) is null);
+        var here = into with { Papers = [.. into.Papers, .. added], Parts = [.. into.Parts, .. more] };
+        return new(
+            here with
+            {
+                Layouts =
+                [
+                    .. into.Layouts,
+                    layout with
+                    {
+                        Id = name,
+                        Pieces = [.. layout.Pieces.Select(p => In(here, from, p, chosen, sheets))],
+                    },
+                ],
+            },
+            name,
+            chosen
+        );
+    }
+
+    private static IEnumerable<string> PapersOf(Piece piece) =>
+        (piece.Opening?.Mats.Select(m => m.Paper) ?? []).Concat(piece.Paper is { } own ? [own] : []);
+
+    private static BroughtPaper Stand(Kit into, Paper paper, string? said, List<Paper> added)
+    {
+        if (said is { Length: > 0 })
+            return into.Paper(said) is { } own
+                ? new(paper.Id, own.Id, false, Saying.Of("proposal.stands-for", ("paper", own.Name), ("from", paper.Name)))
+                : throw new ArgumentException($"There is no paper {said}.", nameof(said));
+        if (said is null)
+        {
+            if (into.Papers.FirstOrDefault(p => IsCalled(p.Name, paper.Name)) is { } same)
+                return new(paper.Id, same.Id, false, Saying.Of("proposal.is-here", ("paper", same.Name)));
+            if (
+                into
+                    .Papers.Where(p => p.FaceA.Print == paper.FaceA.Print && (p.FaceB is null) == (paper.FaceB is null))
+                    .Select(p => (Paper: p, Off: Colours.Difference(p.FaceA.Colour, paper.FaceA.Colour)))
+                    .Where(p => p.Off < EyeLimits.Alike)
+                    .OrderBy(p => p.Off)
+                    .Select(p => p.Paper)
+                    .FirstOrDefault() is
+                { } like
+            )
+                return new(paper.Id, like.Id, false, Saying.Of("proposal.is-like", ("paper", like.Name), ("from", paper.Name)));
+        }
+        var brought = paper with
+        {
+            Id = Free(paper.Id, [.. into.Papers.Select(p => p.Id), .. added.Select(p => p.Id)]),
+            OnHand = null,
+            Promised = null,
+            Offcuts = [],
+        };
+        added.Add(brought);
+        return new(paper.Id, brought.Id, true, Saying.Of("proposal.comes-along", ("paper", brought.Name)));
+    }
+
+    private static bool IsCalled(string name, string other) => string.Equals(name.Trim(), other.Trim(), StringComparison.OrdinalIgnoreCase);
+
+    private static string Free(string id, IReadOnlyCollection<string> taken) =>
+        taken.Contains(id) ? Enumerable.Range(2, taken.Count + 1).Select(n => $"{id}-{n}").First(i => !taken.Contains(i)) : id;
+
+    private static Piece In(
+        Kit into,
+        Kit from,
+        Piece piece,
+        IReadOnlyList<BroughtPaper> papers,
+        IReadOnlyDictionary<string, PartSheet> sheets
+    )
+    {
+        string Paper(string id) => papers.FirstOrDefault(p => p.From == id)?.To ?? id;
+        // A paper that stands for another may have no printed back.
+        SheetFace Face(string id, SheetFace face) => into.Paper(Paper(id))?.FaceB is null ? SheetFace.A : face;
+        return piece with
+        {
+            Paper = piece.Paper is { } own ? Paper(own) : null,
+            Face = piece.Paper is { } shown ? Face(shown, piece.Face) : piece.Face,
+            Stated = piece.Stated ?? (from.Stated == into.Stated ? null : from.Stated),
+            Part = piece.Part is { } part && sheets.TryGetValue(part.Sheet, out var sheet) ? part with { Sheet = sheet.Id } : piece.Part,
+            Opening = piece.Opening is { } opening
+                ? opening with
+                {
+                    School = opening.School ?? (from.Matting.School == into.Matting.School ? null : from.Matting.School),
+                    Mats = [.. opening.Mats.Select(m => m with { Paper = Paper(m.Paper), Face = Face(m.Paper, m.Face) })],
+                }
+                : null,
+        };
+    }
+}
