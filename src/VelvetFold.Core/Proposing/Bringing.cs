@@ -18,7 +18,7 @@ public sealed record Brought(Kit Kit, string Layout, IReadOnlyList<BroughtPaper>
 /// <summary>
 /// Uses a layout of one kit in another. Its measures stay as they are; what the other kit takes for granted (school of matting, what a
 /// stated size means) is said with each piece where this kit takes something else for granted. Papers and parts stand for those of the
-/// same name; else a paper for the one of like colour and print that is nearest (CIEDE2000 under <see cref="EyeLimits.Alike"/>), and what
+/// same name; else the paper that looks like it, ground and print (CIEDE2000 under <see cref="EyeLimits.Alike"/>), and what
 /// nothing here is like comes along, without its stock.
 /// </summary>
 public static class Bringing
@@ -87,12 +87,8 @@ public static class Bringing
                 return new(paper.Id, same.Id, false, Saying.Of("proposal.is-here", ("paper", same.Name)));
             if (
                 into
-                    .Papers.Where(p => p.FaceA.Print == paper.FaceA.Print && (p.FaceB is null) == (paper.FaceB is null))
-                    .Select(p => (Paper: p, Off: Colours.Difference(p.FaceA.Colour, paper.FaceA.Colour)))
-                    .Where(p => p.Off < EyeLimits.Alike)
-                    .OrderBy(p => p.Off)
-                    .Select(p => p.Paper)
-                    .FirstOrDefault() is
+                    .Papers.Where(p => Fronts(p).IsLike(Elsewhere(paper)) && (p.FaceB is null) == (paper.FaceB is null))
+                    .MinBy(p => Colours.Difference(p.FaceA.Colour, paper.FaceA.Colour)) is
                 { } like
             )
                 return new(paper.Id, like.Id, false, Saying.Of("proposal.is-like", ("paper", like.Name), ("from", paper.Name)));
@@ -107,6 +103,11 @@ public static class Bringing
         added.Add(brought);
         return new(paper.Id, brought.Id, true, Saying.Of("proposal.comes-along", ("paper", brought.Name)));
     }
+
+    private static SeenFace Fronts(Paper paper) => new(paper, SheetFace.A, paper.FaceA);
+
+    // Ids of two kits say nothing of each other.
+    private static SeenFace Elsewhere(Paper paper) => Fronts(paper with { Id = "" });
 
     private static bool IsCalled(string name, string other) => string.Equals(name.Trim(), other.Trim(), StringComparison.OrdinalIgnoreCase);
 

@@ -127,8 +127,8 @@ export function NewLayout({ open, onClose, onMade }: Props) {
               {measure.error.message}
             </p>
           )}
-          <span />
-          <span className="flex gap-3 pt-2">
+
+          <span className="col-span-2 flex flex-wrap gap-2 pt-2 *:whitespace-nowrap">
             <button type="submit" className="press-first">
               Make it
             </button>
