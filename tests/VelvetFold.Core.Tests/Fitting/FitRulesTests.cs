@@ -269,6 +269,22 @@ public class FitRulesTests
         static bool HasFlap(Fit fit) => fit.Changes.Any(c => c.Move == OpeningMove.Pocket);
     }
 
+    // In a kit that trims photos for their mats, what is one of a kind or whole keeps its size and the mat grows around it.
+    [Theory]
+    [InlineData("once")]
+    [InlineData("whole")]
+    public void A_mat_grows_around_what_must_not_be_trimmed(string word)
+    {
+        var trims = Of(trims: true, isSpread: false);
+        var photos = Photos($"4 x 6 {word}, 3 x 4");
+        var fit = FitSearch.Find(trims, "L1", photos).Fits[0];
+        Assert.Contains(fit.Changes, c => (c.Piece, c.Move) == ("P1", OpeningMove.School));
+        var adapted = Adaptation.Apply(trims, fit.Changes);
+        var placed = Resolver.Resolve(adapted.Layouts[0], adapted).Piece("P1")!;
+        Assert.Equal((S("4", "6"), S("4 1/4", "6 1/4")), (placed.PhotoBox!.Value.Size, placed.Box.Size));
+        Assert.True(fit.Score > 95, $"{fit.Score}");
+    }
+
     // A grey mat under a black-and-white photo disappears (common practice, no source).
     [Fact]
     public void A_black_and_white_photo_gets_the_mat_of_another_where_its_own_would_swallow_it()
