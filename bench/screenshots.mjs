@@ -17,6 +17,17 @@ const pick = (label, option) => async (page) => {
 const pictures = {
   home: ['/'],
   pages: [`${kite}/pages`],
+  sizes: [
+    `${kite}/pages`,
+    async (page) => {
+      await page.getByRole('button', { name: 'New page' }).click();
+      await page.getByLabel('a single page').check();
+      await page.getByRole('button', { name: 'Out of sizes…' }).click();
+      await page.getByRole('textbox', { name: 'Sizes' }).fill('9 x 9, 5 x 7, 4 x 6 photo, 1 1/2 x 12, 1 x 11, 1/2 x 12, 2 x 3');
+      await page.getByRole('button', { name: 'Propose pages' }).click();
+      await page.getByText('Cut from').waitFor();
+    },
+  ],
   stock: [`${kite}/stock`, (page) => page.getByText('High Wind').first().click()],
   cuts: [`${kite}/cuts`],
   guide: [`${kite}/guide`],

@@ -43,6 +43,9 @@ public static class Proposals
     /// <summary>How many ways to give each arrangement its papers are weighed.</summary>
     private const int PapersEach = 5;
 
+    /// <summary>So many pages that do not come out of the paper are enough to say so.</summary>
+    private const int MostCut = 60;
+
     private const decimal Note = 3;
 
     private const decimal Eye = 4;
@@ -51,12 +54,10 @@ public static class Proposals
 
     /// <summary>Proposes pages.</summary>
     /// <returns>The faults of the line where it cannot be read.</returns>
-    /// <param name="progress">Told how many of how many ways are weighed.</param>
     public static (ProposalAnswer? Answer, IReadOnlyList<SizeFault> Faults) Of(
         Kit kit,
         ProposalQuestion question,
         int count = Most,
-        Action<int, int>? progress = null,
         CancellationToken cancel = default
     )
     {
@@ -75,7 +76,7 @@ public static class Proposals
         var ways = new Arranging(question.Page, sizes, kit.Unit, kit.Ruler).All().ToList();
         if (ways.Count == 0)
             return (new([], Saying.Of("proposal.no-room", ("page", kit.Reading().Format(question.Page)))), []);
-        var (made, done) = (new Made?[ways.Count * PapersEach], 0);
+        var made = new Made?[ways.Count * PapersEach];
         Parallel.For(
             0,
             ways.Count,
@@ -84,7 +85,6 @@ public static class Proposals
             {
                 foreach (var (way, nth) in new Papering(faces, ways[i], question.Sheets).Best(PapersEach).Select((w, n) => (w, n)))
                     made[i * PapersEach + nth] = Weighed(kit, question, ways[i], way.Faces, way.Cost);
-                progress?.Invoke(Interlocked.Increment(ref done), ways.Count);
             }
         );
         var ranked = made.OfType<Made>().OrderByDescending(m => m.Score).ThenBy(m => m.Cost).ToList();
@@ -94,7 +94,7 @@ public static class Proposals
         foreach (var one in ranked)
         {
             cancel.ThrowIfCancellationRequested();
-            if (proposals.Count == count)
+            if (proposals.Count == count || dear == MostCut)
                 break;
             if (IsLike(chosen, one))
                 continue;
@@ -104,13 +104,15 @@ public static class Proposals
                 continue;
             }
             chosen.Add(one);
-            proposals.Add(new(one.Resolved.Layout, one.Score, [.. Why(kit, one), .. one.Findings.Select(f => f.Says)], sheets));
+            proposals.Add(
+                new(one.Resolved.Layout, one.Score, [.. Why(kit, one), .. ToBuy(kit, sheets), .. one.Findings.Select(f => f.Says)], sheets)
+            );
         }
         return (
             new(
                 proposals,
                 proposals.Count > 0 ? null
-                    : dear > 0 ? Saying.Of("proposal.too-few-sheets", ("sheets", question.Sheets ?? 0))
+                    : dear > 0 && question.Sheets is { } sheetsThere ? Saying.Of("proposal.too-few-sheets", ("sheets", sheetsThere))
                     : Saying.Of("proposal.no-papers")
             ),
             []
@@ -266,6 +268,13 @@ public static class Proposals
             ? null
             : [.. plan.BySheet.Where(s => s.SheetsUsed > 0).Select(s => new ProposedSheets(s.Sheet, s.SheetsUsed))];
     }
+
+    // What is not free on the shelf, where it is counted.
+    private static IEnumerable<Saying> ToBuy(Kit kit, IReadOnlyList<ProposedSheets> sheets) =>
+        sheets
+            .Select(s => (Paper: kit.Paper(s.Paper)!, s.Sheets))
+            .Where(s => s.Paper.Free is { } free && free < s.Sheets)
+            .Select(s => Saying.Of("proposal.to-buy", ("n", s.Sheets - Math.Max(0, s.Paper.Free!.Value)), ("paper", s.Paper.Name)));
 
     private static IEnumerable<Saying> Why(Kit kit, Made made)
     {

@@ -189,6 +189,25 @@ public class ProposalsTests
     }
 
     [Fact]
+    public void Where_more_sheets_are_needed_than_are_free_it_says_so()
+    {
+        var empty = Studio with { Papers = [.. Studio.Papers.Select(p => p with { OnHand = 0 })] };
+        var proposal = Proposals.Of(empty, new(Exercise, S("12", "12"))).Answer!.Proposals[0];
+        Assert.All(
+            proposal.Sheets,
+            s =>
+                Assert.Contains(
+                    proposal.Says,
+                    says =>
+                        says.ToString()
+                            .EndsWith($"of {s.Paper} {(s.Sheets == 1 ? "is" : "are")} needed than are free.", StringComparison.Ordinal)
+                )
+        );
+        // As many as are wanted can be bought where nobody counts them.
+        Assert.DoesNotContain(Ask(Exercise).Proposals[0].Says, says => says.ToString().Contains("free", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public void One_photo_alone_is_one_page() => Assert.Single(Ask("4 x 6 photo").Proposals);
 
     [Fact]
