@@ -177,7 +177,7 @@ internal sealed class FreePlaces(Design design, PageSide side)
             if (thing.IsDecor && box.Overlaps(other.Box))
                 cost += DecorOnPhoto * 2;
             else if (apart < design.Same * 2)
-                cost += 1;
+                cost += thing.IsContent && other.Role == PageRole.Opening ? Touches : 1;
             if (other.Role == PageRole.Opening)
                 nearest = Math.Min(nearest, (double)apart.Ticks / Length.TicksPerInch);
             var (across, down) = (

@@ -195,9 +195,9 @@ internal sealed class Settling
 
     private Lying? Resized(Lying card, double share, bool turned)
     {
-        // Cards are cut in quarters of an inch (6 mm).
-        var quarter = _design.Quarter.Ticks;
-        Length Of(Length side) => Length.Min(side, new((long)Math.Ceiling(side.Ticks * share / quarter) * quarter));
+        // Cards are cut in eighths of an inch (3 mm).
+        var eighth = _design.Eighth.Ticks;
+        Length Of(Length side) => Length.Min(side, new((long)Math.Ceiling(side.Ticks * share / eighth) * eighth));
         var size = share >= 1 ? card.Box.Size : new Size(Of(card.Box.Width), Of(card.Box.Height));
         if (turned)
             size = size.Turned;
