@@ -4,7 +4,8 @@ using VelvetFold.Core.Kits;
 
 namespace VelvetFold.Core.Counting;
 
-/// <summary>What a spoiled or missing piece is replaced from: the pile that another sheet or pack of it is taken off, and the spares.</summary>
+/// <summary>What a spoiled or missing piece is replaced from: the pile that another sheet or pack of it is taken off, and
+/// the spares.</summary>
 /// <param name="From">Where it is counted; none where nobody counts it.</param>
 /// <param name="Name">What the pile is of, as the kit calls it.</param>
 /// <param name="Spares">How many spares there are for the run: of a piece that is cut its own, of a part those of its sheet.</param>

@@ -2,7 +2,8 @@ using VelvetFold.Core.Kits;
 
 namespace VelvetFold.Core.Fitting;
 
-/// <summary>Sends cards and decoration that found no place on their own page of a spread to the other one, with what lies on them.</summary>
+/// <summary>Sends cards and decoration that found no place on their own page of a spread to the other one, with what lies on
+/// them.</summary>
 internal static class AcrossTheSeam
 {
     /// <summary>Cards and decoration of a spread that lie on neither page.</summary>
@@ -31,10 +32,14 @@ internal static class AcrossTheSeam
             }
         return found.Count == 0 ? null : placed;
 
-        // What lay on something that went across lies on it again.
+        // What lay on something that went across lies on it again, where that is free.
         Lying? OnIts(List<Lying> gone, Lying thing) =>
-            gone.Find(g => design.Overlap(g.Id, thing.Id) > 0) is { } on && design[on.Id] is { } was && on.Box.Size == was.Box.Size
-                ? thing.At(thing.Box.Moved(on.Box.X - was.Box.X, on.Box.Y - was.Box.Y))
+            gone.Find(g => design.Overlap(g.Id, thing.Id) > 0) is { } on
+            && design[on.Id] is { } was
+            && on.Box.Size == was.Box.Size
+            && thing.At(thing.Box.Moved(on.Box.X - was.Box.X, on.Box.Y - was.Box.Y)) is var again
+            && new FreePlaces(design, design.SideOf(on.Box)).IsFree(again, placed)
+                ? again
                 : null;
 
         Lying? Free(Lying thing)

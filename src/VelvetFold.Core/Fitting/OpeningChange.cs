@@ -111,7 +111,8 @@ public sealed record Offset(Length Across, Length Down);
 /// <param name="Rows">Split: into how many rows, 1 to 4, and <paramref name="Columns"/>.</param>
 /// <param name="Gutter">Split: the gap between the new openings. Reveal: how much of the outer mat shows.</param>
 /// <param name="With">Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page, mirror: left
-/// or right. Faces: left, right, top or bottom. Paper, patch: the paper and face, as in sand B. Part: the sheet and the part on it, as in shapes S3.</param>
+/// or right. Faces: left, right, top or bottom. Paper, patch: the paper and face, as in sand B. Part: the sheet and
+/// the part on it, as in shapes S3.</param>
 /// <param name="Size">Resize, place, add: the photo's new size as it lies. Part: how large it is, where no piece of the kit is that
 /// part.</param>
 /// <param name="At">Place, add: where its mats begin, from the layout's top left corner. Shift: by how much it moves.</param>

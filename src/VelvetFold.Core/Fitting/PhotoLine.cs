@@ -21,7 +21,8 @@ public sealed record PhotosRead(IReadOnlyList<GuestPhoto> Photos, IReadOnlyList<
 /// lies. <c>whole</c>: nothing may be cropped; <c>once</c>: one of a kind;
 /// <c>focal</c>: the eye should meet it first; <c>left</c>, <c>right</c>: where the people look; <c>bw</c>: black and white;
 /// <c>later</c>: not printed yet; <c>room left</c>, <c>right</c>, <c>above</c> or <c>below</c>: which half is empty;
-/// <c>faces left</c>, <c>right</c>, <c>above</c> or <c>below</c>: where nothing is trimmed off. They are told in the order of the story. A bar parts stories: <c>3 of 3 x 4 | 3 of 4 x 3</c>. <c>one page</c> and <c>flap is fine</c> are wishes.
+/// <c>faces left</c>, <c>right</c>, <c>above</c> or <c>below</c>: where nothing is trimmed off. They are
+/// told in the order of the story. A bar parts stories: <c>3 of 3 x 4 | 3 of 4 x 3</c>. <c>one page</c> and <c>flap is fine</c> are wishes.
 /// </summary>
 public static partial class PhotoLine
 {
@@ -56,27 +57,26 @@ public static partial class PhotoLine
                 faults.Add(new(i, Saying.Of("fit.is-no-photo-say", ("entry", entry))));
                 continue;
             }
-            var (width, height) = (pattern.Parse(match.Groups["width"].Value.Trim()), pattern.Parse(match.Groups["height"].Value.Trim()));
-            if ((width.Fault ?? height.Fault) is { } fault)
+            var read = CountedSize.Of(match, pattern);
+            if (read.Fault is { } fault)
             {
-                faults.Add(new(i, Saying.Of("fit.in-entry", ("entry", entry), ("says", fault.Says))));
+                faults.Add(new(i, fault));
                 continue;
             }
-            var count = match.Groups["count"].Success ? int.Parse(match.Groups["count"].Value, CultureInfo.InvariantCulture) : 1;
-            if (Size.Of(width.OrThrow(), height.OrThrow()) is not { IsReal: true } size || count is 0 or > 99)
+            if (read.Size is not { IsReal: true } size || read.Count is 0 or > 99)
             {
                 faults.Add(new(i, Saying.Of("fit.cannot-be-sizes-are", ("entry", entry))));
                 continue;
             }
             var words = match.Groups["words"].Captures.Select(c => c.Value.Trim().ToLowerInvariant()).ToHashSet();
-            for (var n = 0; n < count; n++)
+            for (var n = 0; n < read.Count; n++)
                 photos.Add(
                     new()
                     {
                         Id = $"photo {(photos.Count + 1).ToString(CultureInfo.InvariantCulture)}",
                         Size = size,
                         Story = isTold ? story : null,
-                        Run = count > 1 ? i : null,
+                        Run = read.Count > 1 ? i : null,
                         MayCrop = !words.Contains("whole"),
                         OneOfAKind = words.Contains("once"),
                         Focal = words.Contains("focal"),
@@ -109,7 +109,7 @@ public static partial class PhotoLine
         };
 
     [GeneratedRegex(
-        @"^(?:(?<count>\d{1,3})\s+of\s+)?(?<width>.+?)\s*[x×]\s*(?<height>.+?)(?:\s+(?<words>whole|once|focal|bw|later|(?:room|faces) (?:left|right|above|below)|left|right))*$",
+        "^" + CountedSize.Written + @"(?:\s+(?<words>whole|once|focal|bw|later|(?:room|faces) (?:left|right|above|below)|left|right))*$",
         RegexOptions.IgnoreCase
     )]
     private static partial Regex Entry();

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.RegularExpressions;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
@@ -58,21 +57,20 @@ public static partial class SizeLine
                 faults.Add(new(i, Saying.Of("proposal.is-no-size", ("entry", entry))));
                 continue;
             }
-            var (width, height) = (pattern.Parse(match.Groups["width"].Value.Trim()), pattern.Parse(match.Groups["height"].Value.Trim()));
-            if ((width.Fault ?? height.Fault) is { } fault)
+            var read = CountedSize.Of(match, pattern);
+            if (read.Fault is { } fault)
             {
-                faults.Add(new(i, Saying.Of("fit.in-entry", ("entry", entry), ("says", fault.Says))));
+                faults.Add(new(i, fault));
                 continue;
             }
-            var count = match.Groups["count"].Success ? int.Parse(match.Groups["count"].Value, CultureInfo.InvariantCulture) : 1;
-            if (Size.Of(width.OrThrow(), height.OrThrow()) is not { IsReal: true } size || count == 0)
+            if (read.Size is not { IsReal: true } size || read.Count == 0)
                 faults.Add(new(i, Saying.Of("proposal.is-no-size", ("entry", entry))));
             else if (!size.FitsIn(page) && !size.Turned.FitsIn(page))
                 faults.Add(
                     new(i, Saying.Of("proposal.larger-than-the-page", ("entry", entry), ("page", LengthPattern.Exact(unit).Format(page))))
                 );
             else
-                said.AddRange(Enumerable.Repeat((size, match.Groups["word"].Value.ToLowerInvariant()), count));
+                said.AddRange(Enumerable.Repeat((size, match.Groups["word"].Value.ToLowerInvariant()), read.Count));
         }
         if (faults.Count == 0 && said.Count == 0)
             faults.Add(new(1, Saying.Of("proposal.no-size")));
@@ -113,9 +111,6 @@ public static partial class SizeLine
 
     private const StringSplitOptions Tidy = StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries;
 
-    [GeneratedRegex(
-        @"^(?:(?<count>\d{1,2})\s+of\s+)?(?<width>.+?)\s*[x×]\s*(?<height>.+?)(?:\s+(?<word>ground|block|photo|strip|card))?$",
-        RegexOptions.IgnoreCase
-    )]
+    [GeneratedRegex("^" + CountedSize.Written + @"(?:\s+(?<word>ground|block|photo|strip|card))?$", RegexOptions.IgnoreCase)]
     private static partial Regex Entry();
 }

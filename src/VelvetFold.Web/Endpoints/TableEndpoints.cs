@@ -15,7 +15,8 @@ namespace VelvetFold.Web.Endpoints;
 internal sealed record SpoiledEntry(string Piece, bool Missing = false, string? Person = null);
 
 /// <summary>How a piece was put right: spare (one of the spares was handed over), sheet (cut from another sheet, or taken
-/// from another pack of parts, which goes out of stock), kept (cut from what the kit leaves over), covered (something lies over the spot); none where it is open again.</summary>
+/// from another pack of parts, which goes out of stock), kept (cut from what the kit leaves over), covered
+/// (something lies over the spot); none where it is open again.</summary>
 internal sealed record SettledEntry(string? How);
 
 /// <summary>How long a step took.</summary>

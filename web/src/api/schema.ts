@@ -7060,7 +7060,8 @@ export interface components {
             gutter?: string;
             /**
              * @description Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page, mirror: left
-             *                 or right. Faces: left, right, top or bottom. Paper, patch: the paper and face, as in sand B. Part: the sheet and the part on it, as in shapes S3.
+             *                 or right. Faces: left, right, top or bottom. Paper, patch: the paper and face, as in sand B. Part: the sheet and
+             *                 the part on it, as in shapes S3.
              */
             with?: null | string;
             /**
@@ -7862,7 +7863,8 @@ export interface components {
         };
         /**
          * @description How a piece was put right: spare (one of the spares was handed over), sheet (cut from another sheet, or taken
-         *         from another pack of parts, which goes out of stock), kept (cut from what the kit leaves over), covered (something lies over the spot); none where it is open again.
+         *         from another pack of parts, which goes out of stock), kept (cut from what the kit leaves over), covered
+         *         (something lies over the spot); none where it is open again.
          */
         SettledEntry: {
             how: null | string;
