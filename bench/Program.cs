@@ -88,7 +88,8 @@ for (var n = 1; n <= 10; n++)
 }
 var roster = Enumerable.Range(0, 200).Select(_ => kite.Layouts.Select(l => (l.Id, Photos: Brought(chance.Next(1, 8)))).ToList()).ToList();
 var began = Stopwatch.GetTimestamp();
-Parallel.ForEach(roster, guest => guest.ForEach(l => FitSearch.Find(kite, l.Id, l.Photos, 1, bag)));
+var memory = new FitMemory();
+Parallel.ForEach(roster, guest => guest.ForEach(l => FitSearch.Find(kite, l.Id, l.Photos, 1, bag, memory: memory)));
 Console.WriteLine($"  fits: a roster of 200 guests, three layouts each  {Stopwatch.GetElapsedTime(began).TotalSeconds:0.0} s");
 Time("counts, shopping, cost: 200 kits", () => CountsAnswer.For(large, 200), 10);
 await LedgerBench.RunAsync();

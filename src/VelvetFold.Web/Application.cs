@@ -55,7 +55,11 @@ internal static class Application
 
     private static void AddParts(WebApplicationBuilder builder, StartOptions start)
     {
-        builder.Services.AddSingleton(TimeProvider.System).AddSingleton<PlanMemory>().AddSingleton<PlanSearches>();
+        builder
+            .Services.AddSingleton(TimeProvider.System)
+            .AddSingleton<PlanMemory>()
+            .AddSingleton<FitMemories>()
+            .AddSingleton<PlanSearches>();
         builder.Services.AddDbContext<StudioContext>(options => options.UseStudio(start.Data));
         builder
             .Services.AddScoped<KitShelf>()

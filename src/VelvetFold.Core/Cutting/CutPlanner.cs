@@ -269,11 +269,11 @@ public static class CutPlanner
     {
         if (sheet.Remnants.Count == 0)
             return null;
-        var (cut, left) = Fill(sheet, sheet.Remnants, pieces, longestCut);
+        var (cut, left) = Fill(sheet, LargestFirst(sheet.Remnants), pieces, longestCut);
         if (cut.Count == 0)
             return null;
         var rest = FromSheets(sheet, left, longestCut, budget, terms);
-        if (!sheet.RemnantsFirst && rest.SheetsUsed >= without.SheetsUsed)
+        if (rest.SheetsUsed >= without.SheetsUsed)
             return null;
         return rest with
         {
@@ -370,6 +370,19 @@ public static class CutPlanner
     private static int CutFromExtras(SheetPlan plan, Demand demand) =>
         plan.Patterns.Where(p => p.From is not null).Sum(p => p.Times * p.Placements.Count(q => q.Piece == demand.Id));
 
+    /// <summary>Pieces out of paper that lies there, with no sheet cut: as many as come out of it, piece of paper by piece of paper in the
+    /// order in which they are told.</summary>
+    /// <returns>How each is cut, and what does not come out.</returns>
+    public static (IReadOnlyList<CutPattern> Cut, IReadOnlyList<Demand> Left) OutOf(
+        StockSheet sheet,
+        IReadOnlyList<Remnant> paper,
+        IReadOnlyList<Demand> pieces,
+        Length? longestCut
+    ) => Fill(sheet, paper, pieces, longestCut);
+
+    private static IReadOnlyList<Remnant> LargestFirst(IReadOnlyList<Remnant> paper) =>
+        [.. paper.OrderByDescending(e => e.Size.Area).ThenBy(e => e.Source.Text, StringComparer.Ordinal)];
+
     private static (IReadOnlyList<CutPattern> Cut, IReadOnlyList<Demand> Left) Fill(
         StockSheet sheet,
         IReadOnlyList<Remnant> extras,
@@ -378,7 +391,7 @@ public static class CutPlanner
     )
     {
         var (cut, left) = (new List<CutPattern>(), pieces);
-        foreach (var extra in extras.OrderByDescending(e => e.Size.Area).ThenBy(e => e.Source.Text, StringComparer.Ordinal))
+        foreach (var extra in extras)
         {
             for (var count = extra.Count; count > 0 && FillExtra(sheet, extra, left, longestCut) is { } filled; )
             {

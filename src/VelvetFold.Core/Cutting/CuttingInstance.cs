@@ -33,9 +33,6 @@ public sealed record StockSheet(string Id, Size Size, int? OnHand = null)
     /// <summary>Sheets that are cut as they stand here; the rest is planned around them.</summary>
     public IReadOnlyList<KeptSheet> Kept { get; init; } = [];
 
-    /// <summary>Whether what is there anyway is cut first, also where that saves no sheet: for a bag, in which there are no sheets.</summary>
-    public bool RemnantsFirst { get; init; }
-
     /// <summary>Paper of the same kind that is there anyway: offcuts on hand, and the insides of pieces that are gutted.</summary>
     public IReadOnlyList<Remnant> Remnants { get; init; } = [];
 }

@@ -34,7 +34,7 @@ public sealed class PlanMemory
         var key = new StringBuilder();
         key.Append(
             CultureInfo.InvariantCulture,
-            $"{sheet.Id}|{sheet.Size.Width.Ticks}x{sheet.Size.Height.Ticks}|{sheet.OnHand}|{sheet.RemnantsFirst}|{sheet.TearStripFace}|{sheet.AtOnce}|{order.LongestCut?.Ticks}|{order.NarrowestStrip?.Ticks}"
+            $"{sheet.Id}|{sheet.Size.Width.Ticks}x{sheet.Size.Height.Ticks}|{sheet.OnHand}|{sheet.TearStripFace}|{sheet.AtOnce}|{order.LongestCut?.Ticks}|{order.NarrowestStrip?.Ticks}"
         );
         foreach (var (edge, width, tear) in sheet.Trims.Strips)
             key.Append(CultureInfo.InvariantCulture, $"|-{edge}{width.Ticks}{tear}");

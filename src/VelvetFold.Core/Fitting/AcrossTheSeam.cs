@@ -45,8 +45,7 @@ internal static class AcrossTheSeam
         Lying? Free(Lying thing)
         {
             var other = design.SideOf(thing.Box) == PageSide.Left ? PageSide.Right : PageSide.Left;
-            var spot = new FreePlaces(design, other).Spots(thing, placed, null).FirstOrDefault();
-            return spot.Width.IsPositive ? thing.At(spot) : null;
+            return new FreePlaces(design, other).Best(thing, placed, null) is { } spot ? thing.At(spot.Box) : null;
         }
     }
 }

@@ -10,13 +10,17 @@ public static class Adaptation
     /// <exception cref="ArgumentException">A change names an opening that is not there; <see cref="Unknown"/> tells beforehand.</exception>
     public static Kit Apply(Kit kit, IReadOnlyList<OpeningChange> changes)
     {
-        if (Unknown(kit, changes) is [var unknown, ..])
-            throw new ArgumentException(
-                $"There is no photo opening {unknown.Layout}-{unknown.Piece}, or it cannot be changed like that.",
+        var (_, unknown, adapted) = Sorted(kit, changes);
+        return unknown is [var first, ..]
+            ? throw new ArgumentException(
+                $"There is no photo opening {first.Layout}-{first.Piece}, or it cannot be changed like that.",
                 nameof(changes)
-            );
-        return changes.Aggregate(kit, Apply);
+            )
+            : adapted;
     }
+
+    /// <summary>The kit after one change; null where it cannot be made.</summary>
+    public static Kit? Tried(Kit kit, OpeningChange change) => CanApply(kit, change) ? Apply(kit, change) : null;
 
     /// <summary>The changes that cannot be made: they name no opening of the kit as it then is, or leave nothing of it.</summary>
     public static IReadOnlyList<OpeningChange> Unknown(Kit kit, IReadOnlyList<OpeningChange> changes) => Sorted(kit, changes).Unknown;
@@ -25,20 +29,23 @@ public static class Adaptation
     public static IReadOnlyList<OpeningChange> Known(Kit kit, IReadOnlyList<OpeningChange> changes) => Sorted(kit, changes).Known;
 
     // One after the other, as each may speak of what the one before it has made.
-    private static (List<OpeningChange> Known, List<OpeningChange> Unknown) Sorted(Kit kit, IReadOnlyList<OpeningChange> changes)
+    private static (List<OpeningChange> Known, List<OpeningChange> Unknown, Kit Adapted) Sorted(
+        Kit kit,
+        IReadOnlyList<OpeningChange> changes
+    )
     {
         var (known, unknown) = (new List<OpeningChange>(), new List<OpeningChange>());
         foreach (var change in changes)
         {
-            if (!CanApply(kit, change))
-                unknown.Add(change);
-            else
+            if (Tried(kit, change) is { } changed)
             {
                 known.Add(change);
-                kit = Apply(kit, change);
+                kit = changed;
             }
+            else
+                unknown.Add(change);
         }
-        return (known, unknown);
+        return (known, unknown, kit);
     }
 
     private static bool CanApply(Kit kit, OpeningChange change) =>

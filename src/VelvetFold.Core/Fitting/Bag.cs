@@ -1,4 +1,6 @@
+using System.Collections.Concurrent;
 using System.Globalization;
+using System.Text;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Guides;
 using VelvetFold.Core.Kits;
@@ -40,7 +42,17 @@ public sealed class Bag
     // Hidden middles of the kit as designed; none where it is said what lies in the bag.
     private readonly IReadOnlyList<Named>? _middles;
 
-    private sealed record Named(string Paper, Remnant Extra, CutOut? Middle = null);
+    private sealed record Named(string Paper, Remnant Extra, CutOut? Middle = null, bool IsFreed = false)
+    {
+        // A mat in the hand is trimmed before an offcut is cut, that before a middle is cut out (common practice, no source).
+        public int Rank =>
+            IsFreed ? 0
+            : Middle is null ? 1
+            : 2;
+    }
+
+    // What came out of the same paper for the same sizes: guests ask for the same again and again.
+    private readonly ConcurrentDictionary<string, (IReadOnlyList<CutPattern> Cut, IReadOnlyList<Demand> Left)> _known = [];
 
     // In what language its paper is named.
     private readonly Words _words;
@@ -188,7 +200,14 @@ public sealed class Bag
         var whole = _middles is null ? [] : Middles(adapted, layouts, _words).Where(m => kept.Contains(m.Middle!.Label));
         var extras = _left
             .Concat(whole)
-            .Concat(freed.Select(f => new Named(f.Paper, new(PaperPart.InBag(_words.Text("bag.freed", ("piece", f.Label))), f.Size, 1))))
+            .Concat(
+                freed.Select(f => new Named(
+                    f.Paper,
+                    new(PaperPart.InBag(_words.Text("bag.freed", ("piece", f.Label))), f.Size, 1),
+                    null,
+                    true
+                ))
+            )
             .ToList();
         var (came, missing, rest, middles) = Planned(adapted, needed, extras);
         cut.AddRange(came);
@@ -198,7 +217,7 @@ public sealed class Bag
         );
     }
 
-    private static (List<FromBag> Cut, List<CutPiece> Missing, List<Named> Over, HashSet<CutOut> Middles) Planned(
+    private (List<FromBag> Cut, List<CutPiece> Missing, List<Named> Over, HashSet<CutOut> Middles) Planned(
         Kit kit,
         IReadOnlyList<CutPiece> needed,
         IReadOnlyList<Named> extras
@@ -208,27 +227,17 @@ public sealed class Bag
         foreach (var group in needed.GroupBy(p => p.Paper))
         {
             var paper = kit.Paper(group.Key)!;
-            var sheet = new StockSheet(paper.Id, paper.Sheet, 0)
-            {
-                RemnantsFirst = true,
-                Remnants = [.. extras.Where(e => e.Paper == paper.Id).Select(e => e.Extra)],
-            };
-            var order = new CuttingInstance(
-                [sheet],
-                [.. group.Select(p => new Demand(p.Label, p.Paper, p.Size, 1, p.Turn, p.Face))],
-                kit.LongestCut,
-                kit.NarrowestStrip
-            );
-            var plan = CutPlanner.Plan(CutPlanner.Plannable(order), new() { BudgetMs = 2 });
+            // The smallest that serves first: what is large serves others.
+            var there = extras.Where(e => e.Paper == paper.Id).OrderBy(e => e.Rank).ThenBy(e => e.Extra.Size.Area).ToList();
+            var pieces = group.OrderBy(p => p.Size.Area).ThenBy(p => p.Label, StringComparer.Ordinal).ToList();
             var sources = new Dictionary<string, Named>();
-            foreach (var pattern in plan.BySheet.SelectMany(s => s.Patterns).Where(p => p.From is not null))
+            foreach (var pattern in CutFrom(kit, paper, pieces, there))
             {
-                var from = extras.First(e => e.Paper == paper.Id && e.Extra.Source == pattern.From);
-                foreach (var label in pattern.Placements.SelectMany(p => p.Labels))
-                    sources[label] = from;
-                if (rest.FindIndex(r => r.Paper == paper.Id && r.Extra.Source == pattern.From) is >= 0 and var at)
+                var used = there[pattern.From!.Number];
+                foreach (var placement in pattern.Placements)
+                    sources[pieces[int.Parse(placement.Piece, CultureInfo.InvariantCulture)].Label] = used;
+                if (rest.IndexOf(used) is >= 0 and var at)
                 {
-                    var used = rest[at];
                     rest.RemoveAt(at);
                     if (used.Extra.Count > pattern.Times)
                         rest.Add(used with { Extra = used.Extra with { Count = used.Extra.Count - pattern.Times } });
@@ -250,8 +259,38 @@ public sealed class Bag
         return (cut, missing, rest, middles);
     }
 
+    // How the pieces come out of the paper that is there, both told by their place in their lists: in the order of that list, or the largest
+    // paper first where more comes out so.
+    private IReadOnlyList<CutPattern> CutFrom(Kit kit, Paper paper, List<CutPiece> pieces, List<Named> there)
+    {
+        var key = new StringBuilder(paper.Id);
+        foreach (var p in pieces)
+            key.Append(CultureInfo.InvariantCulture, $"|{p.Size.Width.Ticks}x{p.Size.Height.Ticks}{p.Turn}{p.Face}");
+        foreach (var e in there)
+            key.Append(
+                CultureInfo.InvariantCulture,
+                $"|+{e.Extra.Size.Width.Ticks}x{e.Extra.Size.Height.Ticks}*{e.Extra.Count}{e.Extra.Face}"
+            );
+        return _known
+            .GetOrAdd(
+                key.ToString(),
+                _ =>
+                {
+                    var sheet = new StockSheet(paper.Id, paper.Sheet, 0);
+                    List<Demand> demands = [.. pieces.Select((p, i) => new Demand(N(i), p.Paper, p.Size, 1, p.Turn, p.Face))];
+                    List<Remnant> remnants = [.. there.Select((e, i) => e.Extra with { Source = PaperPart.OnHand(i, "") })];
+                    var first = CutPlanner.OutOf(sheet, remnants, demands, kit.LongestCut);
+                    if (first.Left.Count == 0)
+                        return first;
+                    var other = CutPlanner.OutOf(sheet, [.. remnants.OrderByDescending(r => r.Size.Area)], demands, kit.LongestCut);
+                    return other.Left.Count < first.Left.Count ? other : first;
+                }
+            )
+            .Cut;
+    }
+
     // Another paper that is there in that size, told apart from what it lies on; or strips, where a whole mat does not come out.
-    private static MissingPiece Missing(Kit adapted, IReadOnlyList<ResolvedLayout> layouts, CutPiece piece, IReadOnlyList<Named> rest)
+    private MissingPiece Missing(Kit adapted, IReadOnlyList<ResolvedLayout> layouts, CutPiece piece, IReadOnlyList<Named> rest)
     {
         var layout = layouts.First(l => l.Layout.Id == piece.Layout);
         var others = new List<OtherPaper>();
@@ -290,12 +329,10 @@ public sealed class Bag
     private static bool MayBe(Kit adapted, CutPiece piece, string paper, SheetFace face)
     {
         var change = new OpeningChange(piece.Layout, piece.Piece, OpeningMove.Paper, With: $"{paper} {face}");
-        if (Adaptation.Unknown(adapted, [change]).Count > 0)
-            return false;
-        var changed = Adaptation.Apply(adapted, [change]);
-        return CutList
-            .Of(changed, [Resolver.Resolve(changed.Layout(piece.Layout)!, changed)])
-            .Any(p => p.Label == piece.Label && p.Paper == paper && p.Face == face);
+        return Adaptation.Tried(adapted, change) is { } changed
+            && CutList
+                .Of(changed, [Resolver.Resolve(changed.Layout(piece.Layout)!, changed)])
+                .Any(p => p.Label == piece.Label && p.Paper == paper && p.Face == face);
     }
 
     // The colour of what lies under the piece.
@@ -310,12 +347,11 @@ public sealed class Bag
         return under is null ? null : kit.Paper(under.Paper)?[under.Face]?.Colour;
     }
 
-    private static bool AsFrame(Kit adapted, ResolvedLayout layout, CutPiece piece, IReadOnlyList<Named> rest)
+    private bool AsFrame(Kit adapted, ResolvedLayout layout, CutPiece piece, IReadOnlyList<Named> rest)
     {
         var change = new OpeningChange(layout.Layout.Id, piece.Piece, OpeningMove.Frame);
-        if (layout.Piece(piece.Piece)?.Piece.HoldsPhoto != true || Adaptation.Unknown(adapted, [change]).Count > 0)
+        if (layout.Piece(piece.Piece)?.Piece.HoldsPhoto != true || Adaptation.Tried(adapted, change) is not { } framed)
             return false;
-        var framed = Adaptation.Apply(adapted, [change]);
         var strips = CutList
             .Of(framed, [Resolver.Resolve(framed.Layout(layout.Layout.Id)!, framed)])
             .Where(p => p.Piece == piece.Piece && p.Label.Contains(" strip ", StringComparison.Ordinal))

@@ -58,11 +58,12 @@ internal static class Blocks
     public static IReadOnlyList<Block> Of(IReadOnlyList<Size> sizes, long width, long height, long gap, int kept)
     {
         var n = sizes.Count;
-        var ranges = new List<Block>[n, n + 1];
+        // Of boxes from one to before another.
+        var ranges = new List<Block>[n * (n + 1)];
         for (var i = 0; i < n; i++)
         {
             var (w, h) = (sizes[i].Width.Ticks, sizes[i].Height.Ticks);
-            ranges[i, i + 1] =
+            ranges[At(i, i + 1)] =
                 w <= width && h <= height
                     ?
                     [
@@ -82,13 +83,13 @@ internal static class Blocks
             var to = from + length;
             var found = new Dictionary<(long, long), Block>();
             for (var cut = from + 1; cut < to; cut++)
-                foreach (var a in ranges[from, cut])
-                foreach (var b in ranges[cut, to])
+                foreach (var a in ranges[At(from, cut)])
+                foreach (var b in ranges[At(cut, to)])
                 {
                     Add(a.Width + gap + b.Width, Math.Max(a.Height, b.Height), true, a, b);
                     Add(Math.Max(a.Width, b.Width), a.Height + gap + b.Height, false, a, b);
                 }
-            ranges[from, to] = [.. found.Values.OrderBy(b => b.Waste).ThenBy(b => b.Width).Take(length == n ? kept * 2 : kept)];
+            ranges[At(from, to)] = [.. found.Values.OrderBy(b => b.Waste).ThenBy(b => b.Width).Take(length == n ? kept * 2 : kept)];
 
             void Add(long w, long h, bool beside, Block a, Block b)
             {
@@ -105,7 +106,9 @@ internal static class Blocks
                 };
             }
         }
-        return n == 0 ? [] : ranges[0, n];
+        return n == 0 ? [] : ranges[At(0, n)];
+
+        int At(int from, int to) => from * (n + 1) + to;
     }
 
     // Of two of one size the one that is rows of rows, as people read: a page is cut down first; and of those the one whose first row, or

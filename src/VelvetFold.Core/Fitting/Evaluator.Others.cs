@@ -119,17 +119,21 @@ internal sealed partial class Evaluator
     // Middles nearer than this stand in one row: 1 1/2 inch.
     private const long Row = Measures.Length.TicksPerInch * 3 / 2;
 
+    private void Even(List<Lying> own, Tally tally)
+    {
+        if (own.Count < 2)
+            return;
+        var even = Evenness.Of(own, _design);
+        if (even.Uneven > 0)
+            tally.Take(UnevenGaps * even.Uneven, () => Saying.Of("fit.why.gaps", ("list", own.Select(Label))));
+        if (even.Missed > 0)
+            tally.Take(NearMiss * even.Missed, () => Saying.Of("fit.why.near", ("list", own.Select(Label))));
+    }
+
     private void Lines(List<Lying> here, List<(int Photo, Lying On)> given, Tally tally)
     {
         var own = given.Select(g => g.On).ToList();
-        if (own.Count > 1)
-        {
-            var even = Evenness.Of(own, _design);
-            if (even.Uneven > 0)
-                tally.Take(UnevenGaps * even.Uneven, () => Saying.Of("fit.why.gaps", ("list", own.Select(Label))));
-            if (even.Missed > 0)
-                tally.Take(NearMiss * even.Missed, () => Saying.Of("fit.why.near", ("list", own.Select(Label))));
-        }
+        Even(own, tally);
         foreach (var thing in here)
         {
             if (!thing.IsContent || Boxes.InLine(thing, here, _design))

@@ -124,28 +124,30 @@ internal sealed partial class Evaluator
         var moved = new List<Lying>();
         foreach (var (photo, on) in given)
         {
-            var size = on.Piece.Size;
-            if (_design[on.Id] is not { Role: PageRole.Opening } was)
-            {
-                tally.Take(Add, () => Saying.Of("fit.why.added", ("opening", Label(on)), ("photo", Named(_photos[photo]))));
-                continue;
-            }
-            if (size == was.Piece.Size.Turned && size != was.Piece.Size)
-                tally.Take(Turn, () => Saying.Of("fit.is-turned", ("label", Label(on))));
-            else if (size != was.Piece.Size)
-                tally.Take(
-                    Grow,
-                    () => Saying.Of("fit.why.made", ("opening", Label(on)), ("size", Size(size)), ("photo", Named(_photos[photo])))
-                );
-            if (!IsKept(on, was, things))
+            Made(_photos[photo], on, tally);
+            if (_design[on.Id] is { Role: PageRole.Opening } was && !IsKept(on, was, things))
                 moved.Add(on);
-            Mat(on, was, tally);
         }
         if (moved.Count > 0)
             tally.Take(
                 Math.Min(AnewMost, Moved * moved.Count),
                 () => Saying.Of("fit.why.moved", ("list", moved.Select(Label)), ("n", moved.Count))
             );
+    }
+
+    private void Made(GuestPhoto photo, Lying on, Tally tally)
+    {
+        var size = on.Piece.Size;
+        if (_design[on.Id] is not { Role: PageRole.Opening } was)
+        {
+            tally.Take(Add, () => Saying.Of("fit.why.added", ("opening", Label(on)), ("photo", Named(photo))));
+            return;
+        }
+        if (size == was.Piece.Size.Turned && size != was.Piece.Size)
+            tally.Take(Turn, () => Saying.Of("fit.is-turned", ("label", Label(on))));
+        else if (size != was.Piece.Size)
+            tally.Take(Grow, () => Saying.Of("fit.why.made", ("opening", Label(on)), ("size", Size(size)), ("photo", Named(photo))));
+        Mat(on, was, tally);
     }
 
     private void Mat(Lying on, Lying was, Tally tally)

@@ -90,6 +90,23 @@ internal sealed partial class Evaluator
         Fields(things, given, side, tally);
     }
 
+    /// <summary>What the photos of a page take off by themselves: at least as much as the page, whatever else comes to lie beside
+    /// them.</summary>
+    public void PhotosAlone(IReadOnlyList<(int Photo, Lying On)> given, PageSide side, Tally tally)
+    {
+        List<Lying> own = [.. given.Select(g => g.On)];
+        foreach (var (photo, on) in given)
+        {
+            Shown(_photos[photo], on, tally);
+            Looks(_photos[photo], on, side, own, tally);
+            Lies(on, side, tally);
+            Made(_photos[photo], on, tally);
+        }
+        Overlaps(own, [.. given], tally);
+        Order([.. given], tally);
+        Even(own, tally);
+    }
+
     /// <summary>What one photo takes off in a place by itself.</summary>
     public void Alone(GuestPhoto photo, Lying on, IReadOnlyList<Lying> things, Tally tally)
     {
@@ -215,9 +232,14 @@ internal sealed partial class Evaluator
     {
         if (_design.Layout.Kind == LayoutKind.Single)
             return;
-        var sides = given.ToDictionary(g => g.Photo, g => _design.SideOf(g.On.Box));
+        Pages(given.ToDictionary(g => g.Photo, g => _design.SideOf(g.On.Box)), tally);
+    }
+
+    /// <summary>What it takes off that the photos lie on those pages.</summary>
+    public void Pages(Dictionary<int, PageSide> sides, Tally tally)
+    {
         foreach (var side in _design.Layout.Sides)
-            if (given.Count > 0 && !sides.ContainsValue(side) && _design.Openings.Any(o => _design.SideOf(o.Box) == side))
+            if (sides.Count > 0 && !sides.ContainsValue(side) && _design.Openings.Any(o => _design.SideOf(o.Box) == side))
                 tally.Take(BarePage, () => Saying.Of("fit.why.bare", ("side", side == PageSide.Left ? "left" : "right")));
         var wrong = 0;
         foreach (var (a, first) in sides)

@@ -114,9 +114,7 @@ internal sealed class FitChanges
         var leansOnPhoto =
             piece.Opening is not null
             && ((across != Length.Zero && IsPhoto(piece.Across.LeansOn)) || (down != Length.Zero && IsPhoto(piece.Down.LeansOn)));
-        if (sameSize && samePage && !leansOnPhoto && !ComesUnder(piece, target) && Adaptation.Unknown(_kit, [shift]).Count == 0)
-            Do(shift);
-        else
+        if (!sameSize || !samePage || leansOnPhoto || ComesUnder(piece, target) || !Do(shift))
             Do(
                 new(
                     _id,
@@ -142,12 +140,13 @@ internal sealed class FitChanges
                 && Design.Overlap(p.Id, piece.Id) <= 0
             );
 
-    private void Do(OpeningChange change)
+    private bool Do(OpeningChange change)
     {
-        if (Adaptation.Unknown(_kit, [change]).Count > 0)
-            return;
-        _kit = Adaptation.Apply(_kit, [change]);
+        if (Adaptation.Tried(_kit, change) is not { } changed)
+            return false;
+        _kit = changed;
         _changes.Add(change);
         _now = Resolver.Resolve(_kit.Layout(_id)!, _kit);
+        return true;
     }
 }

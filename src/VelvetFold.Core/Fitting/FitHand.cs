@@ -89,10 +89,9 @@ public static class FitHand
             if (met is null)
                 break;
             var others = things.Where(t => t.Id != met.Id && (t.IsContent || t.IsDecor) && frame.Design.SideOf(t.Box) == side).ToList();
-            var spot = new FreePlaces(frame.Design, side).Spots(met, others).FirstOrDefault();
-            if (!spot.Width.IsPositive)
+            if (new FreePlaces(frame.Design, side).Best(met, others, null) is not { } spot)
                 break;
-            changes.Add(Laid(layoutId, met, spot));
+            changes.Add(Laid(layoutId, met, spot.Box));
         }
         return changes;
     }

@@ -41,7 +41,8 @@ public static class FitJudge
     }
 
     /// <summary>A page with its photos, weighed.</summary>
-    internal sealed record Weighing(Frame Frame, IReadOnlyList<Lying> Things, string?[] At, Tally Tally)
+    /// <param name="Kit">The kit with that page.</param>
+    internal sealed record Weighing(Kit Kit, Frame Frame, IReadOnlyList<Lying> Things, string?[] At, Tally Tally)
     {
         public double Points => Frame.Cost + Tally.Points;
 
@@ -114,6 +115,6 @@ public static class FitJudge
         IReadOnlyList<Lying> things = [.. resolved.Pieces.Select(p => Lying.Of(p, frame.Design.Layout))];
         var evaluator = new Evaluator(frame.Design, photos, wishes.FlapIsFine);
         var at = Placing.Best(evaluator, things);
-        return new(frame, things, at, evaluator.Of(things, at, tells: true, isLaid: true));
+        return new(adapted, frame, things, at, evaluator.Of(things, at, tells: true, isLaid: true));
     }
 }

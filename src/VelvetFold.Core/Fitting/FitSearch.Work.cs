@@ -9,7 +9,7 @@ namespace VelvetFold.Core.Fitting;
 public static partial class FitSearch
 {
     /// <summary>One question on its way.</summary>
-    private sealed class Work(Kit kit, Layout layout, IReadOnlyList<GuestPhoto> photos, FitWishes wishes, Held held)
+    private sealed class Work(Kit kit, Layout layout, IReadOnlyList<GuestPhoto> photos, FitWishes wishes, Held held, FitMemory? memory)
     {
         private readonly int _openings = layout.Pieces.Count(p => p.HoldsPhoto);
 
@@ -24,20 +24,19 @@ public static partial class FitSearch
             int LeftOut = 0
         );
 
-        /// <param name="count">How many are wanted; where it is one, structures that cannot be the best are not looked at.</param>
-        public List<Making> Made(int count)
+        /// <param name="count">How many are wanted; where it is one, what cannot be the best is not looked at.</param>
+        /// <param name="outOf">A fit as it comes out of the paper that is there.</param>
+        public List<Making> Made(int count, Func<Making, Making>? outOf = null)
         {
             var drafts = new List<Draft>();
+            // Where one is wanted, what paper may put before the best; where there is a choice, what may be offered at all.
+            var behind = count > 1 ? (double)FarBehind : PaperBehind;
             foreach (var frame in Frames())
-                if (count > 1 || !(drafts.Where(d => d.Faults == 0).Select(d => (double?)d.Cost).Min() <= Bound(frame)))
-                    drafts.AddRange(On(frame, photos));
-            if (
-                held.IsNothing
-                && photos.Any(p => p.Facing != Facing.Straight)
-                && !(drafts.Where(d => d.Faults == 0).Select(d => (double?)d.Cost).Min() <= FitWeights.Mirrored)
-            )
+                if (count > 1 || Best(drafts) > Bound(frame))
+                    drafts.AddRange(On(frame, photos, Best(drafts) + behind, behind));
+            if (held.IsNothing && photos.Any(p => p.Facing != Facing.Straight) && Best(drafts) > FitWeights.Mirrored)
                 drafts.AddRange(All(Mirrors(), photos));
-            var made = Carried(drafts);
+            var made = Carried(drafts, count, outOf ?? (m => m));
             if (held.IsNothing && made.Count == 0)
                 made = Fewer();
             else if (
@@ -49,8 +48,12 @@ public static partial class FitSearch
             return made.Exists(m => m.IsSound) ? [.. made.Where(m => m.IsSound)] : [];
         }
 
-        // Each structure of pages has its best carried out, so that there is something to choose from.
-        private List<Making> Carried(List<Draft> drafts)
+        private static double Best(List<Draft> drafts) =>
+            drafts.Where(d => d.Faults == 0).Select(d => d.Cost).DefaultIfEmpty(double.MaxValue / 2).Min();
+
+        // Each structure of pages has its best carried out, so that there is something to choose from; where one is wanted, no more than
+        // could be it.
+        private List<Making> Carried(List<Draft> drafts, int count, Func<Making, Making> outOf)
         {
             var sound = drafts.Where(d => d.Faults == 0).OrderBy(d => d.Cost).DistinctBy(d => Looks(d.Frame, d.Things)).ToList();
             var few = sound
@@ -59,7 +62,17 @@ public static partial class FitSearch
                 .Concat(sound.Where(d => d.Frame.Before.Count > 0).Take(2))
                 .Distinct()
                 .ToList();
-            return [.. Each(few, Carry).OfType<Making>()];
+            if (count > 1)
+                return [.. Each(few, Carry).OfType<Making>()];
+            var made = new List<Making>();
+            foreach (var draft in few.OrderBy(d => d.Cost))
+            {
+                if (made.Exists(m => m.IsSound && m.Fit.Score >= (decimal)(100 - draft.Cost)))
+                    break;
+                if (Carry(draft) is { } one)
+                    made.Add(outOf(one));
+            }
+            return made;
         }
 
         private Making? Carry(Draft draft)
@@ -83,7 +96,7 @@ public static partial class FitSearch
                 Sizes(draft.Frame, weighed.Things),
                 hidden,
                 draft.Frame.Before.Any(b => b.Move == OpeningMove.OnePage),
-                Trouble(Adaptation.Apply(kit, changes)).IsSubsetOf(_trouble.Value)
+                Trouble(weighed.Kit).IsSubsetOf(_trouble.Value)
             );
         }
 
@@ -202,28 +215,31 @@ public static partial class FitSearch
 
         // Structures have nothing to do with each other.
         private List<Draft> All(IEnumerable<Frame> frames, IReadOnlyList<GuestPhoto> given) =>
-            [.. Each(frames.ToList(), frame => On(frame, given)).SelectMany(d => d)];
+            [.. Each(frames.ToList(), frame => On(frame, given, double.MaxValue, (double)FarBehind)).SelectMany(d => d)];
 
-        private List<Draft> On(Frame frame, IReadOnlyList<GuestPhoto> given)
+        /// <param name="most">What costs more is not looked at, nor what costs more than the best by <paramref name="behind"/>.</param>
+        private List<Draft> On(Frame frame, IReadOnlyList<GuestPhoto> given, double most, double behind)
         {
             var evaluator = new Evaluator(frame.Design, given, wishes.FlapIsFine);
             var design = frame.Design;
-            var sides = design.Layout.Sides.ToDictionary(s => s, s => new PageSearch(evaluator, s, held.Pieces));
+            var sides = design.Layout.Sides.ToDictionary(s => s, s => new PageSearch(evaluator, s, held.Pieces, memory, Named(frame)));
             var all = Enumerable.Range(0, given.Count).ToList();
-            var drafts = new List<Draft>();
             if (design.Layout.Kind == LayoutKind.Single)
+                return [.. sides[PageSide.Left].Best(all).Select(page => Whole(frame, evaluator, [page], "all"))];
+            // The cheapest by what is known beforehand first, and none that is too far behind the best to be offered.
+            var drafts = new List<Draft>();
+            foreach (var share in Shares(evaluator).Select(AtLeast).OrderBy(s => s.Cost))
             {
-                foreach (var page in sides[PageSide.Left].Best(all))
-                    drafts.Add(Whole(frame, evaluator, [page], "all"));
-                return drafts;
-            }
-            foreach (var left in Shares(evaluator))
-            {
-                List<int> here = [.. all.Where(left.Contains)],
-                    there = [.. all.Where(i => !left.Contains(i))];
-                foreach (var a in sides[PageSide.Left].Best(here))
-                foreach (var b in sides[PageSide.Right].Best(there))
-                    drafts.Add(Whole(frame, evaluator, [a, b], string.Join(',', here)));
+                if (frame.Cost + share.Cost > most)
+                    break;
+                foreach (var a in sides[PageSide.Left].Best(share.Here))
+                foreach (var b in sides[PageSide.Right].Best(share.There))
+                {
+                    var draft = Whole(frame, evaluator, [a, b], string.Join(',', share.Here));
+                    drafts.Add(draft);
+                    if (draft.Faults == 0)
+                        most = Math.Min(most, draft.Cost + behind);
+                }
             }
             drafts = [.. drafts.OrderBy(d => d.Cost).Take(40)];
             return
@@ -236,7 +252,19 @@ public static partial class FitSearch
                         .OfType<Draft>()
                 ),
             ];
+
+            (List<int> Here, List<int> There, double Cost) AtLeast(HashSet<int> left)
+            {
+                List<int> here = [.. all.Where(left.Contains)],
+                    there = [.. all.Where(i => !left.Contains(i))];
+                var tally = new Tally(false);
+                evaluator.Pages(all.ToDictionary(i => i, i => left.Contains(i) ? PageSide.Left : PageSide.Right), tally);
+                return (here, there, tally.Points + sides[PageSide.Left].AtLeast(here) + sides[PageSide.Right].AtLeast(there));
+            }
         }
+
+        private static string Named(Frame frame) =>
+            $"{frame.Design.Layout.Id} {string.Join(' ', frame.Before.Select(b => $"{b.Move}{b.With}"))}";
 
         // With what found no place on its own page on the other; null where that is no better.
         private static Draft? Across(Draft draft, Evaluator evaluator)
@@ -404,25 +432,7 @@ public static partial class FitSearch
         public double Bound() =>
             Frames().Concat(photos.Any(p => p.Facing != Facing.Straight) ? Mirrors() : []).Select(Bound).DefaultIfEmpty(0).Min();
 
-        private double Bound(Frame frame)
-        {
-            var openings = frame.Design.Openings;
-            var (n, m) = (photos.Count, openings.Count);
-            var size = n + m;
-            var costs = new double[size, size];
-            for (var i = 0; i < size; i++)
-            for (var j = 0; j < size; j++)
-                costs[i, j] =
-                    i < n && j < m ? PageSearch.Least(photos[i], openings[j].Piece.Size)
-                    : i < n ? FitWeights.Add
-                    : j < m ? (openings[j].Piece.IsPlaceholder ? 0 : FitWeights.PatchInPlace)
-                    : 0;
-            var given = Placing.Assign(costs, size);
-            var cost = frame.Cost;
-            for (var i = 0; i < size; i++)
-                cost += costs[i, given[i]];
-            return cost;
-        }
+        private double Bound(Frame frame) => frame.Cost + PageSearch.AtLeast(photos, frame.Design.Openings);
 
         /// <summary>Which rule stands in the way where there is no fit, and what would free it.</summary>
         public Saying Why()

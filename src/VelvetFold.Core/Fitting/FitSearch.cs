@@ -52,7 +52,8 @@ public static partial class FitSearch
 
     private const int MostWrong = 3;
 
-    private const int MoreForPaper = 1;
+    /// <summary>As far behind the best paper that is not there may put the next one first: three pieces to bring.</summary>
+    private const double PaperBehind = 3 * FitWeights.ToBring;
 
     /// <summary>How many pages put together look for room across the seam.</summary>
     private const int MostAcross = 12;
@@ -63,6 +64,7 @@ public static partial class FitSearch
     /// <summary>Finds fits for a layout, the best first.</summary>
     /// <param name="count">How many are wanted.</param>
     /// <param name="bag">The paper that new pieces have to come out of; none where that does not matter.</param>
+    /// <param name="memory">What was searched on the same document of the kit before.</param>
     /// <exception cref="ArgumentException">There are more photos than can be fitted, or the layout is not in the kit.</exception>
     public static FitAnswer Find(
         Kit kit,
@@ -70,7 +72,8 @@ public static partial class FitSearch
         IReadOnlyList<GuestPhoto> photos,
         int count = 3,
         Bag? bag = null,
-        FitWishes? wishes = null
+        FitWishes? wishes = null,
+        FitMemory? memory = null
     )
     {
         ArgumentNullException.ThrowIfNull(kit);
@@ -78,14 +81,13 @@ public static partial class FitSearch
         var layout = Asked(kit, layoutId, photos);
         if (!layout.Pieces.Any(p => p.HoldsPhoto))
             return new([], true, Saying.Of("fit.has-no-opening-for", ("layout", layout.Id)));
-        var search = new Work(kit, layout, photos, wishes ?? FitWishes.None, Held.Nothing);
-        var made = search.Made(count);
-        if (bag is not null)
-        {
-            var paper = new FitPaper(kit, layout.Id, photos, bag, wishes ?? FitWishes.None);
-            // A few more than are wanted, as paper that is not there may put the next one first.
-            made = [.. Offered(made, count + MoreForPaper, layout).Select(m => m with { Fit = paper.OutOf(m.Fit) })];
-        }
+        var search = new Work(kit, layout, photos, wishes ?? FitWishes.None, Held.Nothing, memory);
+        var paper = bag is null ? null : new FitPaper(kit, layout.Id, photos, bag, wishes ?? FitWishes.None);
+        Making OutOf(Making one) => paper is null || one.HasPaper ? one : one with { Fit = paper.OutOf(one.Fit), HasPaper = true };
+        var made = search.Made(count, OutOf);
+        if (paper is not null)
+            // One more than is wanted, as paper that is not there may put it before another.
+            made = [.. Offered(BestOutOf(made, OutOf), count + 1, layout).Select(OutOf)];
         var most = (decimal)Math.Round(100 - search.Bound(), 1);
         var offers = Offered(made, count, layout);
         return new(
@@ -94,6 +96,19 @@ public static partial class FitSearch
             offers.Count > 0 ? null : search.Why(),
             most
         );
+    }
+
+    // The best with its paper, as paper that is not there may put another one first; those that cannot become it as they are.
+    private static List<Making> BestOutOf(List<Making> made, Func<Making, Making> outOf)
+    {
+        var (all, best) = (new List<Making>(), decimal.MinValue);
+        foreach (var one in made.OrderByDescending(m => m.Fit.Score).ThenBy(m => m.Fit.Changes.Count))
+        {
+            all.Add(one.Fit.Score > best ? outOf(one) : one);
+            if (all[^1].HasPaper)
+                best = Math.Max(best, all[^1].Fit.Score);
+        }
+        return all;
     }
 
     /// <summary>The changes of the best ways in which some pieces lie where they are held; none where no way was found.</summary>
@@ -107,7 +122,7 @@ public static partial class FitSearch
     )
     {
         var layout = Asked(kit, layoutId, photos);
-        return held.IsNothing ? [] : [.. new Work(kit, layout, photos, wishes, held).Made(MostMade).Select(m => m.Fit.Changes)];
+        return held.IsNothing ? [] : [.. new Work(kit, layout, photos, wishes, held, null).Made(MostMade).Select(m => m.Fit.Changes)];
     }
 
     private static Layout Asked(Kit kit, string layoutId, IReadOnlyList<GuestPhoto> photos) =>
@@ -122,8 +137,18 @@ public static partial class FitSearch
     /// <param name="Pages">How the photos are shared out between which pages.</param>
     /// <param name="Boxes">Where its photos, titles and cards lie, the same ones in the same place of the list.</param>
     /// <param name="Sizes">What lies on it, wherever it lies.</param>
+    /// <param name="HasPaper">Whether it is told how it comes out of the paper that is there.</param>
     /// <param name="IsSound">Whether the page has no trouble that it did not have as designed.</param>
-    private sealed record Making(Fit Fit, string Pages, IReadOnlyList<Box> Boxes, string Sizes, int Hidden, bool IsOnePage, bool IsSound);
+    private sealed record Making(
+        Fit Fit,
+        string Pages,
+        IReadOnlyList<Box> Boxes,
+        string Sizes,
+        int Hidden,
+        bool IsOnePage,
+        bool IsSound,
+        bool HasPaper = false
+    );
 
     // The best; the best with other pages, one page alone among them; the one with the fewest changes; then what else there is.
     private static List<Making> Offered(IReadOnlyList<Making> made, int count, Layout layout)

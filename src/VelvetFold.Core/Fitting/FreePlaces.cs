@@ -12,34 +12,38 @@ internal sealed class FreePlaces(Design design, PageSide side)
 {
     private Box Page => design.Layout.PageBox(side);
 
-    public bool Fits(Unit? unit, Lying thing, List<Lying> placed)
+    /// <summary>Whether there is room for something at that place, and for what lies on it.</summary>
+    public bool Fits(Unit? unit, Lying thing, Box box, List<Lying> placed)
     {
-        if (!IsFree(thing, placed))
+        if (!IsFree(thing, box, placed))
             return false;
         if (unit is not null)
             foreach (var one in unit.Attached)
-                if (!IsFree(one.At(one.Box.Moved(thing.Box.X - unit.Main.Box.X, thing.Box.Y - unit.Main.Box.Y)), placed))
+                if (!IsFree(one, one.Box.Moved(box.X - unit.Main.Box.X, box.Y - unit.Main.Box.Y), placed))
                     return false;
         return true;
     }
 
-    public bool IsFree(Lying thing, List<Lying> placed)
+    /// <summary>Whether there is room for something where it lies.</summary>
+    public bool IsFree(Lying thing, List<Lying> placed) => IsFree(thing, thing.Box, placed);
+
+    private bool IsFree(Lying thing, Box box, List<Lying> placed)
     {
         var was = design[thing.Id];
-        if (!Page.Contains(thing.Box) && (was is null || Page.Contains(was.Box) || was.Box != thing.Box))
+        if (!Page.Contains(box) && (was is null || Page.Contains(was.Box) || was.Box != box))
             return false;
         foreach (var other in placed)
         {
-            if (!thing.Box.Overlaps(other.Box) || (thing.IsDecor && other.IsDecor))
+            if (!box.Overlaps(other.Box) || (thing.IsDecor && other.IsDecor))
                 continue;
             var before = design.Overlap(thing.Id, other.Id);
             var allowed = thing.IsDecor || other.IsDecor ? Math.Max(before, Evaluator.MostDecor) : before;
-            if (Boxes.Share(thing.Box, other.Box) > allowed + Boxes.Nothing)
+            if (Boxes.Share(box, other.Box) > allowed + Boxes.Nothing)
                 return false;
             if (
                 thing.IsDecor
                 && other.Print is { } print
-                && Boxes.Covered(print, thing.Box) > Math.Max(design.Hidden(other.Id, thing.Id), Evaluator.MostDecor) + Boxes.Nothing
+                && Boxes.Covered(print, box) > Math.Max(design.Hidden(other.Id, thing.Id), Evaluator.MostDecor) + Boxes.Nothing
             )
                 return false;
         }
@@ -47,32 +51,51 @@ internal sealed class FreePlaces(Design design, PageSide side)
     }
 
     /// <summary>Free places for something, the best first: in line with what lies there, near where it was, near a photo.</summary>
-    public IEnumerable<Box> Spots(Lying thing, IReadOnlyList<Lying> placed) => Spots(thing, [.. placed], null);
+    public IEnumerable<Box> Spots(Lying thing, List<Lying> placed) =>
+        Free(thing, placed, null)
+            .Select(box => (Box: box, Cost: Dear(thing, box, placed)))
+            .OrderBy(f => f.Cost)
+            .ThenBy(f => f.Box.Y)
+            .ThenBy(f => f.Box.X)
+            .Select(f => f.Box);
 
-    public IEnumerable<Box> Spots(Lying thing, List<Lying> placed, Unit? unit) => Weighed(thing, placed, unit).Select(f => f.Box);
+    /// <summary>The best of the free places, with what speaks against it; null where there is none that costs less.</summary>
+    public (Box Box, double Cost)? Best(Lying thing, List<Lying> placed, Unit? unit, double than = double.MaxValue)
+    {
+        var (best, least) = ((Box?)null, than);
+        foreach (var box in Free(thing, placed, unit))
+        {
+            var cost = Dear(thing, box, placed, least);
+            if (cost < least)
+                (best, least) = (box, cost);
+        }
+        return best is { } found ? (found, least) : null;
+    }
 
-    /// <summary>Free places with what speaks against each, the best first.</summary>
-    public IEnumerable<(Box Box, double Cost)> Weighed(Lying thing, List<Lying> placed, Unit? unit)
+    // From the top, each row from the left.
+    private IEnumerable<Box> Free(Lying thing, List<Lying> placed, Unit? unit)
     {
         var (xs, ys) = Lines(thing, placed);
-        var found = new List<(Box Box, double Cost)>();
         var barred = Barred(thing, placed);
         foreach (var y in ys)
         foreach (var x in xs)
         {
             var box = new Box(new(x), new(y), thing.Box.Size);
-            if (barred.Exists(b => b.Box.Overlaps(box) && Boxes.Share(b.Box, box) > b.Allowed))
-                continue;
-            var lying = thing.At(box);
-            if (!Fits(unit, lying, placed) || (thing.Role == PageRole.Opening && !IsOnGround(box)))
-                continue;
-            found.Add((box, Dear(lying, placed)));
+            if (!IsBarred(box, barred) && Fits(unit, thing, box, placed) && (thing.Role != PageRole.Opening || IsOnGround(box)))
+                yield return box;
         }
-        return found.OrderBy(f => f.Cost).ThenBy(f => f.Box.Y).ThenBy(f => f.Box.X);
+    }
+
+    private static bool IsBarred(Box box, (Box Box, double Allowed)[] barred)
+    {
+        foreach (var (other, allowed) in barred)
+            if (other.Overlaps(box) && Boxes.Share(other, box) > allowed)
+                return true;
+        return false;
     }
 
     // What it must not lie on, and how much of it at most: looked up once for all places.
-    private List<(Box Box, double Allowed)> Barred(Lying thing, List<Lying> placed) =>
+    private (Box Box, double Allowed)[] Barred(Lying thing, List<Lying> placed) =>
         [
             .. placed
                 .Where(other => !thing.IsDecor || !other.IsDecor)
@@ -154,11 +177,11 @@ internal sealed class FreePlaces(Design design, PageSide side)
         return (xs, ys);
     }
 
-    // What speaks against a place: the way there, no line to rest on, far from the photos, close to what is not to be touched.
-    private double Dear(Lying thing, List<Lying> placed)
+    // What speaks against a place: the way there, no line to rest on, far from the photos, close to what is not to be touched. Where it is
+    // more than what is known, it is not counted to the end.
+    private double Dear(Lying thing, Box box, List<Lying> placed, double most = double.MaxValue)
     {
         var cost = 0.0;
-        var box = thing.Box;
         if (design[thing.Id] is { } was)
         {
             var by = (double)((box.X - was.Box.X).Magnitude + (box.Y - was.Box.Y).Magnitude).Ticks / Length.TicksPerInch;
@@ -167,6 +190,8 @@ internal sealed class FreePlaces(Design design, PageSide side)
         var (nearest, inLine, isEven) = (double.MaxValue, false, false);
         foreach (var other in placed)
         {
+            if (cost >= most)
+                return cost;
             if (!other.IsContent)
             {
                 if (thing.IsContent && box.Overlaps(other.Box))

@@ -124,16 +124,33 @@ internal sealed partial class PageSearch
         foreach (var block in Blocks.Of(outer, region.Width.Ticks, region.Height.Ticks, gap.Ticks, n > 8 ? 14 : 24).Take(20))
         {
             block.Place(0, 0, gap.Ticks, cells);
-            foreach (var (x, y) in Corners(region, block, gap))
+            Lay(0, 0);
+            // In which order they read is the same wherever the block lies.
+            var wherever = own + (gap == gaps[0] ? 0 : 0.1) + OutOfOrder(photos, boxes);
+            if (!found.Takes(wherever))
+                continue;
+            var (xs, ys) = Corners(region, block, gap);
+            foreach (var x in xs)
+            foreach (var y in ys)
             {
-                for (var i = 0; i < n; i++)
-                    boxes[i] = new(new(x + cells[i].X), new(y + cells[i].Y), outer[i]);
-                var bound = own + (gap == gaps[0] ? 0 : 0.1) + _settling.Disturbed(boxes) + OffTheirBand(boxes) + OutOfOrder(photos, boxes);
-                if (!found.Takes(bound) || Slipped(boxes))
+                if (!found.Takes(wherever))
+                    break;
+                Lay(x, y);
+                if (Slipped(boxes))
+                    continue;
+                var (surely, likely) = _settling.Disturbed(boxes);
+                var bound = wherever + likely + OffTheirBand(boxes);
+                if (!found.Takes(bound))
                     continue;
                 Box[] at = [.. boxes];
-                found.Add(new(() => Matched(photos, pieces, at), bound));
+                found.Add(new(() => Matched(photos, pieces, at), bound, surely));
             }
+        }
+
+        void Lay(long x, long y)
+        {
+            for (var i = 0; i < n; i++)
+                boxes[i] = new(new(x + cells[i].X), new(y + cells[i].Y), outer[i]);
         }
     }
 
@@ -215,18 +232,18 @@ internal sealed partial class PageSearch
             .Distinct();
 
     // Where a block may begin: on the lines of the design, beside what stays, in the middle.
-    private HashSet<(long X, long Y)> Corners(Box region, Block block, Length gap)
+    private (List<long> Xs, List<long> Ys) Corners(Box region, Block block, Length gap)
     {
-        var (xs, ys) = (new HashSet<long>(), new HashSet<long>());
+        var (xs, ys) = (new List<long>(), new List<long>());
         var step = _design.Kit.Ruler.Ticks;
         void Across(long x)
         {
-            if (x >= region.X.Ticks && x + block.Width <= region.Right.Ticks)
+            if (x >= region.X.Ticks && x + block.Width <= region.Right.Ticks && !xs.Contains(x))
                 xs.Add(x);
         }
         void Down(long y)
         {
-            if (y >= region.Y.Ticks && y + block.Height <= region.Bottom.Ticks)
+            if (y >= region.Y.Ticks && y + block.Height <= region.Bottom.Ticks && !ys.Contains(y))
                 ys.Add(y);
         }
         Across(region.X.Ticks);
@@ -250,6 +267,6 @@ internal sealed partial class PageSearch
             Down(thing.Box.Bottom.Ticks + gap.Ticks);
             Down(thing.Box.Y.Ticks - gap.Ticks - block.Height);
         }
-        return [.. xs.SelectMany(x => ys.Select(y => (x, y)))];
+        return (xs, ys);
     }
 }

@@ -63,6 +63,26 @@ internal sealed partial class PageSearch
             photo.OneOfAKind ? Broken : Math.Min(SizeCost(photo, designed, designed), SizeCost(photo, designed.Turned, designed))
         );
 
+    /// <summary>The least that photos take off on so many openings: each in the best for it, or a new one; what is over given up.</summary>
+    public static double AtLeast(IReadOnlyList<GuestPhoto> photos, IReadOnlyList<Lying> openings)
+    {
+        var (n, m) = (photos.Count, openings.Count);
+        var size = n + m;
+        var costs = new double[size, size];
+        for (var i = 0; i < size; i++)
+        for (var j = 0; j < size; j++)
+            costs[i, j] =
+                i < n && j < m ? Least(photos[i], openings[j].Piece.Size)
+                : i < n ? Add
+                : j < m ? (openings[j].Piece.IsPlaceholder ? 0 : PatchInPlace)
+                : 0;
+        var given = Placing.Assign(costs, size);
+        var cost = 0.0;
+        for (var i = 0; i < size; i++)
+            cost += costs[i, given[i]];
+        return cost;
+    }
+
     /// <summary>The whole photo within a frame, to the ruler's step; null where it is no larger, or that would leave less than an inch and
     /// a half.</summary>
     public Size? Shrunk(Size photo, Size frame)

@@ -16,8 +16,8 @@ internal sealed partial class PageSearch
             var lying = placed.Select(p => p.On).ToList();
             var home = on.At(new(_design[on.Id]!.Box.X, _design[on.Id]!.Box.Y, on.Box.Size));
             var free = new[] { on, home }.FirstOrDefault(o => _places.IsFree(o, lying));
-            if (free is null && _places.Spots(home, lying).FirstOrDefault() is { Width.IsPositive: true } spot)
-                free = home.At(spot);
+            if (free is null && _places.Best(home, lying, null) is { } spot)
+                free = home.At(spot.Box);
             if (free is null)
                 return null;
             placed.Add((photo, free));

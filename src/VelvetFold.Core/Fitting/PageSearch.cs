@@ -16,7 +16,15 @@ internal sealed record PageFit(IReadOnlyList<Lying> Things, IReadOnlyList<(int P
 /// title, cards and decoration find their places in what is left. The cheapest by what is known beforehand are carried out first, and no
 /// other one once the best that are kept cannot be bettered.
 /// </summary>
-internal sealed partial class PageSearch(Evaluator evaluator, PageSide side, IReadOnlyDictionary<string, Lying> held)
+/// <param name="memory">Pages that were searched before; none where pieces are held.</param>
+/// <param name="name">What tells the page from others of the kit.</param>
+internal sealed partial class PageSearch(
+    Evaluator evaluator,
+    PageSide side,
+    IReadOnlyDictionary<string, Lying> held,
+    FitMemory? memory = null,
+    string name = ""
+)
 {
     /// <summary>How many ways of a page are kept.</summary>
     private const int Kept = 5;
@@ -38,7 +46,8 @@ internal sealed partial class PageSearch(Evaluator evaluator, PageSide side, IRe
     private readonly Dictionary<string, IReadOnlyList<PageFit>> _known = [];
 
     /// <summary>A way to lay the photos, before the rest finds its place; with a bound of what it will take off.</summary>
-    internal sealed record Laid(Func<IReadOnlyList<(int Photo, Lying On)>> Photos, double Bound);
+    /// <param name="Beside">What of that title, cards and decoration surely cost.</param>
+    internal sealed record Laid(Func<IReadOnlyList<(int Photo, Lying On)>> Photos, double Bound, double Beside = 0);
 
     private Box Page => _design.Layout.PageBox(side);
 
@@ -46,7 +55,32 @@ internal sealed partial class PageSearch(Evaluator evaluator, PageSide side, IRe
     public IReadOnlyList<PageFit> Best(IReadOnlyList<int> photos)
     {
         var key = string.Join(',', photos.Select(p => p.ToString(CultureInfo.InvariantCulture)));
-        return _known.TryGetValue(key, out var known) ? known : _known[key] = Find(photos);
+        return _known.TryGetValue(key, out var known) ? known
+            : memory is null || held.Count > 0 ? _known[key] = Find(photos)
+            : _known[key] = Recalled(memory, photos);
+    }
+
+    // Which photo it is of its kind, and of the layout, makes no difference to a page.
+    private IReadOnlyList<PageFit> Recalled(FitMemory memory, IReadOnlyList<int> photos)
+    {
+        var found = memory.Of(
+            $"{name} {side}: {string.Join('|', photos.Select(p => evaluator.Photos[p].Unnamed))}",
+            () =>
+                [
+                    .. Find(photos)
+                        .Select(f => f with { Places = [.. f.Places.Select(p => (((List<int>)[.. photos]).IndexOf(p.Photo), p.Opening))] }),
+                ]
+        );
+        return [.. found.Select(f => f with { Places = [.. f.Places.Select(p => (photos[p.Photo], p.Opening))] })];
+    }
+
+    /// <summary>The least that these photos take off on the page, whatever would have to move for them.</summary>
+    public double AtLeast(IReadOnlyList<int> photos)
+    {
+        // A spare mat and a card are welcome, more of them look like gaps.
+        var gaps = _openings.Count(o => !o.Piece.IsPlaceholder) - photos.Count - 2;
+        return AtLeast([.. photos.Select(p => evaluator.Photos[p])], _openings)
+            + (Math.Max(0, gaps) * (FitWeights.MorePatches - FitWeights.PatchInPlace));
     }
 
     private List<PageFit> Find(IReadOnlyList<int> photos)
@@ -66,11 +100,18 @@ internal sealed partial class PageSearch(Evaluator evaluator, PageSide side, IRe
             if (best.Count == Kept && laid.Bound >= best[^1].Cost)
                 break;
             else
-                Keep(best, InOrder(laid.Photos()));
+                Keep(best, InOrder(laid.Photos()), laid.Beside);
     }
 
-    private void Keep(List<PageFit> best, IReadOnlyList<(int Photo, Lying On)> given)
+    private void Keep(List<PageFit> best, IReadOnlyList<(int Photo, Lying On)> given, double beside)
     {
+        if (best.Count == Kept)
+        {
+            var alone = new Tally(false);
+            evaluator.PhotosAlone(given, side, alone);
+            if (alone.Points + beside >= best[^1].Cost)
+                return;
+        }
         if (_settling.Of(given) is not { } things)
             return;
         var tally = new Tally(false);

@@ -11,6 +11,9 @@ namespace VelvetFold.Core.Fitting;
 /// </summary>
 internal sealed class Settling
 {
+    /// <summary>Costs nearer than this are one, as sums of them are rounded.</summary>
+    private const double Alike = 1e-6;
+
     /// <summary>What a card may become of its sides: 60 % at least.</summary>
     private static readonly double[] Shares = [1, 0.8, 0.7, 0.6];
 
@@ -19,6 +22,9 @@ internal sealed class Settling
     private readonly FreePlaces _places;
     private readonly List<Unit> _units;
     private readonly List<Lying> _fixed;
+
+    // Where its things lie, how much of them photos may cover, what it takes off that one moves, and whether it may follow a photo.
+    private readonly (Box Box, double Allowed, double Cost, bool Follows)[] _met;
 
     public Settling(Design design, PageSide side, IReadOnlyDictionary<string, Lying> held)
     {
@@ -48,6 +54,22 @@ internal sealed class Settling
         }
         // What leans on another is placed after it.
         _units = [.. _units.OrderBy(u => Rank(u.Main)).ThenBy(u => Depth(u.Main, 0))];
+        _met =
+        [
+            .. _units.Select(u =>
+                (
+                    u.Main.Box,
+                    (u.Main.Role == PageRole.Decor ? Evaluator.MostDecor : 0) + Boxes.Nothing,
+                    u.Main.Role switch
+                    {
+                        PageRole.Title => TitleMoved,
+                        PageRole.Card => CardMoved,
+                        _ => ClusterMoved,
+                    },
+                    Follows(u.Main)
+                )
+            ),
+        ];
         Obstacles = [.. own.Where(t => t.Role is PageRole.Title or PageRole.Card)];
     }
 
@@ -73,26 +95,28 @@ internal sealed class Settling
                 .DefaultIfEmpty(so)
                 .Max();
 
-    /// <summary>At least what it takes off that photos lie where title, cards and decoration were.</summary>
-    public double Disturbed(Box[] photos)
+    /// <summary>What it takes off that photos lie where title, cards and decoration were: of title and cards that do not follow a
+    /// photo at least that, of the others most likely.</summary>
+    public (double Surely, double Likely) Disturbed(Box[] photos)
     {
-        var cost = 0.0;
-        foreach (var unit in _units)
+        var (surely, likely) = (0.0, 0.0);
+        foreach (var (at, allowed, cost, follows) in _met)
         foreach (var box in photos)
         {
-            var share = Boxes.Share(box, unit.Main.Box);
-            if (share <= (unit.Main.Role == PageRole.Decor ? Evaluator.MostDecor : 0) + Boxes.Nothing)
+            if (!box.Overlaps(at) || Boxes.Share(box, at) <= allowed)
                 continue;
-            cost += unit.Main.Role switch
-            {
-                PageRole.Title => TitleMoved,
-                PageRole.Card => CardMoved,
-                _ => ClusterMoved,
-            };
+            likely += cost;
+            surely += follows ? 0 : cost;
             break;
         }
-        return cost;
+        return (surely, likely);
     }
+
+    private bool Follows(Lying thing) =>
+        thing.IsDecor
+        || _design.Openings.Any(o => _design.Overlap(o.Id, thing.Id) > 0)
+        || _design[thing.Piece.Across.LeansOn ?? ""] is { IsContent: true } or { IsDecor: true }
+        || _design[thing.Piece.Down.LeansOn ?? ""] is { IsContent: true } or { IsDecor: true };
 
     /// <summary>The page with all that lies on it but its grounds; null where the title finds no place.</summary>
     public List<Lying>? Of(IReadOnlyList<(int Photo, Lying On)> photos)
@@ -166,13 +190,13 @@ internal sealed class Settling
     {
         var main = unit.Main;
         var natural = Natural(main, placed);
-        if (_places.Fits(unit, main.At(natural), placed))
+        if (_places.Fits(unit, main, natural, placed))
             return Put(unit, main.At(natural), placed);
-        if (natural != main.Box && _places.Fits(unit, main, placed))
+        if (natural != main.Box && _places.Fits(unit, main, main.Box, placed))
             return Put(unit, main, placed);
         if (main.Role == PageRole.Card)
             return Card(unit, placed) is { } card && Put(unit, card, placed);
-        return _places.Spots(main, placed, unit).FirstOrDefault() is { Width.IsPositive: true } best && Put(unit, main.At(best), placed);
+        return _places.Best(main, placed, unit) is { } best && Put(unit, main.At(best.Box), placed);
     }
 
     // The best place of all sizes, as large as it may be there.
@@ -185,10 +209,9 @@ internal sealed class Settling
             // A smaller one costs as much at the least.
             if ((share < 1 && least <= CardResized) || Resized(unit.Main, share, turned) is not { } card)
                 continue;
-            var spot = _places.Weighed(card, placed, unit).FirstOrDefault();
-            var cost = spot.Cost + (share < 1 ? CardResized : CardMoved);
-            if (spot.Box.Width.IsPositive && cost < least)
-                (best, least) = (card.At(spot.Box), cost);
+            var by = share < 1 ? CardResized : CardMoved;
+            if (_places.Best(card, placed, unit, least - by + Alike) is { } spot && spot.Cost + by < least)
+                (best, least) = (card.At(spot.Box), spot.Cost + by);
         }
         return best;
     }

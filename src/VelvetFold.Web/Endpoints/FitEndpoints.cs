@@ -131,7 +131,7 @@ internal static class FitEndpoints
             );
     }
 
-    private static async Task<IResult> FitsAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel)
+    private static async Task<IResult> FitsAsync(HttpRequest request, PlanMemory memory, FitMemories fits, CancellationToken cancel)
     {
         var reading = await Body.ReadAsync<FitsQuestion>(request, "kit.", q => q.Kit);
         if (reading.Value is not { } question)
@@ -148,7 +148,7 @@ internal static class FitEndpoints
         var kit = question.Kit;
         var designed = Resolver.Resolve(kit.Layout(question.Layout)!, kit);
         var bag = question.Leftovers is { } leftovers ? Bag.With(kit, leftovers) : Bag.Of(kit, new() { Memory = memory, Cancel = cancel });
-        var answer = FitSearch.Find(kit, question.Layout, photos, question.Count ?? 3, bag, wishes);
+        var answer = FitSearch.Find(kit, question.Layout, photos, question.Count ?? 3, bag, wishes, fits.Of(kit));
         var stands = question.Changes is { } changes ? FitJudge.Of(kit, question.Layout, photos, changes, wishes, bag) : null;
         return Body.Json(
             new FitsAnswer(
