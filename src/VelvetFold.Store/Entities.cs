@@ -175,6 +175,24 @@ public sealed class ThingRow
     public bool Limited { get; set; }
 }
 
+/// <summary>A picture of one face of a paper of the studio, small; it goes with the paper.</summary>
+public sealed class FacePictureRow
+{
+    public int ThingId { get; init; }
+
+    /// <summary>A or B.</summary>
+    public required string Face { get; init; }
+
+    /// <summary>As a JPEG.</summary>
+    public required byte[] Small { get; set; }
+
+    /// <summary>Whether it is shown in place of the drawn print.</summary>
+    public bool Shown { get; set; }
+
+    /// <summary>Grows with every change.</summary>
+    public int Version { get; set; }
+}
+
 /// <summary>Which thing of the studio a kit means by one of its papers or sheets of parts. It stays when a revision leaves the paper
 /// out, for one that has it again.</summary>
 public sealed class KitThingRow

@@ -223,6 +223,8 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
             await _stock.AddAsync(released, row, "the kit was removed", cancel);
         await context.SaveChangesAsync(cancel);
         await context.Kits.Where(k => k.Id == row.Id).ExecuteDeleteAsync(cancel);
+        // A picture that no kit shows any more nobody could erase.
+        await context.FacePictures.Where(p => !context.KitThings.Any(l => l.ThingId == p.ThingId)).ExecuteDeleteAsync(cancel);
         await whole.CommitAsync(cancel);
         return true;
     }

@@ -19,6 +19,8 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
 
     public DbSet<PictureRow> Pictures => Set<PictureRow>();
 
+    public DbSet<FacePictureRow> FacePictures => Set<FacePictureRow>();
+
     public DbSet<MovementRow> Movements => Set<MovementRow>();
 
     public DbSet<ThingRow> Things => Set<ThingRow>();
@@ -128,6 +130,13 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             thing.Property(t => t.Kind).HasMaxLength(10);
             thing.Property(t => t.Name).HasMaxLength(120);
             thing.HasIndex(t => t.Name);
+        });
+        modelBuilder.Entity<FacePictureRow>(picture =>
+        {
+            picture.ToTable("FacePictures", t => t.HasCheckConstraint("CK_FacePictures_Face", "Face IN ('A', 'B')"));
+            picture.HasKey(p => new { p.ThingId, p.Face });
+            picture.Property(p => p.Face).HasMaxLength(1);
+            picture.HasOne<ThingRow>().WithMany().HasForeignKey(p => p.ThingId).OnDelete(DeleteBehavior.Cascade);
         });
         modelBuilder.Entity<KitThingRow>(link =>
         {

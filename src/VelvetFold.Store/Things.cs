@@ -179,6 +179,9 @@ public sealed class Things(StudioContext context)
         await context.SaveChangesAsync(cancel);
         await context.KitThings.Where(l => l.ThingId == thing).ExecuteUpdateAsync(set => set.SetProperty(l => l.ThingId, into), cancel);
         await context.Movements.Where(m => m.ThingId == thing).ExecuteUpdateAsync(set => set.SetProperty(m => m.ThingId, into), cancel);
+        await context
+            .FacePictures.Where(p => p.ThingId == thing && !context.FacePictures.Any(o => o.ThingId == into && o.Face == p.Face))
+            .ExecuteUpdateAsync(set => set.SetProperty(p => p.ThingId, into), cancel);
         await context.Things.Where(t => t.Id == thing).ExecuteDeleteAsync(cancel);
         await alone.CommitAsync(cancel);
         return true;

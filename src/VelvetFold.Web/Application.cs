@@ -67,6 +67,7 @@ internal static class Application
             .AddScoped<WorkshopShelf>()
             .AddScoped<Invitations>()
             .AddScoped<Pictures>()
+            .AddScoped<FacePictures>()
             .AddScoped<Ledger>()
             .AddScoped<StockBook>()
             .AddScoped<Things>()
@@ -99,6 +100,7 @@ internal static class Application
         api.MapPacking();
         api.MapTable();
         api.MapEye();
+        api.MapFacePictures();
         api.MapLabels();
         api.MapStock();
         api.MapStockBooks();

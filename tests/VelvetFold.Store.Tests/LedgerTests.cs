@@ -1,4 +1,5 @@
 using CsCheck;
+using Microsoft.EntityFrameworkCore;
 using VelvetFold.Core.Counting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
@@ -126,7 +127,11 @@ public sealed class LedgerTests : IDisposable
         var thing = (await _studio.With(c => new Ledger(c).BalancesAsync(kites, default))).Single(b => b.Item == StockItem.Sheets).Thing;
         var other = (await _studio.With(c => new Things(c).OfKitAsync(2, default))).Single(t => t.IsPaper);
         Assert.Equal([thing], other.Alike);
+        byte[] picture = [1, 2, 3];
+        Assert.True(await _studio.With(c => new FacePictures(c).KeepAsync(2, "plain", SheetFace.A, picture, default)));
         Assert.True(await _studio.With(c => new Things(c).JoinAsync(other.Thing, thing, default)));
+        // What is known of the one is known of both, once they are one thing.
+        Assert.Equal(picture, await _studio.With(c => new FacePictures(c).FindAsync(1, "plain", SheetFace.A, default)));
         Assert.Equal((24, 24), (await OnHand(kites), await OnHand(bread)));
         Assert.Equal(
             ["Bread", "Kites"],
@@ -142,6 +147,9 @@ public sealed class LedgerTests : IDisposable
         // With the kit goes what was promised to it, not what lies there.
         Assert.True(await _studio.Kits(s => s.RemoveAsync(kites, 1, default)));
         Assert.Equal((24, 24), (await Kit(bread)).Papers[0] is var free ? (free.OnHand, free.Free) : default);
+        Assert.Single(await _studio.With(c => new FacePictures(c).OfKitAsync(2, default)));
+        Assert.True(await _studio.Kits(s => s.RemoveAsync(bread, 1, default)));
+        Assert.Empty(await _studio.With(c => c.FacePictures.ToListAsync()));
     }
 
     [Fact]

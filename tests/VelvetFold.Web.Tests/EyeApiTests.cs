@@ -55,6 +55,42 @@ public sealed class EyeApiTests(Studio studio) : IClassFixture<Studio>
     }
 
     [Fact]
+    public async Task A_picture_of_a_paper_is_kept_shown_and_erased()
+    {
+        await _http.PostAsync("/api/demo", null);
+        const string papers = "/api/kits/kite-weekend/papers",
+            ember = papers + "/ember/A/picture";
+        using var surface = SKSurface.Create(new SKImageInfo(60, 60));
+        surface.Canvas.Clear(SKColor.Parse("#c65a3a"));
+        using var png = surface.Snapshot().Encode(SKEncodedImageFormat.Png, 100);
+        async Task<HttpStatusCode> Put(string path, HttpContent body)
+        {
+            using var response = await _http.PutAsync(path, body);
+            return response.StatusCode;
+        }
+        Assert.Equal(HttpStatusCode.NotFound, (await Ask(ember)).Status);
+        Assert.Equal(HttpStatusCode.NoContent, await Put(ember, Png(png.ToArray())));
+        using (var read = await _http.GetAsync(ember))
+            Assert.Equal("image/jpeg", read.Content.Headers.ContentType!.MediaType);
+        async Task<JsonNode> Kept() => Assert.Single((await Ask(papers + "/pictures")).Answer!.AsArray())!;
+        var first = await Kept();
+        Assert.Equal(("ember", "A", true), ((string?)first["paper"], (string?)first["face"], (bool)first["shown"]!));
+        // Another version has another address in the browser.
+        Assert.Equal(HttpStatusCode.NoContent, await Put(ember + "/shown", Studio.Json("""{"shown":false}""")));
+        var hidden = await Kept();
+        Assert.Equal((false, true), ((bool)hidden["shown"]!, (int)hidden["version"]! > (int)first["version"]!));
+
+        Assert.Equal(HttpStatusCode.BadRequest, await Put(ember, Png([1, 2, 3])));
+        Assert.Equal(HttpStatusCode.BadRequest, await Put(ember + "/shown", Studio.Json("{}")));
+        Assert.Equal(HttpStatusCode.NotFound, await Put(papers + "/nothing/A/picture", Png(png.ToArray())));
+        Assert.Equal(HttpStatusCode.NotFound, await Put("/api/kits/nothing/papers/ember/A/picture", Png(png.ToArray())));
+        using (var gone = await _http.DeleteAsync(ember))
+            Assert.Equal(HttpStatusCode.NoContent, gone.StatusCode);
+        Assert.Equal(HttpStatusCode.NotFound, await Put(ember + "/shown", Studio.Json("""{"shown":true}""")));
+        Assert.Empty((await Ask(papers + "/pictures")).Answer!.AsArray());
+    }
+
+    [Fact]
     public async Task Papers_near_a_colour_are_named_with_what_is_free()
     {
         await _http.PostAsync("/api/demo", null);

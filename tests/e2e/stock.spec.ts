@@ -97,6 +97,26 @@ test('a face takes its colours from a picture, and the studio’s nearest papers
     .setInputFiles({ name: 'sheet.png', mimeType: 'image/png', buffer: picture });
   await expect(page.getByText(/Looks like stripe: #f[0-9a-f]{5} 60 %/)).toBeVisible();
   await expect(page.getByLabel('Print of Face A of Chalk cardstock')).toHaveText(/stripe/);
+
+  // Kept with the studio, it stands in place of the drawn print, on the sheet and on the pages, until that is not wished any more.
+  await page.getByRole('button', { name: 'Keep this picture' }).click();
+  const shown = page.getByRole('checkbox', { name: 'Show it in place of the drawn print' });
+  await expect(shown).toBeChecked();
+  const sheet = page.getByRole('img', { name: /^Face A of Chalk cardstock/ }).locator('pattern image');
+  await expect(sheet).toHaveCount(1);
+  await page.keyboard.press('Alt+2');
+  await expect(page.locator('pattern image').first()).toBeAttached();
+  await page.keyboard.press('Alt+1');
+  await page
+    .getByRole('button', { name: /Chalk cardstock/ })
+    .first()
+    .click();
+  await shown.uncheck();
+  await expect(sheet).toHaveCount(0);
+  await page.getByRole('button', { name: 'Erase the picture' }).click();
+  await page.getByRole('button', { name: 'Erase it?' }).click();
+  await expect(shown).toHaveCount(0);
+
   await page.getByRole('button', { name: 'papers of the studio nearest in colour' }).click();
   await expect(page.getByText(/Sand cardstock/).last()).toBeVisible();
 });

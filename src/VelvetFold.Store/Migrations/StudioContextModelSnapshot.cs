@@ -127,6 +127,33 @@ namespace VelvetFold.Store.Migrations
                     b.ToTable("Bookings", (string)null);
                 });
 
+            modelBuilder.Entity("VelvetFold.Store.FacePictureRow", b =>
+                {
+                    b.Property<int>("ThingId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Face")
+                        .HasMaxLength(1)
+                        .HasColumnType("TEXT");
+
+                    b.Property<bool>("Shown")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<byte[]>("Small")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<int>("Version")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("ThingId", "Face");
+
+                    b.ToTable("FacePictures", null, t =>
+                        {
+                            t.HasCheckConstraint("CK_FacePictures_Face", "Face IN ('A', 'B')");
+                        });
+                });
+
             modelBuilder.Entity("VelvetFold.Store.GuestRow", b =>
                 {
                     b.Property<int>("Id")
@@ -638,6 +665,15 @@ namespace VelvetFold.Store.Migrations
                         .WithMany()
                         .HasForeignKey("TakesBackId")
                         .OnDelete(DeleteBehavior.Restrict);
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.FacePictureRow", b =>
+                {
+                    b.HasOne("VelvetFold.Store.ThingRow", null)
+                        .WithMany()
+                        .HasForeignKey("ThingId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("VelvetFold.Store.GuestRow", b =>

@@ -1,4 +1,6 @@
+import { use } from 'react';
 import type { Face, Paper } from '../api/client';
+import { FacePictures } from './facePictures';
 import { toInches } from './length';
 
 /** Drawing units in one inch of a picture. */
@@ -7,8 +9,10 @@ export const unitsPerInch = 100;
 /** The name of a face's pattern within one picture. */
 export const patternId = (picture: string, paper: string, face: string) => `${picture}-${paper}-${face}`;
 
-/** The patterns of all papers, for one picture. Sizes are in the picture's own units, so that prints stay to scale. */
+/** The patterns of all papers, for one picture. Sizes are in the picture's own units, so that prints stay to scale. A kept picture of a
+ * sheet stands in place of its drawn print, where that is wished. */
 export function PaperDefs({ picture, papers }: { picture: string; papers: readonly Paper[] }) {
+  const kept = use(FacePictures);
   return (
     <defs>
       {papers.flatMap((paper) => {
@@ -16,9 +20,14 @@ export function PaperDefs({ picture, papers }: { picture: string; papers: readon
           ['A', paper.faceA],
           ['B', paper.faceB],
         ];
-        return faces.map(([name, face]) => (
-          <FacePattern key={`${paper.id}-${name}`} id={patternId(picture, paper.id, name)} face={face ?? { colour: '#ffffff' }} />
-        ));
+        return faces.map(([name, face]) => {
+          const [id, photographed] = [patternId(picture, paper.id, name), kept(paper.id, name)];
+          return photographed ? (
+            <PicturePattern key={`${paper.id}-${name}`} id={id} size={paper.size} href={photographed} />
+          ) : (
+            <FacePattern key={`${paper.id}-${name}`} id={id} face={face ?? { colour: '#ffffff' }} />
+          );
+        });
       })}
     </defs>
   );
@@ -33,6 +42,15 @@ const side: Record<NonNullable<Face['print']>, number> = {
   figures: 1.4,
   lettering: 1.2,
 };
+
+function PicturePattern({ id, size, href }: { id: string; size: Paper['size']; href: string }) {
+  const [width, height] = [toInches(size.width) * unitsPerInch, toInches(size.height) * unitsPerInch];
+  return (
+    <pattern id={id} width={width} height={height} patternUnits="userSpaceOnUse">
+      <image href={href} width={width} height={height} preserveAspectRatio="none" />
+    </pattern>
+  );
+}
 
 function FacePattern({ id, face }: { id: string; face: Face }) {
   const print = face.print ?? 'solid';

@@ -3,6 +3,7 @@ import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { api, unwrap, type Kit } from '../api/client';
 import { ConflictDialog } from '../parts/ConflictDialog';
+import { FacePictures, useShownPictures } from '../parts/facePictures';
 import { KeysDialog } from '../parts/KeysDialog';
 import { KitContext, type KitAtHand } from '../parts/kitContext';
 import { KitSettings } from '../parts/KitSettings';
@@ -28,6 +29,7 @@ function KitLeaves({ slug }: { slug: string }) {
   const [lit, setLit] = useState<string | null>(null);
   const [dialog, setDialog] = useState<'keys' | 'settings' | 'history' | null>(null);
   const navigate = useNavigate();
+  const pictures = useShownPictures(slug);
   const revision = editing?.revision ?? 0;
   const isSaved = editing?.state === 'saved';
   const answer = useQuery({
@@ -105,7 +107,9 @@ function KitLeaves({ slug }: { slug: string }) {
             </p>
           )}
           <div className="min-h-0 flex-1">
-            <Outlet />
+            <FacePictures value={pictures}>
+              <Outlet />
+            </FacePictures>
           </div>
         </main>
       </div>

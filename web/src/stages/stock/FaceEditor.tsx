@@ -16,12 +16,14 @@ const directions: Record<NonNullable<Face['direction']>, string> = {
 /** One face of a paper: its colours, its print, which way round that lies and how large its motif is. */
 export function FaceEditor({
   paper,
+  name,
   label,
   face,
   side,
   onChange,
 }: {
   paper: Paper;
+  name: 'A' | 'B';
   label: string;
   face: Face;
   /** What guides call it while it has no name; null where the sheet has one side only. */
@@ -70,7 +72,7 @@ export function FaceEditor({
           onChange={(motif) => onChange({ ...face, motif })}
         />
       )}
-      <FacePicture label={label} paper={paper} face={face} onChange={onChange} />
+      <FacePicture label={label} paper={paper} face={face} name={name} onChange={onChange} />
     </span>
   );
 }

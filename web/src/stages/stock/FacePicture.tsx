@@ -1,18 +1,20 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef } from 'react';
 import { api, unwrap, type Face, type Paper } from '../../api/client';
+import { KeptPicture } from './KeptPicture';
 
 interface Props {
   label: string;
   paper: Paper;
   face: Face;
+  name: 'A' | 'B';
   onChange: (face: Face) => void;
 }
 
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** Takes a face's colours, its print and the size of its motif from a picture of the sheet; a proposal, corrected by hand beside it. */
-export function FacePicture({ label, paper, face, onChange }: Props) {
+export function FacePicture({ label, paper, face, name, onChange }: Props) {
   const file = useRef<HTMLInputElement>(null);
   const read = useMutation({
     mutationFn: async (picture: File) =>
@@ -62,6 +64,7 @@ export function FacePicture({ label, paper, face, onChange }: Props) {
           by hand where it is wrong.
         </span>
       )}
+      <KeptPicture label={label} paper={paper.id} face={name} taken={read.data ? read.variables : undefined} />
       {read.error && (
         <span role="alert" className="basis-full text-[14px] text-rust">
           {read.error.message}

@@ -48,6 +48,7 @@ export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
       </span>
       <span className="text-soft">Face A</span>
       <FaceEditor
+        name="A"
         paper={paper}
         label={`Face A of ${paper.name}`}
         face={paper.faceA}
@@ -58,6 +59,7 @@ export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
       {paper.faceB ? (
         <span className="flex flex-wrap items-baseline gap-2">
           <FaceEditor
+            name="B"
             paper={paper}
             label={`Face B of ${paper.name}`}
             face={paper.faceB}
