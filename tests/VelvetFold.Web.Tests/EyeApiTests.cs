@@ -91,6 +91,20 @@ public sealed class EyeApiTests(Studio studio) : IClassFixture<Studio>
     }
 
     [Fact]
+    public async Task Solids_of_the_studio_are_proposed_for_prints()
+    {
+        await _http.PostAsync("/api/demo", null);
+        var (status, solids) = await Ask("/api/stock/solids?kit=kite-weekend");
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Equal(["ground", "mats", "accent"], solids!.AsArray().Select(s => (string?)s!["role"]));
+        Assert.Equal(3, solids!.AsArray().Select(s => (string?)s!["name"]).Distinct().Count());
+        Assert.Equal(HttpStatusCode.OK, (await Ask("/api/stock/solids?kit=kite-weekend&papers=ember")).Status);
+        var (bad, faults) = await Ask("/api/stock/solids?kit=kite-weekend&papers=ember,nothing");
+        Assert.Equal((HttpStatusCode.BadRequest, true), (bad, faults!["errors"]!.AsObject().ContainsKey("papers")));
+        Assert.Equal(HttpStatusCode.NotFound, (await Ask("/api/stock/solids?kit=nothing")).Status);
+    }
+
+    [Fact]
     public async Task Papers_near_a_colour_are_named_with_what_is_free()
     {
         await _http.PostAsync("/api/demo", null);
@@ -100,6 +114,9 @@ public sealed class EyeApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(differences.Order(), differences);
         var (_, others) = await Ask("/api/stock/alike?kit=kite-weekend&paper=ember&face=A");
         Assert.DoesNotContain(others!.AsArray(), p => (string?)p!["name"] == "Ember cardstock" && (string?)p["slug"] == "kite-weekend");
+        // In place of the paper that was asked for, for as many kits as the free sheets give what one kit takes of it.
+        Assert.All(others!.AsArray().Where(p => p!["free"] is null), p => Assert.Null(p!["reaches"]));
+        Assert.Contains(others!.AsArray(), p => p!["reaches"] is not null);
         Assert.Equal(HttpStatusCode.BadRequest, (await Ask("/api/stock/alike?colour=red")).Status);
         Assert.Equal(HttpStatusCode.BadRequest, (await Ask("/api/stock/alike")).Status);
         Assert.Equal(HttpStatusCode.NotFound, (await Ask("/api/stock/alike?kit=nothing&paper=ember")).Status);

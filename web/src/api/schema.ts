@@ -713,6 +713,62 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock/solids": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query: {
+                    kit: string;
+                    papers?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SolidView"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{slug}/labels.pdf": {
         parameters: {
             query?: never;
@@ -5603,6 +5659,11 @@ export interface components {
              * @description On hand and promised to no other kit.
              */
             free: null | number;
+            /**
+             * Format: int32
+             * @description For so many kits the free sheets reach in place of the paper that was asked for; none where that is not known.
+             */
+            reaches?: null | number;
         };
         /** @description A thing of the studio that might be the same. */
         AlikeView: {
@@ -8248,6 +8309,37 @@ export interface components {
         /** @description The sizes people call by name. */
         SizesAnswer: {
             sizes: components["schemas"]["NamedSize"][];
+        };
+        /**
+         * @description What a solid paper is for beside prints.
+         * @enum {unknown}
+         */
+        SolidRole: "ground" | "mats" | "accent";
+        /** @description A solid paper of the studio that goes with prints. */
+        SolidView: {
+            role: components["schemas"]["SolidRole"];
+            slug: string;
+            kit: string;
+            paper: string;
+            name: string;
+            face: components["schemas"]["SheetFace"];
+            colour: string;
+            /**
+             * Format: double
+             * @description To the nearest colour of the prints, CIEDE2000.
+             */
+            difference: number;
+            /**
+             * Format: double
+             * @description Of the ground to the mats, of the others to the ground (WCAG 2.2).
+             */
+            contrast: number;
+            /**
+             * Format: int32
+             * @description On hand and promised to no other kit; none where it is not counted.
+             */
+            free: null | number;
+            says: components["schemas"]["Saying"];
         };
         /**
          * @description What spares are kept of.

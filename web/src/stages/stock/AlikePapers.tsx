@@ -42,6 +42,7 @@ export function AlikePapers({ paper }: { paper: Paper }) {
                 <span className="text-soft">
                   {near.kit}
                   {near.onHand !== null && `, ${near.onHand} on hand, ${near.free ?? 0} free`}
+                  {near.reaches !== null && `, enough for ${near.reaches} ${near.reaches === 1 ? 'kit' : 'kits'} in its place`}
                 </span>
               </li>
             ))}

@@ -13,6 +13,7 @@ import { PartSheets } from './PartSheets';
 import { PaperEditor } from './PaperEditor';
 import { PaperPicture } from './PaperPicture';
 import { RunLine } from './RunLine';
+import { SolidsFor } from './SolidsFor';
 import { Supplies } from './Supplies';
 
 /** The papers of the kit: what they are, how many sheets there are, and how many the kit takes. */
@@ -151,6 +152,7 @@ export function Stock() {
               );
             })}
         </ul>
+        {papers.length > 0 && <SolidsFor />}
         <PartSheets find={isFound} />
         <Supplies find={isFound} />
       </div>
