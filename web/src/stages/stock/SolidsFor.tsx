@@ -29,7 +29,11 @@ export function SolidsFor() {
         <ul className="pt-2">
           {solids.data.map((solid) => (
             <li key={solid.role} className="flex items-baseline gap-3 border-t border-line py-1.5">
-              <span className="mt-1 size-4 shrink-0 self-start border border-line" style={{ background: solid.colour }} aria-hidden />
+              <span
+                className="mt-1 size-4 shrink-0 self-start border border-line"
+                style={{ background: solid.colour }}
+                aria-hidden
+              />
               <span className="w-16 shrink-0 text-soft">{use[solid.role]}</span>
               <span className="flex-1">
                 {solid.says} {solid.slug !== slug && <span className="text-soft">It lies in {solid.kit}.</span>}
