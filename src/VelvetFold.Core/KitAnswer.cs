@@ -21,7 +21,11 @@ public sealed record LayoutAnswer(
     IReadOnlyList<SpreadGaps> Gaps,
     Scene Picture,
     IReadOnlyList<Finding> Findings
-);
+)
+{
+    /// <summary>Where accent colours return.</summary>
+    public IReadOnlyList<ColourReturn> Returns { get; init; } = [];
+}
 
 /// <summary>A piece as computed.</summary>
 /// <param name="Place">Where it lies, in words.</param>
@@ -34,7 +38,11 @@ public sealed record PieceAnswer(
     PlacedPiece? Placed,
     IReadOnlyList<Mark> Dimensions,
     IReadOnlyList<HiddenMiddle> Hidden
-);
+)
+{
+    /// <summary>How much can be written on it; null where it is no card.</summary>
+    public CardRoom? Writing { get; init; }
+}
 
 /// <summary>A sheet's picture, by paper and place of its pattern in the plan.</summary>
 public sealed record SheetPicture(string Paper, int Pattern, Scene Picture);
@@ -234,7 +242,8 @@ public sealed record KitAnswer(
         public static LayoutAnswer Layout(Kit kit, ResolvedLayout resolved)
         {
             var reading = kit.Reading();
-            IReadOnlyList<Finding> findings = [.. PageCheck.Of(kit, resolved), .. EyeCheck.Of(kit, resolved)];
+            var (seen, returns) = EyeCheck.Look(kit, resolved);
+            IReadOnlyList<Finding> findings = [.. PageCheck.Of(kit, resolved), .. seen];
             var pieces = resolved
                 .Layout.Pieces.DistinctBy(p => p.Id)
                 .Select(piece =>
@@ -247,6 +256,9 @@ public sealed record KitAnswer(
                             LayoutPicture.Dimensions(reading, resolved, placed),
                             Hidden.Of(resolved, placed, Hidden.Lap(kit.Unit))
                         )
+                        {
+                            Writing = CardRoom.Of(kit, piece, placed.Box.Size),
+                        }
                         : new PieceAnswer(piece.Id, resolved.Layout.Label(piece), PlaceWords.Say(piece, reading), null, [], [])
                 );
             return new(
@@ -256,7 +268,10 @@ public sealed record KitAnswer(
                 resolved.Gaps,
                 LayoutPicture.Draw(kit, resolved),
                 findings
-            );
+            )
+            {
+                Returns = returns,
+            };
         }
 
         private static Saying Summary(Layout layout, IReadOnlyList<Finding> findings)

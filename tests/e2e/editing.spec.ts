@@ -135,6 +135,21 @@ test('what the eye says is opened when wanted, mended by a press, and switched o
   await expect(page.getByRole('button', { name: /What the eye says/ })).toHaveCount(0);
 });
 
+test('where a colour returns is drawn while it is looked at, and a card says what it takes', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages`);
+  await page.getByRole('button', { name: 'Where colours return: 1' }).press('Enter');
+  const ember = page.getByRole('button', { name: /Ember cardstock returns in 7 places/ });
+  await expect(page.locator('svg polygon')).toHaveCount(0);
+  await ember.focus();
+  // One line of the figure's colour on a wider light one.
+  await expect(page.locator('svg polygon')).toHaveCount(2);
+  await page.getByRole('button', { name: 'Where colours return: 1' }).focus();
+  await expect(page.locator('svg polygon')).toHaveCount(0);
+  await page.getByText('Journaling card').first().click();
+  await expect(page.getByText('Takes 6 lines by hand, ⅜ apart, some 18 words; typed and printed some 91.')).toBeVisible();
+});
+
 test('a page is made out of nothing but sizes, by keys alone', async ({ page, request }) => {
   const slug = await freshKit(request);
   await page.goto(`/kits/${slug}/pages`);

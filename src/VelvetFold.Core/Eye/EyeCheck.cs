@@ -28,14 +28,17 @@ public static class EyeCheck
     ];
 
     /// <summary>All that it says, each with a code that begins with eye-; nothing where the kit has it switched off.</summary>
-    public static IReadOnlyList<Finding> Of(Kit kit, ResolvedLayout layout)
+    public static IReadOnlyList<Finding> Of(Kit kit, ResolvedLayout layout) => Look(kit, layout).Says;
+
+    /// <summary>All that it says, and where accent colours return; nothing where the kit has it switched off.</summary>
+    public static (IReadOnlyList<Finding> Says, IReadOnlyList<ColourReturn> Returns) Look(Kit kit, ResolvedLayout layout)
     {
         ArgumentNullException.ThrowIfNull(kit);
         ArgumentNullException.ThrowIfNull(layout);
         if (kit.NoEye || layout.Pieces.Count == 0)
-            return [];
+            return ([], []);
         var page = new SeenPage(kit, layout);
-        return [.. Rules.SelectMany(rule => rule(kit, page)).Select(f => PageCheck.Accept(layout.Layout, f))];
+        return ([.. Rules.SelectMany(rule => rule(kit, page)).Select(f => PageCheck.Accept(layout.Layout, f))], [.. Returns.Of(page)]);
     }
 
     internal static Finding Say(SeenPage page, string code, IReadOnlyList<string> pieces, Saying says, Mend? mend = null) =>

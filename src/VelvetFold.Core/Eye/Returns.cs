@@ -6,12 +6,64 @@ using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Eye;
 
+/// <summary>Where an accent colour is seen on a layout.</summary>
+/// <param name="Colour"><c>#rrggbb</c>.</param>
+/// <param name="Pieces">The labels of the pieces that have it, in paper, mat or print.</param>
+/// <param name="Corners">Of three and more of them those that make the widest triangle; of two the two; of one none.</param>
+public sealed record ColourReturn(string Colour, IReadOnlyList<string> Pieces, IReadOnlyList<string> Corners, Saying Says);
+
 /// <summary>Where on page and spread an accent colour returns.</summary>
 internal static class Returns
 {
     /// <summary>An accent colour with the places where it is seen: pieces of it, and prints that have it.</summary>
     /// <param name="Own">The pieces that are it; no photo's mats, which stand where the photos do.</param>
     private sealed record Accent(SeenFace Face, IReadOnlyList<SeenThing> Own, IReadOnlyList<SeenThing> All);
+
+    /// <summary>Each accent colour with its places, and the triangle that they make: it holds the eye on the page (common practice, no
+    /// source).</summary>
+    public static IEnumerable<ColourReturn> Of(SeenPage page)
+    {
+        foreach (var accent in Accents(page))
+        {
+            var places = accent.All.DistinctBy(t => t.Placed.Id).ToList();
+            var corners =
+                places.Count < 2 ? []
+                : places.Count == 2 ? places
+                : Widest(places);
+            var (paper, labels) = (accent.Face.Paper.Name, corners.Select(t => t.Placed.Label).ToList());
+            var says =
+                places.Count == 1 ? Saying.Of("finding.returns-once", ("paper", paper), ("piece", places[0].Placed.Label))
+                : places.Count == 2 ? Saying.Of("finding.returns-twice", ("paper", paper), ("list", labels))
+                : IsALine(corners) ? Saying.Of("finding.returns-on-a-line", ("paper", paper), ("n", places.Count))
+                : Saying.Of("finding.returns", ("paper", paper), ("n", places.Count), ("list", labels));
+            yield return new(accent.Face.Face.Colour, [.. places.Select(t => t.Placed.Label)], labels, says);
+        }
+    }
+
+    private static List<SeenThing> Widest(List<SeenThing> places) =>
+        (
+            from i in Enumerable.Range(0, places.Count)
+            from j in Enumerable.Range(i + 1, places.Count - i - 1)
+            from k in Enumerable.Range(j + 1, places.Count - j - 1)
+            select new List<SeenThing> { places[i], places[j], places[k] }
+        ).MaxBy(Wide)!;
+
+    // Twice the area of the triangle of the middles, in square inches times four.
+    private static double Wide(List<SeenThing> corners)
+    {
+        var at = corners
+            .Select(c =>
+                (
+                    X: (double)(c.Box.X.Ticks + c.Box.Right.Ticks) / Length.TicksPerInch,
+                    Y: (double)(c.Box.Y.Ticks + c.Box.Bottom.Ticks) / Length.TicksPerInch
+                )
+            )
+            .ToList();
+        return Math.Abs((at[1].X - at[0].X) * (at[2].Y - at[0].Y) - (at[2].X - at[0].X) * (at[1].Y - at[0].Y));
+    }
+
+    // No more than a square inch holds nothing.
+    private static bool IsALine(List<SeenThing> corners) => Wide(corners) <= 8;
 
     /// <summary>On one page of a spread only: the other page looks like another layout (common practice, no source).</summary>
     public static IEnumerable<Finding> OnOnePage(Kit kit, SeenPage page)

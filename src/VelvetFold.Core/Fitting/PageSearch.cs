@@ -60,16 +60,20 @@ internal sealed partial class PageSearch(
             : _known[key] = Recalled(memory, photos);
     }
 
+    // To the tick: as text two lengths may look the same.
+    private string Kind(int photo)
+    {
+        var (kind, size) = (evaluator.Photos[photo].Unnamed, evaluator.Photos[photo].Size);
+        return string.Create(CultureInfo.InvariantCulture, $"{kind} {size.Width.Ticks} {size.Height.Ticks}");
+    }
+
     // Which photo it is of its kind, and of the layout, makes no difference to a page.
     private IReadOnlyList<PageFit> Recalled(FitMemory memory, IReadOnlyList<int> photos)
     {
+        var at = photos.Index().ToDictionary(p => p.Item, p => p.Index);
         var found = memory.Of(
-            $"{name} {side}: {string.Join('|', photos.Select(p => evaluator.Photos[p].Unnamed))}",
-            () =>
-                [
-                    .. Find(photos)
-                        .Select(f => f with { Places = [.. f.Places.Select(p => (((List<int>)[.. photos]).IndexOf(p.Photo), p.Opening))] }),
-                ]
+            $"{name} {side}: {string.Join('|', photos.Select(Kind))}",
+            () => [.. Find(photos).Select(f => f with { Places = [.. f.Places.Select(p => (at[p.Photo], p.Opening))] })]
         );
         return [.. found.Select(f => f with { Places = [.. f.Places.Select(p => (photos[p.Photo], p.Opening))] })];
     }

@@ -233,6 +233,29 @@ public class EyeCheckTests
         Assert.Equal(isTold, Says(kit).Any(f => f.Code == "eye-on-a-line" && f.Pieces.SequenceEqual(["D1", "D2", "D3"])));
     }
 
+    // Of four places D2 lies within the triangle of the others.
+    [Fact]
+    public void Where_an_accent_returns_its_widest_triangle_is_told()
+    {
+        IReadOnlyList<ColourReturn> Returns(params Piece[] stars)
+        {
+            var kit = Of([Ground("cream"), .. stars]);
+            return EyeCheck.Look(kit, Resolver.Resolve(kit.Layouts[0], kit)).Returns;
+        }
+        var (first, second, third, fourth) = (Star("D1", "1", "1"), Star("D2", "3", "2"), Star("D3", "9", "1"), Star("D4", "5", "9"));
+        var four = Assert.Single(Returns(first, second, third, fourth));
+        Assert.Equal((4, "finding.returns"), (four.Pieces.Count, four.Says.Key));
+        Assert.Equal(["L1-D1", "L1-D3", "L1-D4"], four.Corners);
+        Assert.Equal("finding.returns-on-a-line", Assert.Single(Returns(first, third, Star("D5", "5", "1"))).Says.Key);
+        Assert.Equal(["L1-D1", "L1-D2"], Assert.Single(Returns(first, second)).Corners);
+        Assert.Equal(
+            ("finding.returns-once", 0),
+            Assert.Single(Returns(first)) is var once ? (once.Says.Key, once.Corners.Count) : default
+        );
+        var quiet = Of([Ground("cream"), first]) with { NoEye = true };
+        Assert.Empty(EyeCheck.Look(quiet, Resolver.Resolve(quiet.Layouts[0], quiet)).Returns);
+    }
+
     [Theory]
     [InlineData(PageSide.Left, true)]
     [InlineData(PageSide.Right, false)]

@@ -51,11 +51,13 @@ public sealed class BagTests
             [
                 .. Enumerable.Range(0, chance.Next(1, 4)).Select(i => new Remnant(PaperPart.OnHand(i, ""), Any(8, 48), chance.Next(1, 3))),
             ];
+            // Few sizes, so that some are the same.
+            Size[] sizes = [Any(2, 24), Any(2, 24), Any(2, 12)];
             List<Demand> pieces =
             [
                 .. Enumerable
                     .Range(0, chance.Next(1, 9))
-                    .Select(i => new Demand($"P{i}", "plain", Any(2, 24), 1, chance.Next(2) == 0 ? Turn.Free : Turn.None)),
+                    .Select(i => new Demand($"P{i}", "plain", sizes[chance.Next(3)], 1, chance.Next(2) == 0 ? Turn.Free : Turn.None)),
             ];
             var (cut, left) = CutPlanner.OutOf(new("plain", S("12", "12")), paper, pieces, null);
             foreach (var pattern in cut)

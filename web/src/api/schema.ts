@@ -5943,6 +5943,26 @@ export interface components {
             /** @description How far. */
             by: components["schemas"]["Offset"];
         };
+        /** @description How much can be written on a card, as it lies. */
+        CardRoom: {
+            /**
+             * Format: int32
+             * @description By hand, on lines Spacing apart.
+             */
+            lines: number;
+            spacing: components["schemas"]["Length"];
+            /**
+             * Format: int32
+             * @description By hand, roughly.
+             */
+            words: number;
+            /**
+             * Format: int32
+             * @description Typed and printed, roughly: what to do where it is to be more.
+             */
+            typed: number;
+            says: components["schemas"]["Saying"];
+        };
         /** @description One change between two revisions: what it is about (L1-B2, a paper's or a layout's id), and a sentence. */
         Change: {
             about: string;
@@ -5987,6 +6007,16 @@ export interface components {
             by: string;
             /** @description What went in instead of something; needed where the bag is not as it should be. */
             substitutions?: null | string;
+        };
+        /** @description Where an accent colour is seen on a layout. */
+        ColourReturn: {
+            /** @description `#rrggbb`. */
+            colour: string;
+            /** @description The labels of the pieces that have it, in paper, mat or print. */
+            pieces: string[];
+            /** @description Of three and more of them those that make the widest triangle; of two the two; of one none. */
+            corners: string[];
+            says: components["schemas"]["Saying"];
         };
         /** @description A count that was put right, and why. */
         CorrectionEntry: {
@@ -7020,6 +7050,8 @@ export interface components {
             gaps: components["schemas"]["SpreadGaps"][];
             picture: components["schemas"]["Scene"];
             findings: components["schemas"]["Finding"][];
+            /** @description Where accent colours return. */
+            returns?: components["schemas"]["ColourReturn"][];
         };
         /**
          * @description What is done to a layout.
@@ -7787,6 +7819,7 @@ export interface components {
             dimensions: components["schemas"]["Mark"][];
             /** @description Its hidden middles, which may be cut out for other pieces. */
             hidden: components["schemas"]["HiddenMiddle"][];
+            writing?: null | components["schemas"]["CardRoom"];
         };
         /**
          * @description Pieces of one size to cut from one paper; cut from face A and turned freely where nothing else is said. `gut`: the

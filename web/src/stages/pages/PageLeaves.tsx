@@ -15,6 +15,7 @@ import { EdgePicker } from './EdgePicker';
 import { LayoutMenu } from './LayoutMenu';
 import { MeasureLine } from './MeasureLine';
 import { PieceList } from './PieceList';
+import { ReturnsFigure, type Figure } from './ReturnsFigure';
 import { ghostOf, useMeasureLine } from './useMeasureLine';
 import { useDistances } from './useDistances';
 import { useMoves } from './useMoves';
@@ -51,6 +52,7 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
   const between = useDistances(layoutId, chosen, to);
   const [picking, setPicking] = useState(false);
   const [shown, setShown] = useState<ReadonlySet<string> | null>(null);
+  const [figure, setFigure] = useState<Figure | null>(null);
   const choose = (id: string | null) => {
     setChosen(id);
     setTo(null);
@@ -157,6 +159,7 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
         onTo={setTo}
         onSwap={(other) => chosen && moves.swap(chosen, other)}
         onShown={setShown}
+        onFigure={setFigure}
       />
       <footer className="flex shrink-0 items-start gap-3 border-t border-line bg-chalk px-6 pt-3 pb-1">
         <MeasureLine
@@ -223,6 +226,8 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
                     moves.measureFrom(piece.id, edge);
                   }}
                 />
+              ) : figure ? (
+                <ReturnsFigure figure={figure} computed={computed} />
               ) : undefined
             }
             onLit={setLit}

@@ -33,6 +33,7 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
   const directed = paper && (piece.face === 'B' ? paper.faceB : paper.faceA)?.direction !== 'free';
   const leaning = leaningOn(layout, piece.id);
   const label = `${layout.id}-${piece.id}`;
+  const room = answer?.layouts.flatMap((l) => l.pieces).find((p) => p.label === label)?.writing;
   const others = (layout.pieces ?? [])
     .filter((p) => p.id !== piece.id)
     .map((p) => ({ value: p.id, name: p.name ? `${p.id} ${p.name}` : p.id }));
@@ -130,6 +131,12 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
               onChange={(by) => onChange({ ...piece, cutBy: by })}
             />
           </span>
+        </>
+      )}
+      {room && (
+        <>
+          <span className="text-soft">To write</span>
+          <span className="pl-1">{room.says}</span>
         </>
       )}
       <WetRow label={label} piece={piece} onChange={onChange} />

@@ -3,6 +3,8 @@ import { mended, withLayer, withLayout, withoutPiece, withPiece } from '../../pa
 import { useKit } from '../../parts/kitContext';
 import { EyeLine } from './EyeLine';
 import { ArrangementRows } from './ArrangementRows';
+import type { Figure } from './ReturnsFigure';
+import { ReturnsLine } from './ReturnsLine';
 import { PieceRow } from './PieceRow';
 import { WordsRow } from './WordsRow';
 
@@ -16,12 +18,14 @@ interface Props {
   onSwap: (id: string) => void;
   /** The pieces that what the eye says speaks of. */
   onShown: (labels: ReadonlySet<string> | null) => void;
+  /** The triangle of a colour that is looked at. */
+  onFigure: (figure: Figure | null) => void;
 }
 
 const headings = { left: 'Left page', right: 'Right page', both: 'Across both pages' } as const;
 
 /** The pieces of a layout, back to front, under the page they lie on. */
-export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap, onShown }: Props) {
+export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap, onShown, onFigure }: Props) {
   const { kit, change, lit, setLit } = useKit();
   const pieces = layout.pieces ?? [];
   const findings = (computed?.findings ?? []).filter((f) => f.gravity !== 'eye');
@@ -43,6 +47,7 @@ export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap
         onMend={(mend) => change(mended(kit, layout.id, mend))}
         onAccept={accept}
       />
+      <ReturnsLine key={`${layout.id} returns`} computed={computed} onShown={onShown} onFigure={onFigure} />
       {pieces.length === 0 && (
         <p className="mt-4 max-w-md">
           The page is empty. Begin at the back: a base in the size of the page, then panels and strips, then photos on their mats.

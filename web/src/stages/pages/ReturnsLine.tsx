@@ -1,0 +1,59 @@
+import { useState } from 'react';
+import type { LayoutAnswer } from '../../api/client';
+import type { Figure } from './ReturnsFigure';
+
+interface Props {
+  computed: LayoutAnswer | undefined;
+  /** The labels of the pieces that are spoken of; the rest of the page is dimmed. */
+  onShown: (labels: ReadonlySet<string> | null) => void;
+  onFigure: (figure: Figure | null) => void;
+}
+
+/** Where accent colours return on a page: a quiet line; each colour's triangle is drawn on the page while it is looked at. */
+export function ReturnsLine({ computed, onShown, onFigure }: Props) {
+  const [open, setOpen] = useState(false);
+  const returns = computed?.returns ?? [];
+  if (returns.length === 0) return null;
+  const look = (one: (typeof returns)[number] | null) => {
+    onShown(one && new Set(one.pieces));
+    onFigure(one && { colour: one.colour, corners: one.corners });
+  };
+  return (
+    <section aria-label="Where colours return" className="pb-2">
+      <button
+        type="button"
+        className="quiet"
+        aria-expanded={open}
+        onClick={() => {
+          setOpen(!open);
+          look(null);
+        }}
+      >
+        Where colours return: {returns.length}
+      </button>
+      {open && (
+        <ul className="pt-1">
+          {returns.map((one) => (
+            <li key={one.colour}>
+              <button
+                type="button"
+                className="flex w-full items-baseline gap-3 py-1 text-left text-[15px]"
+                onPointerEnter={() => look(one)}
+                onPointerLeave={() => look(null)}
+                onFocus={() => look(one)}
+                onBlur={() => look(null)}
+              >
+                <span
+                  className="mt-1 size-3.5 shrink-0 self-start border border-line"
+                  style={{ background: one.colour }}
+                  aria-hidden
+                />
+                <span>{one.says}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
