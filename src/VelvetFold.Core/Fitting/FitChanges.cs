@@ -63,7 +63,7 @@ internal sealed class FitChanges
             var added in to.Values.Where(t => t.Role == PageRole.Opening && Design[t.Id] is null).OrderBy(t => t.Id, StringComparer.Ordinal)
         )
         {
-            var like = Design.Openings.First(o => ReferenceEquals(o.Piece.Opening!.Mats, added.Piece.Opening!.Mats));
+            var like = Design.Openings.First(o => IsLike(o.Piece, added.Piece));
             Do(new(_id, added.Id, OpeningMove.Add, With: like.Id, Size: added.Piece.Size, At: new(added.Box.X, added.Box.Y)));
             if (Making.Grows(_kit, added.Piece) != Making.Grows(_kit, like.Piece))
                 Do(new(_id, added.Id, OpeningMove.School));
@@ -78,6 +78,10 @@ internal sealed class FitChanges
         foreach (var pocket in to.Values.Where(t => t.Role == PageRole.Pocket))
             Do(new(_id, pocket.Piece.Across.LeansOn!, OpeningMove.Pocket));
     }
+
+    // By what it is and not by which one it is, as pages may be remembered from another reading of the document.
+    private static bool IsLike(Piece opening, Piece added) =>
+        (opening.Mount, opening.CutBy) == (added.Mount, added.CutBy) && opening.Opening!.Mats.SequenceEqual(added.Opening!.Mats);
 
     private int Depth(Piece piece, int so = 0) =>
         so > 10
