@@ -269,7 +269,7 @@ public static class CutPlanner
     {
         if (sheet.Remnants.Count == 0)
             return null;
-        var (cut, left) = Fill(sheet, LargestFirst(sheet.Remnants), pieces, longestCut);
+        var (cut, left) = OutOf(sheet, LargestFirst(sheet.Remnants), pieces, longestCut);
         if (cut.Count == 0)
             return null;
         var rest = FromSheets(sheet, left, longestCut, budget, terms);
@@ -332,7 +332,7 @@ public static class CutPlanner
         SheetPlan? With(IReadOnlyList<Demand> fitting, int sheets)
         {
             var strip = one with { Count = sheets };
-            var (cut, _) = Fill(sheet, [strip], fitting, longestCut);
+            var (cut, _) = OutOf(sheet, [strip], fitting, longestCut);
             if (cut.Count == 0)
                 return null;
             var taken = cut.SelectMany(p => p.Placements.Select(q => (q.Piece, p.Times)))
@@ -378,20 +378,10 @@ public static class CutPlanner
         IReadOnlyList<Remnant> paper,
         IReadOnlyList<Demand> pieces,
         Length? longestCut
-    ) => Fill(sheet, paper, pieces, longestCut);
-
-    private static IReadOnlyList<Remnant> LargestFirst(IReadOnlyList<Remnant> paper) =>
-        [.. paper.OrderByDescending(e => e.Size.Area).ThenBy(e => e.Source.Text, StringComparer.Ordinal)];
-
-    private static (IReadOnlyList<CutPattern> Cut, IReadOnlyList<Demand> Left) Fill(
-        StockSheet sheet,
-        IReadOnlyList<Remnant> extras,
-        IReadOnlyList<Demand> pieces,
-        Length? longestCut
     )
     {
         var (cut, left) = (new List<CutPattern>(), pieces);
-        foreach (var extra in extras)
+        foreach (var extra in paper)
         {
             for (var count = extra.Count; count > 0 && FillExtra(sheet, extra, left, longestCut) is { } filled; )
             {
@@ -408,6 +398,9 @@ public static class CutPlanner
         }
         return (cut, left);
     }
+
+    private static IReadOnlyList<Remnant> LargestFirst(IReadOnlyList<Remnant> paper) =>
+        [.. paper.OrderByDescending(e => e.Size.Area).ThenBy(e => e.Source.Text, StringComparer.Ordinal)];
 
     private static bool Serves(Remnant extra, Demand piece, Length? longestCut) =>
         (extra.Face is null || extra.Face == piece.Face) && Fits(piece, extra.Size, longestCut);

@@ -11,9 +11,9 @@ namespace VelvetFold.Core.Eye;
 public sealed record CardRoom(int Lines, Length Spacing, int Words, int Typed, Saying Says)
 {
     /// <summary>
-    /// The room of a piece that is written on; null of any other. By hand lines stand 3/8 in (9 mm) apart and a word takes an inch (25 mm) of
-    /// them; typed in some 11 points 3/16 in (5 mm) and half an inch (12 mm). A quarter inch (6 mm) stays free all round. All of it is common
-    /// practice without a source, and rough.
+    /// The room of a piece that is written on; null of any other. By hand lines stand 3/8 in (9 mm) apart and a word takes an inch
+    /// (25 mm) of them; typed in some 11 points 3/16 in (5 mm) and half an inch (12 mm). A quarter inch (6 mm) stays free all round. All
+    /// of it is common practice without a source, and rough.
     /// </summary>
     public static CardRoom? Of(Kit kit, Piece piece, Size lies)
     {

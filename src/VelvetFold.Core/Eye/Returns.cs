@@ -40,30 +40,55 @@ internal static class Returns
         }
     }
 
-    private static List<SeenThing> Widest(List<SeenThing> places) =>
-        (
-            from i in Enumerable.Range(0, places.Count)
-            from j in Enumerable.Range(i + 1, places.Count - i - 1)
-            from k in Enumerable.Range(j + 1, places.Count - j - 1)
-            select new List<SeenThing> { places[i], places[j], places[k] }
-        ).MaxBy(Wide)!;
-
-    // Twice the area of the triangle of the middles, in square inches times four.
-    private static double Wide(List<SeenThing> corners)
+    // Its corners lie on the outermost places, of which a field of many has few.
+    private static List<SeenThing> Widest(List<SeenThing> places)
     {
-        var at = corners
-            .Select(c =>
-                (
-                    X: (double)(c.Box.X.Ticks + c.Box.Right.Ticks) / Length.TicksPerInch,
-                    Y: (double)(c.Box.Y.Ticks + c.Box.Bottom.Ticks) / Length.TicksPerInch
-                )
-            )
-            .ToList();
-        return Math.Abs((at[1].X - at[0].X) * (at[2].Y - at[0].Y) - (at[2].X - at[0].X) * (at[1].Y - at[0].Y));
+        var outer = Outermost(places);
+        if (outer.Count < 3)
+            return [.. places.Take(3)];
+        return (
+            from i in Enumerable.Range(0, outer.Count)
+            from j in Enumerable.Range(i + 1, outer.Count - i - 1)
+            from k in Enumerable.Range(j + 1, outer.Count - j - 1)
+            select new List<SeenThing> { outer[i], outer[j], outer[k] }
+        ).MaxBy(c => Math.Abs(Turn(c[0], c[1], c[2])))!;
+    }
+
+    // The convex hull of the middles (Andrew, Another Efficient Algorithm for Convex Hulls in Two Dimensions, 1979).
+    private static List<SeenThing> Outermost(List<SeenThing> places)
+    {
+        var sorted = places.DistinctBy(Middle).OrderBy(p => Middle(p).X).ThenBy(p => Middle(p).Y).ToList();
+        return [.. Half(sorted), .. Half(Enumerable.Reverse(sorted))];
+
+        static IEnumerable<SeenThing> Half(IEnumerable<SeenThing> along)
+        {
+            var half = new List<SeenThing>();
+            foreach (var place in along)
+            {
+                while (half.Count > 1 && Turn(half[^2], half[^1], place) <= 0)
+                    half.RemoveAt(half.Count - 1);
+                half.Add(place);
+            }
+            return half.SkipLast(1);
+        }
+    }
+
+    // Twice from the layout's corner, in inches.
+    private static (double X, double Y) Middle(SeenThing thing) =>
+        (
+            (double)(thing.Box.X.Ticks + thing.Box.Right.Ticks) / Length.TicksPerInch,
+            (double)(thing.Box.Y.Ticks + thing.Box.Bottom.Ticks) / Length.TicksPerInch
+        );
+
+    // Eight times the area of the triangle of three middles, in square inches; negative where they turn the other way.
+    private static double Turn(SeenThing first, SeenThing second, SeenThing third)
+    {
+        var (a, b, c) = (Middle(first), Middle(second), Middle(third));
+        return (b.X - a.X) * (c.Y - a.Y) - (c.X - a.X) * (b.Y - a.Y);
     }
 
     // No more than a square inch holds nothing.
-    private static bool IsALine(List<SeenThing> corners) => Wide(corners) <= 8;
+    private static bool IsALine(List<SeenThing> corners) => Math.Abs(Turn(corners[0], corners[1], corners[2])) <= 8;
 
     /// <summary>On one page of a spread only: the other page looks like another layout (common practice, no source).</summary>
     public static IEnumerable<Finding> OnOnePage(Kit kit, SeenPage page)

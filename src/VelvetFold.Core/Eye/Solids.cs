@@ -35,8 +35,8 @@ public sealed record SolidChoice(SolidRole Role, SolidPaper Paper, decimal Diffe
 
 /// <summary>
 /// Solids for a set of prints: one light ground, one dark for mats, one accent (common practice, no source; the numbers are ours). The
-/// ground is light and near grey and as far from the grounds of the prints as may be; the mats are dark and far from the ground; the accent is far from grey and
-/// near a colour that the prints have. What is too little for one sheet a kit comes behind what is enough.
+/// ground is light and near grey and as far from the grounds of the prints as may be; the mats are dark and far from the ground; the
+/// accent is far from grey and near a colour that the prints have. What is too little for one sheet a kit comes behind what is enough.
 /// </summary>
 public static class Solids
 {

@@ -259,8 +259,8 @@ public sealed class Bag
         return (cut, missing, rest, middles);
     }
 
-    // How the pieces come out of the paper that is there, both told by their place in their lists: in the order of that list, or the largest
-    // paper first where more comes out so.
+    // How the pieces come out of the paper that is there, both told by their place in their lists: in the order of that list, or the
+    // largest paper first where more comes out so.
     private IReadOnlyList<CutPattern> CutFrom(Kit kit, Paper paper, List<CutPiece> pieces, List<Named> there)
     {
         var key = new StringBuilder(paper.Id);

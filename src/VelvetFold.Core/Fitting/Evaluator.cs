@@ -90,23 +90,6 @@ internal sealed partial class Evaluator
         Fields(things, given, side, tally);
     }
 
-    /// <summary>What the photos of a page take off by themselves: at least as much as the page, whatever else comes to lie beside
-    /// them.</summary>
-    public void PhotosAlone(IReadOnlyList<(int Photo, Lying On)> given, PageSide side, Tally tally)
-    {
-        List<Lying> own = [.. given.Select(g => g.On)];
-        foreach (var (photo, on) in given)
-        {
-            Shown(_photos[photo], on, tally);
-            Looks(_photos[photo], on, side, own, tally);
-            Lies(on, side, tally);
-            Made(_photos[photo], on, tally);
-        }
-        Overlaps(own, [.. given], tally);
-        Order([.. given], tally);
-        Even(own, tally);
-    }
-
     /// <summary>What one photo takes off in a place by itself.</summary>
     public void Alone(GuestPhoto photo, Lying on, IReadOnlyList<Lying> things, Tally tally)
     {

@@ -138,12 +138,11 @@ internal sealed partial class PageSearch
                 Lay(x, y);
                 if (Slipped(boxes))
                     continue;
-                var (surely, likely) = _settling.Disturbed(boxes);
-                var bound = wherever + likely + OffTheirBand(boxes);
+                var bound = wherever + _settling.Disturbed(boxes) + OffTheirBand(boxes);
                 if (!found.Takes(bound))
                     continue;
                 Box[] at = [.. boxes];
-                found.Add(new(() => Matched(photos, pieces, at), bound, surely));
+                found.Add(new(() => Matched(photos, pieces, at), bound));
             }
         }
 

@@ -46,8 +46,7 @@ internal sealed partial class PageSearch(
     private readonly Dictionary<string, IReadOnlyList<PageFit>> _known = [];
 
     /// <summary>A way to lay the photos, before the rest finds its place; with a bound of what it will take off.</summary>
-    /// <param name="Beside">What of that title, cards and decoration surely cost.</param>
-    internal sealed record Laid(Func<IReadOnlyList<(int Photo, Lying On)>> Photos, double Bound, double Beside = 0);
+    internal sealed record Laid(Func<IReadOnlyList<(int Photo, Lying On)>> Photos, double Bound);
 
     private Box Page => _design.Layout.PageBox(side);
 
@@ -104,18 +103,11 @@ internal sealed partial class PageSearch(
             if (best.Count == Kept && laid.Bound >= best[^1].Cost)
                 break;
             else
-                Keep(best, InOrder(laid.Photos()), laid.Beside);
+                Keep(best, InOrder(laid.Photos()));
     }
 
-    private void Keep(List<PageFit> best, IReadOnlyList<(int Photo, Lying On)> given, double beside)
+    private void Keep(List<PageFit> best, IReadOnlyList<(int Photo, Lying On)> given)
     {
-        if (best.Count == Kept)
-        {
-            var alone = new Tally(false);
-            evaluator.PhotosAlone(given, side, alone);
-            if (alone.Points + beside >= best[^1].Cost)
-                return;
-        }
         if (_settling.Of(given) is not { } things)
             return;
         var tally = new Tally(false);

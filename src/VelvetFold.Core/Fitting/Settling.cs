@@ -23,8 +23,8 @@ internal sealed class Settling
     private readonly List<Unit> _units;
     private readonly List<Lying> _fixed;
 
-    // Where its things lie, how much of them photos may cover, what it takes off that one moves, and whether it may follow a photo.
-    private readonly (Box Box, double Allowed, double Cost, bool Follows)[] _met;
+    // Where its things lie, how much of them photos may cover, and what it takes off that one moves.
+    private readonly (Box Box, double Allowed, double Cost)[] _met;
 
     public Settling(Design design, PageSide side, IReadOnlyDictionary<string, Lying> held)
     {
@@ -65,8 +65,7 @@ internal sealed class Settling
                         PageRole.Title => TitleMoved,
                         PageRole.Card => CardMoved,
                         _ => ClusterMoved,
-                    },
-                    Follows(u.Main)
+                    }
                 )
             ),
         ];
@@ -95,28 +94,21 @@ internal sealed class Settling
                 .DefaultIfEmpty(so)
                 .Max();
 
-    /// <summary>What it takes off that photos lie where title, cards and decoration were: of title and cards that do not follow a
-    /// photo at least that, of the others most likely.</summary>
-    public (double Surely, double Likely) Disturbed(Box[] photos)
+    /// <summary>What it most likely takes off that photos lie where title, cards and decoration were: some of them may follow a
+    /// photo.</summary>
+    public double Disturbed(Box[] photos)
     {
-        var (surely, likely) = (0.0, 0.0);
-        foreach (var (at, allowed, cost, follows) in _met)
+        var likely = 0.0;
+        foreach (var (at, allowed, cost) in _met)
         foreach (var box in photos)
         {
             if (!box.Overlaps(at) || Boxes.Share(box, at) <= allowed)
                 continue;
             likely += cost;
-            surely += follows ? 0 : cost;
             break;
         }
-        return (surely, likely);
+        return likely;
     }
-
-    private bool Follows(Lying thing) =>
-        thing.IsDecor
-        || _design.Openings.Any(o => _design.Overlap(o.Id, thing.Id) > 0)
-        || _design[thing.Piece.Across.LeansOn ?? ""] is { IsContent: true } or { IsDecor: true }
-        || _design[thing.Piece.Down.LeansOn ?? ""] is { IsContent: true } or { IsDecor: true };
 
     /// <summary>The page with all that lies on it but its grounds; null where the title finds no place.</summary>
     public List<Lying>? Of(IReadOnlyList<(int Photo, Lying On)> photos)

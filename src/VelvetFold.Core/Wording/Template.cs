@@ -20,14 +20,29 @@ internal sealed class Template
 
     /// <summary>The names of its blanks, those inside its alternatives too.</summary>
     public IEnumerable<string> Blanks =>
+        All.Select(p =>
+                p switch
+                {
+                    Blank b => b.Name,
+                    Listed l => l.Name,
+                    Counted c => c.Name,
+                    Chosen c => c.Name,
+                    _ => null,
+                }
+            )
+            .OfType<string>();
+
+    /// <summary>The words that its lists have before their last: and, or.</summary>
+    public IEnumerable<string> Joins => All.OfType<Listed>().Select(l => l.With);
+
+    // Its parts, those inside its alternatives too.
+    private IEnumerable<Part> All =>
         Parts.SelectMany(p =>
             p switch
             {
-                Blank b => [b.Name],
-                Listed l => [l.Name],
-                Counted c => [c.Name, .. c.One.Blanks, .. c.Many.Blanks],
-                Chosen c => [c.Name, .. c.Ways.SelectMany(w => w.Then.Blanks), .. c.Else.Blanks],
-                _ => (IEnumerable<string>)[],
+                Counted c => [c, .. c.One.All, .. c.Many.All],
+                Chosen c => [c, .. c.Ways.SelectMany(w => w.Then.All), .. c.Else.All],
+                _ => (IEnumerable<Part>)[p],
             }
         );
 

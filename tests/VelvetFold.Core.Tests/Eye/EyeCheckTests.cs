@@ -256,6 +256,26 @@ public class EyeCheckTests
         Assert.Empty(EyeCheck.Look(quiet, Resolver.Resolve(quiet.Layouts[0], quiet)).Returns);
     }
 
+    // Against all triples.
+    [Fact]
+    public void No_three_places_make_a_wider_triangle()
+    {
+        var chance = new Random(3);
+        for (var round = 0; round < 60; round++)
+        {
+            var stars = Enumerable
+                .Range(1, chance.Next(3, 9))
+                .Select(i => (Id: $"D{i}", X: chance.Next(0, 10), Y: chance.Next(0, 10)))
+                .ToList();
+            var kit = Of([Ground("cream"), .. stars.Select(s => Star(s.Id, $"{s.X}", $"{s.Y}"))]);
+            var corners = Assert.Single(EyeCheck.Look(kit, Resolver.Resolve(kit.Layouts[0], kit)).Returns).Corners;
+            int Area(IReadOnlyList<(string Id, int X, int Y)> c) =>
+                Math.Abs((c[1].X - c[0].X) * (c[2].Y - c[0].Y) - (c[2].X - c[0].X) * (c[1].Y - c[0].Y));
+            var widest = from a in stars from b in stars from c in stars select Area([a, b, c]);
+            Assert.Equal(widest.Max(), Area([.. corners.Select(l => stars.Single(s => $"L1-{s.Id}" == l))]));
+        }
+    }
+
     [Theory]
     [InlineData(PageSide.Left, true)]
     [InlineData(PageSide.Right, false)]

@@ -38,6 +38,14 @@ public sealed partial class LexiconTests
         ]);
     }
 
+    // What joins a list is looked up by its name when the sentence is said: {list&and} in every language.
+    [Fact]
+    public void Every_list_is_joined_by_a_word_that_is_there() =>
+        Assert.DoesNotContain(
+            Lexicon.All.SelectMany(l => l.Keys.SelectMany(k => l.Template(k).Joins.Select(j => (Lexicon: l, Key: k, Join: j)))),
+            j => !j.Lexicon.Has("word." + j.Join)
+        );
+
     [Fact]
     public void Every_sentence_is_said_somewhere()
     {
