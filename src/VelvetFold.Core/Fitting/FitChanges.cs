@@ -63,7 +63,8 @@ internal sealed class FitChanges
             var added in to.Values.Where(t => t.Role == PageRole.Opening && Design[t.Id] is null).OrderBy(t => t.Id, StringComparer.Ordinal)
         )
         {
-            var like = Design.Openings.First(o => IsLike(o.Piece, added.Piece));
+            // One that is still there when it is added, where there is one.
+            var like = used.Concat(Design.Openings).First(o => IsLike(o.Piece, added.Piece));
             Do(new(_id, added.Id, OpeningMove.Add, With: like.Id, Size: added.Piece.Size, At: new(added.Box.X, added.Box.Y)));
             if (Making.Grows(_kit, added.Piece) != Making.Grows(_kit, like.Piece))
                 Do(new(_id, added.Id, OpeningMove.School));
