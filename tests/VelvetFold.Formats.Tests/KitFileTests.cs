@@ -48,6 +48,7 @@ public class KitFileTests
                                     Face = SheetFace.B,
                                     Reveal = reveal,
                                 },
+                                new() { Card = new("cards", "sky"), Reveal = reveal },
                             ],
                             Focal = true,
                         }

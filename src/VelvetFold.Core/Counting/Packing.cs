@@ -132,7 +132,7 @@ public static class Packing
                 $"{layout.Label(piece)} card",
                 layout.Id,
                 Saying.Of("pack.placeholder-cards"),
-                Size(piece.Stack(kit.Matting)?.Photo ?? piece.Size),
+                Size(piece.Stack(kit)?.Photo ?? piece.Size),
                 1
             );
         return piece is { Part: null, Paper: null, Kind: PieceKind.DieCut or PieceKind.Sticker or PieceKind.Tie or PieceKind.Raised }

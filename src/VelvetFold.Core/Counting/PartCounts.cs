@@ -43,12 +43,10 @@ public static class PartCounts
 
     private static PartCount Of(Kit kit, PartSheet sheet, int kits)
     {
-        var uses = kit
-            .Layouts.SelectMany(l => l.Pieces.Where(p => p.Part?.Sheet == sheet.Id).Select(p => (Label: l.Label(p), Piece: p)))
-            .ToList();
+        var uses = kit.TakenOf(sheet).ToList();
         if (sheet.Kind == PartKind.ByLength)
-            return ByLength(sheet, uses.Aggregate(Length.Zero, (sum, u) => sum + u.Piece.Part!.TakesLength(u.Piece.Size)), kits);
-        var needs = uses.SelectMany(u => u.Piece.Part!.Takes(sheet).Select(t => (Part: t, u.Label)))
+            return ByLength(sheet, uses.Aggregate(Length.Zero, (sum, u) => sum + u.Use.TakesLength(u.Piece.Size)), kits);
+        var needs = uses.SelectMany(u => u.Use.Takes(sheet).Select(t => (Part: t, u.Label)))
             .GroupBy(t => t.Part)
             .Select(g => new PartNeed(g.Key, g.Count(), sheet.Part(g.Key)?.Count ?? 0, [.. g.Select(t => t.Label).Distinct()]))
             .OrderBy(n => n.Part, StringComparer.Ordinal)

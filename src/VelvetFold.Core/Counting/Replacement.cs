@@ -21,14 +21,14 @@ public sealed record Replacement(Pile? From, string Name, int Spares, IReadOnlyL
         ArgumentNullException.ThrowIfNull(cuts);
         if (kit.Paper(cuts.FirstOrDefault(c => c.Label == label || $"{c.Layout}-{c.Piece}" == label)?.Paper) is { } paper)
             return new(paper.OnHand is null ? null : Pile.Sheets(paper.Id), paper.Name, Again.SparePieces(kit), [label], false);
-        var used = kit.Layouts.SelectMany(l => l.Pieces.Select(p => (Label: l.Label(p), p.Part))).ToList();
-        if (kit.PartSheet(used.FirstOrDefault(u => u.Label == label).Part?.Sheet) is not { } sheet)
+        var used = kit.Layouts.SelectMany(l => l.Pieces.SelectMany(p => p.Takes(l.Label(p)))).ToList();
+        if (kit.PartSheet(used.FirstOrDefault(u => u.Label == label).Use?.Sheet) is not { } sheet)
             return new(null, label, Again.SparePieces(kit), [label], false);
         return new(
             sheet.OnHand is null ? null : Pile.Parts(sheet.Id),
             sheet.Name,
             Again.SpareParts(kit, sheet),
-            [.. used.Where(u => u.Part?.Sheet == sheet.Id).Select(u => u.Label)],
+            [.. used.Where(u => u.Use.Sheet == sheet.Id).Select(u => u.Label)],
             true
         );
     }

@@ -73,6 +73,7 @@ public readonly record struct ScenePoint(Length X, Length Y);
 /// <param name="Edges">The edges that are not straight, and how they are worked: torn, scalloped, punched, rounded, mitred, dovetailed
 /// or inked.</param>
 /// <param name="Hole">What is cut out of its middle: a frame is drawn; none where it is whole.</param>
+/// <param name="Colour">Of what is no paper: the colour it is drawn in, #rrggbb; none where that is not known.</param>
 public sealed record BoxMark(
     Role Role,
     string? Piece,
@@ -82,7 +83,8 @@ public sealed record BoxMark(
     IReadOnlyList<ScenePoint>? Points = null,
     decimal? Tilt = null,
     IReadOnlyList<SceneEdge>? Edges = null,
-    Box? Hole = null
+    Box? Hole = null,
+    string? Colour = null
 ) : Mark(Role, Piece);
 
 /// <summary>How an edge of a box is worked.</summary>

@@ -45,11 +45,7 @@ internal static class Contrast
     {
         foreach (var placed in page.Layout.Pieces.Where(p => p.Stack.Layers.Count > 1))
         foreach (var (inner, outer) in placed.Stack.Layers.Zip(placed.Stack.Layers.Skip(1)))
-            if (
-                SeenPage.FaceOf(kit, inner.Mat.Paper, inner.Mat.Face) is { } first
-                && SeenPage.FaceOf(kit, outer.Mat.Paper, outer.Mat.Face) is { } second
-                && first.IsLike(second)
-            )
+            if (SeenPage.FaceOf(kit, inner.Mat) is { } first && SeenPage.FaceOf(kit, outer.Mat) is { } second && first.IsLike(second))
                 yield return EyeCheck.Say(
                     page,
                     "eye-mats-alike",
@@ -69,6 +65,9 @@ internal static class Contrast
     private static Mend? Mended(Kit kit, SeenPage page, SeenThing thing, SeenFace on)
     {
         var piece = EyeCheck.Document(page, thing.Placed);
+        // What came ready-made is not made of another paper.
+        if (piece.Part is not null)
+            return null;
         var face = thing.Face!;
         var other = face.Side == SheetFace.A ? SheetFace.B : SheetFace.A;
         if (SeenPage.FaceOf(kit, face.Paper.Id, other) is { } turned && !turned.IsLike(on) && !(turned.IsBusy && on.IsBusy))
@@ -83,7 +82,10 @@ internal static class Contrast
         piece.Opening is { Mats.Count: > 0 } opening
             ? piece with
             {
-                Opening = opening with { Mats = [.. opening.Mats.SkipLast(1), opening.Mats[^1] with { Paper = paper, Face = side }] },
+                Opening = opening with
+                {
+                    Mats = [.. opening.Mats.SkipLast(1), opening.Mats[^1] with { Paper = paper, Face = side, Card = null }],
+                },
             }
             : piece with
             {

@@ -1,5 +1,6 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
@@ -43,12 +44,12 @@ internal sealed class SeenPage
             if (placed.Piece.Kind == PieceKind.Photo)
             {
                 for (var i = placed.MatBoxes.Count - 1; i >= 0; i--)
-                    Add(placed, placed.MatBoxes[i], FaceOf(kit, placed.Stack.Layers[i].Mat.Paper, placed.Stack.Layers[i].Mat.Face));
+                    Add(placed, placed.MatBoxes[i], FaceOf(kit, placed.Stack.Layers[i].Mat));
                 if (placed.PhotoBox is { } photo)
                     Add(placed, photo, null, true);
             }
             else if (placed.Piece.Kind is not (PieceKind.Tie or PieceKind.Printed or PieceKind.Drawn))
-                Add(placed, placed.Box, FaceOf(kit, placed.Piece.Paper, placed.Piece.Face));
+                Add(placed, placed.Box, FaceOf(kit, placed.Piece));
         }
     }
 
@@ -58,6 +59,28 @@ internal sealed class SeenPage
 
     private void Add(PlacedPiece placed, Box box, SeenFace? face, bool photo = false) =>
         _things.Add(new(placed, box, face, _things.Count, photo));
+
+    public static SeenFace? FaceOf(Kit kit, Mat mat) =>
+        mat.Card is { } card ? OfPart(kit, card.Sheet, card.Part) : FaceOf(kit, mat.Paper, mat.Face);
+
+    private static SeenFace? FaceOf(Kit kit, Piece piece) =>
+        piece.Part is { } use ? OfPart(kit, use.Sheet, use.Part) : FaceOf(kit, piece.Paper, piece.Face);
+
+    // A ready-made part is seen by the colour that most of it has, where that is known.
+    private static SeenFace? OfPart(Kit kit, string sheet, string? id) =>
+        kit.PartSheet(sheet)?.Part(id) is { Colour: { } colour, Id: var part }
+            ? new(
+                new()
+                {
+                    Id = $"part:{sheet}:{part}",
+                    Name = part,
+                    Size = new(Length.Inches(1), Length.Inches(1)),
+                    FaceA = new() { Colour = colour },
+                },
+                SheetFace.A,
+                new() { Colour = colour }
+            )
+            : null;
 
     public static SeenFace? FaceOf(Kit kit, string? paper, SheetFace side) =>
         kit.Paper(paper) is { } own && own[side] is { } face ? new(own, side, face) : null;

@@ -1,4 +1,5 @@
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
@@ -72,10 +73,13 @@ internal sealed partial class Evaluator
     public string? Swallows(Lying on, IReadOnlyList<Lying> things)
     {
         if (on.Piece.Opening!.Mats is [var inner, ..])
-            return Grey(inner.Paper, inner.Face);
+            return inner.Card is { } card ? Grey(card) : Grey(inner.Paper, inner.Face);
         var ground = things.LastOrDefault(t => t.Role == PageRole.Ground && t.Piece.Paper is not null && t.Box.Contains(on.Box));
         return ground is null ? null : Grey(ground.Piece.Paper, ground.Piece.Face);
     }
+
+    private string? Grey(ReadyCard card) =>
+        _design.Kit.PartSheet(card.Sheet)?.Part(card.Part) is { Colour: { } colour } part && Colours.IsGrey(colour) ? part.Id : null;
 
     private string? Grey(string? paper, SheetFace face) =>
         _design.Kit.Paper(paper) is { } found && found[face] is { } print && Colours.IsGrey(print.Colour) ? found.Name : null;
@@ -153,6 +157,8 @@ internal sealed partial class Evaluator
     private void Mat(Lying on, Lying was, Tally tally)
     {
         var (now, old) = (on.Piece.Opening!, was.Piece.Opening!);
+        if (now.Mats.Count < old.Mats.Count)
+            tally.Take(WithoutItsCard, () => Saying.Of("fit.lies-without-its-card", ("label", Label(on))));
         if (now.Mats.Count != old.Mats.Count || now.Mats is not [.., var mat] || old.Mats is not [.., var designed])
             return;
         if (mat.Frame is not null && designed.Frame is null)

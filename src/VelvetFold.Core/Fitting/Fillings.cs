@@ -47,7 +47,7 @@ public static class Fillings
     /// <summary>The papers a patch may be of, those that come out of the bag first.</summary>
     internal static IReadOnlyList<Filling> Patches(Kit kit, Layout layout, Piece piece, Bag bag)
     {
-        var size = piece.Stack(kit.Matting)?.Outer ?? piece.Size;
+        var size = piece.Stack(kit)?.Outer ?? piece.Size;
         var mat = piece.Opening?.Mats is [.., var outer] ? kit.Paper(outer.Paper)?[outer.Face]?.Colour : null;
         var patches = new List<Filling>();
         foreach (var paper in kit.Papers)
@@ -58,7 +58,7 @@ public static class Fillings
                         OpeningMove.Patch,
                         $"{paper.Id} {face}",
                         Saying.Of("fit.patch-of", ("paper", paper.Name), ("face", face)),
-                        piece.Opening?.Mats is [.., { Frame: null } own] && (own.Paper, own.Face) == (paper.Id, face)
+                        piece.Opening?.Mats is [.., { Frame: null, Card: null } own] && (own.Paper, own.Face) == (paper.Id, face)
                                 ? Saying.Of("fit.its-own-mat")
                             : bag.Source(paper.Id, face, size, (layout.Id, piece.Id)) is { } source ? Saying.Plain(source)
                             : null,
@@ -82,7 +82,10 @@ public static class Fillings
         var known = kit
             .Layouts.SelectMany(l => l.Pieces)
             .FirstOrDefault(p => p.Part?.Sheet == id && sheet.Part(p.Part.Part)?.Id == found.Id);
-        if ((change.Size ?? known?.Size) is not { IsReal: true } size || !size.FitsIn(opening.Stack(kit.Matting)?.Outer ?? opening.Size))
+        if (
+            (change.Size ?? known?.Size ?? found.Size) is not { IsReal: true } size
+            || !size.FitsIn(opening.Stack(kit)?.Outer ?? opening.Size)
+        )
             return null;
         return new()
         {
@@ -102,12 +105,7 @@ public static class Fillings
     {
         foreach (var sheet in kit.Parts)
         {
-            var taken = kit
-                .Layouts.SelectMany(l => l.Pieces)
-                .Where(p => p.Part?.Sheet == sheet.Id)
-                .SelectMany(p => p.Part!.Takes(sheet))
-                .CountBy(t => t)
-                .ToDictionary();
+            var taken = kit.TakenOf(sheet).SelectMany(t => t.Use.Takes(sheet)).CountBy(t => t).ToDictionary();
             foreach (var part in sheet.Parts.Where(p => p.Layout is null || p.Layout == layout.Id))
                 if (!sheet.IsWhole || taken.GetValueOrDefault(part.Id) < part.Count)
                     yield return (sheet, part.Id);

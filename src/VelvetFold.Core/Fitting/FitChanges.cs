@@ -40,7 +40,7 @@ internal sealed class FitChanges
                     Do(new(_id, opening.Id, OpeningMove.Remove));
                     break;
                 case { Role: PageRole.Patch, Piece: var patch }:
-                    Do(new(_id, opening.Id, OpeningMove.Patch, With: $"{patch.Paper} {patch.Face}"));
+                    Do(new(_id, opening.Id, OpeningMove.Patch, With: patch.Paper is null ? null : $"{patch.Paper} {patch.Face}"));
                     break;
                 case { Role: PageRole.Card }:
                     Do(new(_id, opening.Id, OpeningMove.Card));
@@ -82,7 +82,8 @@ internal sealed class FitChanges
 
     // By what it is and not by which one it is, as pages may be remembered from another reading of the document.
     private static bool IsLike(Piece opening, Piece added) =>
-        (opening.Mount, opening.CutBy) == (added.Mount, added.CutBy) && opening.Opening!.Mats.SequenceEqual(added.Opening!.Mats);
+        (opening.Mount, opening.CutBy) == (added.Mount, added.CutBy)
+        && Making.WithoutCards(opening).Opening!.Mats.SequenceEqual(added.Opening!.Mats);
 
     private int Depth(Piece piece, int so = 0) =>
         so > 10
@@ -97,6 +98,8 @@ internal sealed class FitChanges
 
     private void Size(Lying was, Lying target)
     {
+        if (target.Piece.Opening!.Mats.Count < was.Piece.Opening!.Mats.Count)
+            Do(new(_id, was.Id, OpeningMove.NoCard));
         if (Making.Grows(_kit, target.Piece) != Making.Grows(_kit, was.Piece))
             Do(new(_id, was.Id, OpeningMove.School));
         if (target.Piece.Size == was.Piece.Size)

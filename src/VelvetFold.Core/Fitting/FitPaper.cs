@@ -66,7 +66,7 @@ internal sealed class FitPaper(Kit kit, string layoutId, IReadOnlyList<GuestPhot
     {
         var id = missing.Label.Split(' ')[0][(layoutId.Length + 1)..];
         var adapted = Adaptation.Apply(kit, fit.Changes);
-        if (adapted.Layout(layoutId)?.Piece(id) is not { HoldsPhoto: true, Opening.Mats: [.., var outer] } piece)
+        if (adapted.Layout(layoutId)?.Piece(id) is not { HoldsPhoto: true, Opening.Mats: [.., { Card: null } outer] } piece)
             return null;
         OpeningChange Change(OpeningMove move) => new(layoutId, id, move);
         var half = new Length(outer.Reveal.Half.Ticks / kit.Ruler.Ticks * kit.Ruler.Ticks);

@@ -112,6 +112,7 @@ public static partial class FitSearch
             var evaluator = new Evaluator(frame.Design, photos, wishes.FlapIsFine);
             var papers = frame
                 .Design.Openings.SelectMany(o => o.Piece.Opening!.Mats)
+                .Where(m => m.Paper is not null)
                 .Select(m => $"{m.Paper} {m.Face}")
                 .CountBy(m => m)
                 .OrderByDescending(m => m.Value)

@@ -50,6 +50,9 @@ internal static class FitWeights
     /// <summary>A grey mat under a black-and-white photo disappears.</summary>
     public const double Swallowed = 8;
 
+    /// <summary>A ready-made card that is too small for the photo stays in the bag.</summary>
+    public const double WithoutItsCard = 2;
+
     /// <summary>People who look off the page take the eye with them.</summary>
     public const double FacingOut = 6;
 

@@ -81,6 +81,8 @@ internal static class Mats
     /// <summary>An opening with a photo of that stock size, its top left corner there; null where trimming leaves nothing.</summary>
     public static Lying? Lay(Piece opening, Kit kit, Size stock, Length x, Length y)
     {
+        if (Making.HasCards(opening))
+            return Cards(opening with { Size = stock }, kit, x, y);
         var shown = Making.Shown(opening);
         var grows = Making.Grows(kit, opening);
         var (outer, print) = (grows ? stock.Grown(shown) : stock, grows ? stock : stock.Grown(-shown));
@@ -90,7 +92,31 @@ internal static class Mats
         return new(opening.Size == stock ? opening : opening with { Size = stock }, PageRole.Opening, box, box.Centred(seen));
     }
 
+    private static Lying? Cards(Piece opening, Kit kit, Length x, Length y)
+    {
+        if (opening.Stack(kit) is not { } stack)
+            return null;
+        var box = new Box(x, y, stack.Outer);
+        return new(opening, PageRole.Opening, box, box.Centred(stack.Photo));
+    }
+
+    /// <summary>An opening for a photo of its size: without its ready-made cards where the photo is larger than one of them.</summary>
+    public static Piece Serving(Piece opening, Kit kit)
+    {
+        if (!Making.HasCards(opening))
+            return opening;
+        return
+            opening.Stack(kit) is not null
+            && opening.Opening!.Mats.All(m =>
+                m.Card is not { } card || kit.SizeOf(card) is not { } size || opening.Size.FitsIn(size.LyingAs(opening.Size))
+            )
+            ? opening
+            : Making.WithoutCards(opening);
+    }
+
     /// <summary>What the mats take on the page around a photo of that stock size.</summary>
     public static Size Outer(Piece opening, Kit kit, Size stock) =>
-        Making.Grows(kit, opening) ? stock.Grown(Making.Shown(opening))!.Value : stock;
+        Making.HasCards(opening) ? (opening with { Size = stock }).Stack(kit)?.Outer ?? stock
+        : Making.Grows(kit, opening) ? stock.Grown(Making.Shown(opening))!.Value
+        : stock;
 }

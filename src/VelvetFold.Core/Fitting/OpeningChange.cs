@@ -66,6 +66,10 @@ public enum OpeningMove
     [JsonStringEnumMemberName("school")]
     School,
 
+    /// <summary>It is laid without the ready-made cards among its mats.</summary>
+    [JsonStringEnumMemberName("no-card")]
+    NoCard,
+
     /// <summary>An opening, a card or a part takes another size and another place, measured from the page.</summary>
     [JsonStringEnumMemberName("place")]
     Place,
@@ -111,7 +115,7 @@ public sealed record Offset(Length Across, Length Down);
 /// <param name="Rows">Split: into how many rows, 1 to 4, and <paramref name="Columns"/>.</param>
 /// <param name="Gutter">Split: the gap between the new openings. Reveal: how much of the outer mat shows.</param>
 /// <param name="With">Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page, mirror: left
-/// or right. Faces: left, right, top or bottom. Paper, patch: the paper and face, as in sand B. Part: the sheet and
+/// or right. Faces: left, right, top or bottom. Paper, patch: the paper and face, as in sand B; of a patch none where it is the opening's own ready-made card. Part: the sheet and
 /// the part on it, as in shapes S3.</param>
 /// <param name="Size">Resize, place, add: the photo's new size as it lies. Part: how large it is, where no piece of the kit is that
 /// part.</param>

@@ -223,15 +223,18 @@ internal sealed partial class PageSearch
         return ways.SelectMany(way => extras.Count == 0 ? [new(() => way, cost)] : Added(way, extras, cost));
     }
 
-    /// <summary>An original, and what must stay whole, is never trimmed for its mat: the mat grows around it in kits of both
-    /// schools.</summary>
+    /// <summary>An original, and what must stay whole, is never trimmed for its mat: the mat grows around it in kits of both schools. A
+    /// ready-made card that is too small for it stays in the bag.</summary>
     private Piece Whole(Piece opening, GuestPhoto photo) =>
-        photo.MayLose || Making.Grows(_design.Kit, opening)
-            ? opening
-            : opening with
-            {
-                Opening = opening.Opening! with { School = MatSchool.GrowMat },
-            };
+        Mats.Serving(
+            photo.MayLose || Making.Grows(_design.Kit, opening)
+                ? opening
+                : opening with
+                {
+                    Opening = opening.Opening! with { School = MatSchool.GrowMat },
+                },
+            _design.Kit
+        );
 
     // More photos than openings: each where there is room, in line with what is there.
     private IEnumerable<Laid> Added(List<(int Photo, Lying On)> laid, List<int> extras, double cost)
@@ -269,7 +272,7 @@ internal sealed partial class PageSearch
             .ThenBy(g => g.Key)
             .First()
             .ToList();
-        var like = usual[nth % usual.Count].Piece;
+        var like = Making.WithoutCards(usual[nth % usual.Count].Piece);
         // No name is given on both pages.
         var letter = side == PageSide.Right ? 'M' : 'N';
         var name = $"{like.Id[..Math.Min(6, like.Id.Length)]}{letter}{(nth + 1).ToString(CultureInfo.InvariantCulture)}";

@@ -1,3 +1,4 @@
+using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
@@ -162,6 +163,7 @@ internal sealed class Settling
                         Kind = card ? PieceKind.Journaling : PieceKind.Panel,
                         Paper = mat.Paper,
                         Face = mat.Face,
+                        Part = Making.PartOf(mat),
                         Size = opening.Box.Size,
                         Opening = null,
                     },

@@ -24,8 +24,8 @@ public static class Again
             .Layouts.SelectMany(l => l.Pieces)
             .Select(p => p.Placed)
             .OfType<PlacedPiece>()
-            .Where(p => p.Piece.Part is not null)
-            .Select(p => (p.Label, Ways: OfPart(kit, answer, p)));
+            .SelectMany(p => p.Piece.Takes(p.Label))
+            .Select(t => (t.Label, Ways: OfPart(kit, answer, t.Use)));
         return answer
             .CutList.Select(c => (c.Label, Ways: OfCut(kit, answer, c)))
             .Concat(parts)
@@ -95,15 +95,15 @@ public static class Again
     public static int SpareParts(Kit kit, PartSheet sheet) =>
         kit.Spares.FirstOrDefault(s => s.Of == SpareRule.Kind(sheet.Kind))?.For(kit.Kits) ?? 0;
 
-    private static IReadOnlyList<Saying> OfPart(Kit kit, KitAnswer answer, PlacedPiece placed)
+    private static IReadOnlyList<Saying> OfPart(Kit kit, KitAnswer answer, PartUse use)
     {
         var ways = new List<Saying>();
-        if (kit.PartSheet(placed.Piece.Part!.Sheet) is { } sheet)
+        if (kit.PartSheet(use.Sheet) is { } sheet)
         {
             var left = Unused(answer, sheet);
-            var wanted = sheet.Kind == PartKind.ByLength ? [] : placed.Piece.Part.Takes(sheet).ToList();
+            var wanted = sheet.Kind == PartKind.ByLength ? [] : use.Takes(sheet).ToList();
             if (wanted.Count > 0 && wanted.CountBy(w => w).All(w => left.GetValueOrDefault(w.Key) >= w.Value))
-                ways.Add(Saying.Of("pack.again-another", ("part", placed.Piece.Part.Part ?? wanted[0]), ("sheet", sheet.Name)));
+                ways.Add(Saying.Of("pack.again-another", ("part", use.Part ?? wanted[0]), ("sheet", sheet.Name)));
             if (SpareParts(kit, sheet) is > 0 and var spares)
                 ways.Add(Saying.Of("pack.again-spare", ("piece", sheet.Name), ("n", spares)));
             if (ways.Count == 0 && sheet.Free is not <= 0)
@@ -128,10 +128,11 @@ public static class Again
     {
         var taken = answer
             .Layouts.SelectMany(l => l.Pieces)
-            .Select(p => p.Placed?.Piece.Part)
-            .OfType<PartUse>()
-            .Where(p => p.Sheet == sheet.Id)
-            .SelectMany(p => p.Takes(sheet))
+            .Select(p => p.Placed)
+            .OfType<PlacedPiece>()
+            .SelectMany(p => p.Piece.Takes(p.Label))
+            .Where(t => t.Use.Sheet == sheet.Id)
+            .SelectMany(t => t.Use.Takes(sheet))
             .CountBy(t => t)
             .ToDictionary();
         return sheet.Parts.ToDictionary(p => p.Id, p => p.Count - taken.GetValueOrDefault(p.Id));

@@ -187,7 +187,7 @@ internal sealed partial class AssemblyHalf(Draft draft, ResolvedLayout layout, I
         var left = layout.Pieces.Where(p => p.Piece.Kind == PieceKind.Photo && p.Stack.Layers.Count > 0).ToList();
         bool IsPlain(PlacedPiece p) =>
             p.Piece.HasPrint
-            && p.Stack.Layers is [{ Mat.Frame: null }]
+            && p.Stack.Layers is [{ Mat: { Frame: null, Card: null } }]
             && !draft.IsPinned(Draft.KeyOf(StepKind.Mat, layout.Layout.Id, null, [p.Label]));
         while (left.Count > 0)
         {
@@ -229,7 +229,10 @@ internal sealed partial class AssemblyHalf(Draft draft, ResolvedLayout layout, I
         draft.Complete(s => s with { Apart = MatPicture.Apart(draft.Kit, run[0]) });
     }
 
-    private Phrase Paper(Matting.Mat mat) => draft.Shown(mat.Paper, mat.Face);
+    private Phrase Paper(Matting.Mat mat) =>
+        mat.Card is { } card && draft.Kit.PartSheet(card.Sheet) is { } sheet
+            ? _words.Say("part.of", ("part", card.Part), ("sheet", sheet.Name))
+            : draft.Shown(mat.Paper, mat.Face);
 
     // The inner mat first.
     private void WriteMats(PlacedPiece placed)
@@ -239,12 +242,15 @@ internal sealed partial class AssemblyHalf(Draft draft, ResolvedLayout layout, I
                 (layer, i) =>
                 {
                     var mat = MatStack.LabelOf(placed.Label, i, placed.Stack.Layers.Count);
+                    var on = i == 0 ? placed.Stack.Photo : placed.Stack.Layers[i - 1].Size;
+                    var (beside, above) = ((layer.Size.Width - on.Width).Half, (layer.Size.Height - on.Height).Half);
                     var blanks = new (string, Phrase)[]
                     {
                         ("mat", mat),
                         ("size", draft.Size(mat, layer.Size)),
                         ("paper", Paper(layer.Mat)),
-                        ("reveal", draft.Stated(FactKind.Reveal, mat, layer.Mat.Reveal)),
+                        ("reveal", draft.Stated(FactKind.Reveal, mat, beside)),
+                        ("above", beside == above ? "" : draft.Stated(FactKind.Reveal, mat, above)),
                         ("piece", placed.Label),
                         ("card", placed.Piece.IsPlaceholder && i == 0 ? draft.Size($"{placed.Label} photo", placed.Stack.Photo) : ""),
                     };
@@ -255,13 +261,13 @@ internal sealed partial class AssemblyHalf(Draft draft, ResolvedLayout layout, I
                                 : "frame.empty",
                             [.. blanks, ("angle", Words.Number(MitredFrame.CutAngle)), ("width", draft.Stated(FactKind.Amount, mat, width))]
                         );
-                    return _words.Say(
+                    var said =
                         i > 0 ? "mat.more"
-                            : placed.Piece.IsPlaceholder ? "mat.placeholder"
-                            : !placed.Piece.HoldsPhoto ? "mat.empty"
-                            : "mat.photo",
-                        blanks
-                    );
+                        : placed.Piece.IsPlaceholder ? "mat.placeholder"
+                        : !placed.Piece.HoldsPhoto ? "mat.empty"
+                        : "mat.photo";
+                    // A ready-made card need not show as much on every side.
+                    return _words.Say(beside == above || said == "mat.empty" ? said : said + ".two", blanks);
                 }
             )
             .ToList();

@@ -203,7 +203,10 @@ internal sealed partial class AssemblyReplay(ProofTable table)
         foreach (var cut in table.CutFor(mat))
             table.Use(step, cut.Label);
         var layer = stack.Layers[i];
-        table.Shows(step, mat, told["paper"], layer.Mat.Paper, layer.Mat.Face);
+        if (layer.Mat.Card is { } ready)
+            IsCard(step, mat, told["paper"], ready);
+        else
+            table.Shows(step, mat, told["paper"], layer.Mat.Paper, layer.Mat.Face);
         var meant = (layer.Mat.Frame is not null, i, piece) switch
         {
             (true, 0, { IsPlaceholder: true }) => "frame.placeholder",
@@ -214,6 +217,10 @@ internal sealed partial class AssemblyReplay(ProofTable table)
             (false, 0, _) => "mat.photo",
             _ => "mat.more",
         };
+        var on = i == 0 ? stack.Photo : stack.Layers[i - 1].Size;
+        var (beside, above) = ((layer.Size.Width - on.Width).Half, (layer.Size.Height - on.Height).Half);
+        if (beside != above && meant is ("mat.photo" or "mat.placeholder" or "mat.more"))
+            meant += ".two";
         if (key != meant)
             Fault(step, "mat-wrong", Saying.Of("proof.mat-wrong", ("number", step), ("mat", mat)));
         if (
@@ -224,9 +231,19 @@ internal sealed partial class AssemblyReplay(ProofTable table)
         )
             Wrong(step, mat);
         // What shows is half of what the mat is larger than what lies on it.
-        var on = i == 0 ? stack.Photo : stack.Layers[i - 1].Size;
-        if (reveal is not null && !table.Says(reveal, (layer.Size.Width - on.Width).Half))
+        if ((reveal is not null && !table.Says(reveal, beside)) || (told.Find("above") is { } said && !table.Says(said, above)))
             Fault(step, "number-wrong", Saying.Of("proof.shows-otherwise", ("number", step), ("mat", mat)));
+    }
+
+    private void IsCard(int step, string mat, Told said, Matting.ReadyCard card)
+    {
+        var sheet = table.Kit.PartSheet(card.Sheet)?.Name;
+        if (sheet is not null && (said.Key != "part.of" || said["part"].Text != card.Part || said["sheet"].Text != sheet))
+            Fault(
+                step,
+                "paper-wrong",
+                Saying.Of("proof.paper-wrong", ("number", step), ("label", mat), ("paper", $"{card.Part}, {sheet}"))
+            );
     }
 
     // It is cut, trimmed, matted, worked and dry.

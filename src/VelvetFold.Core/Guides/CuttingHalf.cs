@@ -47,7 +47,10 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
             sentences.Add(
                 _words.Say(_kit.Guide.Parts == PartsSchool.OnSheets ? "gather.on-sheets" : "gather", ("sheets", Phrase.Join(", ", sheets)))
             );
-        var parts = _kit.Parts.Where(s => layouts.Any(l => l.Pieces.Any(p => p.Piece.Part?.Sheet == s.Id))).Select(s => s.Name).ToList();
+        var parts = _kit
+            .Parts.Where(s => layouts.Any(l => l.Pieces.Any(p => p.Piece.Takes(p.Label).Any(t => t.Use.Sheet == s.Id))))
+            .Select(s => s.Name)
+            .ToList();
         if (parts.Count > 0)
             sentences.Add(_words.Say("gather.parts", ("parts", Draft.List(parts))));
         var ready = pieces.Where(p => p.By == CutBy.Host).Select(p => p.Label).ToList();

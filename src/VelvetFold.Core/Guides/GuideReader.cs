@@ -125,6 +125,9 @@ internal sealed partial class GuideReader
         "trim.round",
         "mat.photo",
         "mat.more",
+        "mat.photo.two",
+        "mat.more.two",
+        "mat.placeholder.two",
         "mat.run",
         "mat.empty",
         "mat.placeholder",
@@ -215,7 +218,7 @@ internal sealed partial class GuideReader
             [.. kit.Papers.Select(p => p.Name)],
             [.. PaperSides.Of(kit, words).SelectMany(s => new[] { s.A, s.B })],
             [.. kit.Parts.Select(p => p.Name)],
-            [.. kit.Layouts.SelectMany(l => l.Pieces).Select(p => p.Part?.Part).OfType<string>()],
+            [.. kit.Layouts.SelectMany(l => l.Pieces).SelectMany(p => p.Takes("")).Select(t => t.Use.Part).OfType<string>()],
             [.. kit.Layouts.Select(l => l.Name)],
             [.. kit.Layouts.SelectMany(l => l.Pieces).Select(p => p.Wet?.Words).OfType<string>()],
             [.. kit.Layouts.SelectMany(l => l.Pieces).Select(p => p.Drawn?.With).OfType<string>()],
@@ -319,6 +322,9 @@ internal sealed partial class GuideReader
                 is "thing.paper"
                     or "mat.photo"
                     or "mat.more"
+                    or "mat.photo.two"
+                    or "mat.more.two"
+                    or "mat.placeholder.two"
                     or "mat.empty"
                     or "mat.placeholder"
                     or "mat.run.item"

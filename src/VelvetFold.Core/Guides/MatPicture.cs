@@ -41,10 +41,11 @@ public static class MatPicture
                         Role.Mat,
                         layer.Label,
                         box,
-                        new(mat.Paper, mat.Face.ToString(), false),
+                        mat.Paper is { } paper ? new(paper, mat.Face.ToString(), false) : null,
                         Hole: mat.Frame is { } width ? box.Inset(width)
                             : mat.Gut is { } gut ? box.Inset(gut)
-                            : null
+                            : null,
+                        Colour: mat.Card is { } card ? kit.PartSheet(card.Sheet)?.Part(card.Part)?.Colour : null
                     )
                     : new BoxMark(placed.Piece.IsPlaceholder ? Role.Empty : Role.Photo, layer.Label, box)
             );

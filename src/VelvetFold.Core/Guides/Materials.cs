@@ -53,7 +53,7 @@ public static class Materials
             list.Add(
                 new(MaterialKind.Paper, kit.Paper(sheet.Sheet)?.Name ?? sheet.Sheet, words.Many("amount.sheets", sheet.SheetsUsed).Text)
             );
-        foreach (var sheet in kit.Parts.Where(s => pieces.Any(p => p.Piece.Part?.Sheet == s.Id)))
+        foreach (var sheet in kit.Parts.Where(s => Taken(s).Any()))
             list.Add(new(MaterialKind.Part, sheet.Name, Amount(sheet)));
         var cards = pieces.Where(p => p.Piece.IsPlaceholder).CountBy(p => p.Stack.Photo).OrderByDescending(c => c.Key.Area).ToList();
         if (cards.Count > 0)
@@ -92,15 +92,18 @@ public static class Materials
             );
         }
 
+        IEnumerable<(Size Size, PartUse Use)> Taken(PartSheet sheet) =>
+            pieces.SelectMany(p => p.Piece.Takes(p.Label).Where(t => t.Use.Sheet == sheet.Id).Select(t => (p.Piece.Size, t.Use)));
+
         string? Amount(PartSheet sheet)
         {
-            var uses = pieces.Where(p => p.Piece.Part?.Sheet == sheet.Id).ToList();
+            var uses = Taken(sheet).ToList();
             if (sheet.Kind == PartKind.ByLength)
-                return reading.Format(uses.Aggregate(Length.Zero, (sum, p) => sum + p.Piece.Part!.TakesLength(p.Piece.Size)));
-            var taken = uses.SelectMany(p => p.Piece.Part!.Takes(sheet)).CountBy(t => t).OrderBy(t => t.Key, StringComparer.Ordinal);
+                return reading.Format(uses.Aggregate(Length.Zero, (sum, p) => sum + p.Use.TakesLength(p.Size)));
+            var taken = uses.SelectMany(p => p.Use.Takes(sheet)).CountBy(t => t).OrderBy(t => t.Key, StringComparer.Ordinal);
             return sheet.Kind == PartKind.Letters
                 ? string.Join(", ", taken.Select(t => $"{Number(t.Value)} x {t.Key}"))
-                : words.Many("amount.parts", uses.Sum(p => p.Piece.Part!.Takes(sheet).Count())).Text;
+                : words.Many("amount.parts", uses.Sum(p => p.Use.Takes(sheet).Count())).Text;
         }
 
         void Tools()

@@ -33,6 +33,7 @@ public static class PageCheck
         PaperCheck.PreprintedCutUp,
         Joins.Uncovered,
         PartCheck.PartOf,
+        PartCheck.CardsOf,
         PartCheck.UsedUp,
         Layers.RaisedUnderProtector,
     ];

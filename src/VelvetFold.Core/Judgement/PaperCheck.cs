@@ -42,7 +42,7 @@ internal static class PaperCheck
     {
         var piece = placed.Piece;
         if (piece.Kind == PieceKind.Photo)
-            foreach (var layer in placed.Stack.Layers)
+            foreach (var layer in placed.Stack.Layers.Where(l => l.Mat.Card is null))
             foreach (var finding in FaceOf(kit, layout, piece, layer.Mat.Paper, layer.Mat.Face))
                 yield return finding;
         else if (piece.IsCut)

@@ -9,11 +9,31 @@ namespace VelvetFold.Core.Judgement;
 internal static class PartCheck
 {
     public static IEnumerable<Finding> PartOf(Kit kit, ResolvedLayout layout) =>
-        layout.Layout.Pieces.Where(p => p.Part is not null).SelectMany(p => PartOf(kit, layout.Layout, p, p.Part!));
+        from piece in layout.Layout.Pieces
+        from taken in piece.Takes(layout.Layout.Label(piece))
+        from finding in PartOf(kit, layout.Layout, piece, taken.Label, taken.Use)
+        select finding;
 
-    private static IEnumerable<Finding> PartOf(Kit kit, Layout layout, Piece piece, PartUse use)
+    /// <summary>What serves as a mat has a size.</summary>
+    public static IEnumerable<Finding> CardsOf(Kit kit, ResolvedLayout layout) =>
+        from piece in layout.Layout.Pieces
+        from mat in piece.Opening?.Mats ?? []
+        let card = mat.Card
+        where card is not null && kit.SizeOf(card) is null
+        let sheet = kit.PartSheet(card.Sheet)
+        where sheet?.Part(card.Part) is not null
+        select new Finding(
+            "card-without-size",
+            Gravity.Fault,
+            layout.Layout.Id,
+            [piece.Id],
+            sheet.Kind is PartKind.Letters or PartKind.ByLength
+                ? Saying.Of("finding.no-mat-at-all", ("sheet", sheet.Name), ("label", layout.Layout.Label(piece)))
+                : Saying.Of("finding.card-without-size", ("part", card.Part), ("sheet", sheet.Name), ("label", layout.Layout.Label(piece)))
+        );
+
+    private static IEnumerable<Finding> PartOf(Kit kit, Layout layout, Piece piece, string label, PartUse use)
     {
-        var label = layout.Label(piece);
         Finding Fault(Saying says) => new("no-part", Gravity.Fault, layout.Id, [piece.Id], says);
         if (kit.PartSheet(use.Sheet) is not { } sheet)
         {
@@ -55,18 +75,15 @@ internal static class PartCheck
     {
         foreach (var sheet in kit.Parts.Where(s => s.IsWhole))
         {
-            var here = layout.Layout.Pieces.Where(p => p.Part?.Sheet == sheet.Id).ToList();
+            var here = layout
+                .Layout.Pieces.SelectMany(p => p.Takes(p.Id).Where(t => t.Use.Sheet == sheet.Id).Select(t => (p.Id, t.Use)))
+                .ToList();
             if (here.Count == 0)
                 continue;
-            var all = kit
-                .Layouts.SelectMany(l => l.Pieces)
-                .Where(p => p.Part?.Sheet == sheet.Id)
-                .SelectMany(p => p.Part!.Takes(sheet))
-                .CountBy(t => t)
-                .ToDictionary();
+            var all = kit.TakenOf(sheet).SelectMany(t => t.Use.Takes(sheet)).CountBy(t => t).ToDictionary();
             foreach (var part in sheet.Parts.Where(p => all.GetValueOrDefault(p.Id) > p.Count))
             {
-                var users = here.Where(p => p.Part!.Takes(sheet).Contains(part.Id)).Select(p => p.Id).ToList();
+                var users = here.Where(p => p.Use.Takes(sheet).Contains(part.Id)).Select(p => p.Id).Distinct().ToList();
                 if (users.Count == 0)
                     continue;
                 yield return new(

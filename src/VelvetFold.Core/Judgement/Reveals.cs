@@ -57,7 +57,7 @@ internal static class Reveals
             var mats = placed.Piece.Opening!.Mats;
             for (var i = 0; i < mats.Count; i++)
             {
-                if (mats[i].Reveal >= Least)
+                if (mats[i].Reveal >= Least || mats[i].Card is not null)
                     continue;
                 var at = i;
                 yield return new(

@@ -80,6 +80,18 @@ public sealed record Kit
     /// <summary>The sheet, pack or roll of that id, or null.</summary>
     public PartSheet? PartSheet(string? id) => Parts.FirstOrDefault(p => p.Id == id);
 
+    /// <summary>How large a ready-made card is; null where it is not there, or nothing says its size.</summary>
+    public Size? SizeOf(ReadyCard card) =>
+        PartSheet(card.Sheet) is { Kind: not (PartKind.Letters or PartKind.ByLength) } sheet ? sheet.Part(card.Part)?.Size : null;
+
+    /// <summary>The ready-made parts that its layouts take of one sheet, pack or roll, extra pieces' too.</summary>
+    public IEnumerable<(string Label, Piece Piece, PartUse Use)> TakenOf(PartSheet sheet) =>
+        from layout in Layouts
+        from piece in layout.Pieces
+        from taken in piece.Takes(layout.Label(piece))
+        where taken.Use.Sheet == sheet.Id
+        select (taken.Label, piece, taken.Use);
+
     /// <summary>The layout of that id, or null.</summary>
     public Layout? Layout(string? id) => Layouts.FirstOrDefault(l => l.Id == id);
 

@@ -258,8 +258,13 @@ public static partial class KitRules
             faults.Add(new($"{at}.parts", Saying.Of("fault.has-parts-up-to", ("sheet", sheet.Name), ("parts", sheet.Parts.Count))));
         Twice(faults, sheet.Parts.Select(p => p.Id), i => $"{at}.parts[{i}].id", Saying.Of("fault.parts-of", ("sheet", sheet.Name)));
         foreach (var (part, i) in sheet.Parts.Select((part, i) => (part, i)))
+        {
             if (part.Count is < 1 or > 10_000)
                 faults.Add(new($"{at}.parts[{i}].count", Saying.Of("fault.a-sheet-cannot-hold", ("count", part.Count), ("part", part.Id))));
+            if (part.Size is { } size)
+                SizeFault(faults, size, $"{at}.parts[{i}].size");
+            ColourFault(faults, part.Colour, $"{at}.parts[{i}].colour");
+        }
         if (sheet.Kind == PartKind.ByLength && sheet.Length is not { IsPositive: true })
             faults.Add(new($"{at}.length", Saying.Of("fault.how-long-is-a", ("sheet", sheet.Name))));
     }
@@ -351,6 +356,14 @@ public static partial class KitRules
                     faults.Add(new($"{path}.opening.mats[{m}].gut", Saying.Of("fault.a-border-of-leaves-2", ("gut", mat.Gut))));
             if (layout.Kind == LayoutKind.Single && piece.Side != PageSide.Left)
                 faults.Add(new($"{path}.side", Saying.Of("fault.is-a-single-page", ("layout", layout.Id))));
+            foreach (var (mat, m) in (piece.Opening?.Mats ?? []).Select((mat, m) => (mat, m)))
+                if (mat.Paper is null == mat.Card is null)
+                    faults.Add(new($"{path}.opening.mats[{m}].card", Saying.Of("fault.a-mat-is-cut-or-a-card", ("piece", piece.Id))));
+                else if (mat.Card is not null && (mat.Frame is not null || mat.Gut is not null))
+                    faults.Add(new($"{path}.opening.mats[{m}].card", Saying.Of("fault.a-card-is-whole", ("piece", piece.Id))));
+            foreach (var (mat, m) in (piece.Opening?.Mats ?? []).Select((mat, m) => (mat, m)))
+                if (mat.Card is { } card && (card.Sheet is not { Length: >= 1 and <= 60 } || card.Part is not { Length: >= 1 and <= 120 }))
+                    faults.Add(new($"{path}.opening.mats[{m}].card", Saying.Of("fault.which-card", ("piece", piece.Id))));
             foreach (var (mat, m) in (piece.Opening?.Mats ?? []).Select((mat, m) => (mat, m)))
                 if (!mat.Reveal.IsPositive || mat.Reveal > Largest)
                     faults.Add(new($"{path}.opening.mats[{m}].reveal", Saying.Of("fault.a-mat-shows-it", ("reveal", mat.Reveal))));

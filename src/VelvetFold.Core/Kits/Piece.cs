@@ -292,8 +292,21 @@ public sealed record Piece
     [JsonIgnore]
     public bool HasPrint => HoldsPhoto && !IsPlaceholder;
 
-    /// <summary>The photo on its mats, or the mats that an opening left empty keeps; null where trimming leaves nothing. A piece that is
-    /// no photo is a stack of its own size.</summary>
-    public MatStack? Stack(MatRule rule) =>
-        Opening is { } opening ? MatStack.Build(Size, opening.School ?? rule.School, opening.Mats) : new(Size, []);
+    /// <summary>The photo on its mats, or the mats that an opening left empty keeps; null where trimming leaves nothing, or a ready-made
+    /// card is too small. A piece that is no photo is a stack of its own size.</summary>
+    public MatStack? Stack(Kit kit) =>
+        Opening is { } opening ? MatStack.Build(Size, opening.School ?? kit.Matting.School, opening.Mats, kit.SizeOf) : new(Size, []);
+
+    /// <summary>The ready-made parts it takes, each with what it is called: the part that it is itself, and the cards that serve as its
+    /// mats.</summary>
+    /// <param name="label">Its own label, L1-P1.</param>
+    public IEnumerable<(string Label, PartUse Use)> Takes(string label)
+    {
+        if (Part is { } own)
+            yield return (label, own);
+        if (Opening?.Mats is { } mats)
+            for (var i = 0; i < mats.Count; i++)
+                if (mats[i].Card is { } card)
+                    yield return (MatStack.LabelOf(label, i, mats.Count), new() { Sheet = card.Sheet, Part = card.Part });
+    }
 }

@@ -24,16 +24,12 @@ public sealed record CutOut(string Layout, string Piece, int? Mat, string Label,
                 var border = layer.Mat.Reveal + lap;
                 if (i == 0 && !piece.HoldsPhoto)
                     continue;
-                if (layer.Mat is { Gut: null, Frame: null } && layer.Size.Grown(-border) is { } inside && inside.Shorter >= Hidden.Smallest)
-                    yield return new(
-                        id,
-                        piece.Id,
-                        i,
-                        MatStack.LabelOf(placed.Label, i, placed.MatBoxes.Count),
-                        layer.Mat.Paper,
-                        border,
-                        inside
-                    );
+                if (
+                    layer.Mat is { Gut: null, Frame: null, Paper: { } from }
+                    && layer.Size.Grown(-border) is { } inside
+                    && inside.Shorter >= Hidden.Smallest
+                )
+                    yield return new(id, piece.Id, i, MatStack.LabelOf(placed.Label, i, placed.MatBoxes.Count), from, border, inside);
             }
         }
         else if (

@@ -13,7 +13,9 @@ internal static class FindingWords
 
     public static Finding NothingLeftOfPhoto(Layout layout, Piece piece, Kit kit)
     {
-        var shown = piece.Opening!.Mats.Aggregate(Length.Zero, (sum, mat) => sum + mat.Reveal);
+        if (piece.Opening!.Mats.FirstOrDefault(m => m.Card is { } c && kit.SizeOf(c) is not null)?.Card is { } card)
+            return CardTooSmall(layout, piece, kit, card);
+        var shown = piece.Opening.Mats.Aggregate(Length.Zero, (sum, mat) => sum + mat.Reveal);
         return new(
             "nothing-left-of-photo",
             Gravity.Fault,
@@ -27,6 +29,27 @@ internal static class FindingWords
             ),
             (piece.Opening.School ?? kit.Matting.School) == MatSchool.TrimPhoto
                 ? new(Saying.Of("finding.let-the-mat-grow"), piece with { Opening = piece.Opening with { School = MatSchool.GrowMat } })
+                : null
+        );
+    }
+
+    private static Finding CardTooSmall(Layout layout, Piece piece, Kit kit, ReadyCard card)
+    {
+        var trimmed = piece with { Opening = piece.Opening! with { School = MatSchool.TrimPhoto } };
+        return new(
+            "ready-card-too-small",
+            Gravity.Fault,
+            layout.Id,
+            [piece.Id],
+            Saying.Of(
+                "finding.ready-card-too-small",
+                ("piece", layout.Label(piece)),
+                ("photo", kit.Reading().Format(piece.Size)),
+                ("part", card.Part),
+                ("size", kit.Reading().Format(kit.SizeOf(card)!.Value.LyingAs(piece.Size)))
+            ),
+            trimmed.Stack(kit) is { } stack
+                ? new(Saying.Of("finding.trim-it-to", ("size", kit.Reading().Format(stack.Photo))), trimmed)
                 : null
         );
     }

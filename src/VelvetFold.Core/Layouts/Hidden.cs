@@ -89,7 +89,7 @@ public static class Hidden
         for (var i = 0; i < placed.MatBoxes.Count; i++)
         {
             var over = i == 0 ? placed.PhotoBox : placed.MatBoxes[i - 1];
-            if (over?.Inset(lap) is { } middle && IsWorth(middle))
+            if (placed.Stack.Layers[i].Mat.Card is null && over?.Inset(lap) is { } middle && IsWorth(middle))
                 yield return new(MatStack.LabelOf(placed.Label, i, placed.MatBoxes.Count), middle);
         }
     }

@@ -19,7 +19,7 @@ public static class LayoutPicture
         if (layout.Kind == LayoutKind.Spread)
             marks.Add(new LineMark(Role.Seam, null, layout.Page.Width, Length.Zero, layout.Page.Width, layout.Page.Height));
         foreach (var placed in resolved.Pieces)
-            marks.AddRange(MarksOf(placed));
+            marks.AddRange(MarksOf(kit, placed));
         marks.AddRange(Labels(resolved.Pieces));
         return new(layout.Size, Says(kit, resolved), marks);
     }
@@ -83,7 +83,7 @@ public static class LayoutPicture
         return extent.IsPositive ? new Span(Length.Min(near, edge), extent) : null;
     }
 
-    private static IEnumerable<Mark> MarksOf(PlacedPiece placed)
+    private static IEnumerable<Mark> MarksOf(Kit kit, PlacedPiece placed)
     {
         var (piece, label) = (placed.Piece, placed.Label);
         if (piece.Drawn is { } drawn)
@@ -102,7 +102,8 @@ public static class LayoutPicture
                 piece.Shape is { Kind: OutlineKind.Template } shape ? [.. shape.Points.Select(p => new ScenePoint(p.X, p.Y))] : null,
                 piece.Tilt,
                 EdgesOf(piece),
-                piece.Gut is { } border ? placed.Box.Inset(border) : null
+                piece.Gut is { } border ? placed.Box.Inset(border) : null,
+                piece.Part is { Part: { } part } use ? kit.PartSheet(use.Sheet)?.Part(part)?.Colour : null
             );
             foreach (var join in piece.Joins)
                 yield return Join(placed, join);
@@ -118,7 +119,8 @@ public static class LayoutPicture
                     placed.MatBoxes[i],
                     FillOf(mat.Paper, mat.Face.ToString(), false),
                     Tilt: piece.Tilt,
-                    Hole: mat.Frame is { } width ? placed.MatBoxes[i].Inset(width) : null
+                    Hole: mat.Frame is { } width ? placed.MatBoxes[i].Inset(width) : null,
+                    Colour: mat.Card is { } card ? kit.PartSheet(card.Sheet)?.Part(card.Part)?.Colour : null
                 );
             }
             yield return placed.PhotoBox is { } photo

@@ -67,7 +67,7 @@ public sealed class Resolver
         {
             if (!_pieces.TryAdd(piece.Id, piece))
                 _findings.Add(FindingWords.TwiceNamed(layout, piece.Id));
-            _stacks[piece.Id] = piece.Stack(kit.Matting);
+            _stacks[piece.Id] = piece.Stack(kit);
         }
         foreach (var arrangement in layout.Arrangements)
             if (_pieces.ContainsKey(arrangement.Id) || !_arrangements.TryAdd(arrangement.Id, arrangement))

@@ -109,8 +109,10 @@ internal sealed class LineWriter(Kit kit, Layout layout)
     private IEnumerable<string> Clauses(PhotoOpening opening)
     {
         foreach (var mat in opening.Mats)
-            yield return $"on mat {Say(mat.Reveal)} {PaperName(mat.Paper)} "
-                + $"{mat.Face}{(mat.Frame is { } frame ? " framed " + Say(frame) : "")}";
+            yield return mat.Card is { } card
+                ? $"on mat {Say(mat.Reveal)} card {Quote(card.Sheet)} {Quote(card.Part)}"
+                : $"on mat {Say(mat.Reveal)} {PaperName(mat.Paper!)} "
+                    + $"{mat.Face}{(mat.Frame is { } frame ? " framed " + Say(frame) : "")}";
         if (opening.School is { } school)
             yield return LineWords.Of(LineWords.Schools, school);
         if (opening.Faces is { } faces)

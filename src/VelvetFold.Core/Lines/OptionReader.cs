@@ -128,14 +128,7 @@ internal sealed class OptionReader(
     {
         var at = cursor.Column;
         var name = cursor.Quoted() ?? throw new LineException(at, Saying.Of("line.the-sheet-the-part"));
-        var sheet =
-            kit().Parts.FirstOrDefault(s => s.Id == name)
-            ?? kit().Parts.FirstOrDefault(s => string.Equals(s.Name, name, StringComparison.OrdinalIgnoreCase));
-        if (sheet is null && !newPapers)
-            throw new LineException(
-                at,
-                Saying.Of("line.no-sheet-of-parts", ("name", name), ("n", kit().Parts.Count), ("list", kit().Parts.Select(s => s.Name)))
-            );
+        var sheet = SheetCalled(name, at);
         var use = new PartUse { Sheet = sheet?.Id ?? name, Part = cursor.Quoted() };
         if (cursor.Take("with") is null)
             return use;
@@ -143,6 +136,18 @@ internal sealed class OptionReader(
         cursor.Need("more");
         return use;
     }
+
+    private PartSheet? SheetCalled(string name, int at) =>
+        kit().Parts.FirstOrDefault(s => s.Id == name)
+        ?? kit().Parts.FirstOrDefault(s => string.Equals(s.Name, name, StringComparison.OrdinalIgnoreCase))
+        ?? (
+            newPapers
+                ? null
+                : throw new LineException(
+                    at,
+                    Saying.Of("line.no-sheet-of-parts", ("name", name), ("n", kit().Parts.Count), ("list", kit().Parts.Select(s => s.Name)))
+                )
+        );
 
     private PageSide NeedPage()
     {
@@ -165,6 +170,10 @@ internal sealed class OptionReader(
     {
         var at = cursor.At;
         var reveal = cursor.Length() ?? kit().Matting.Reveal;
+        var before = cursor.At;
+        if (cursor.Take("card") is not null && cursor.Quoted() is { } sheet)
+            return OnCard(piece, at, reveal, sheet);
+        cursor.GoTo(before);
         var (from, face) = paper() ?? throw cursor.Fault();
         var frame = cursor.Take("framed") is null ? (Length?)null : cursor.NeedLength();
         return Photo(
@@ -185,6 +194,19 @@ internal sealed class OptionReader(
                         },
                     ],
                 }
+        );
+    }
+
+    // on mat 1/8 card "Cut cards" "4 x 6 sky"
+    private Piece OnCard(Piece piece, int at, Length reveal, string named)
+    {
+        var sheet = SheetCalled(named, cursor.Column);
+        var which =
+            cursor.Quoted() ?? throw new LineException(cursor.Column, Saying.Of("line.which-card", ("sheet", sheet?.Name ?? named)));
+        return Photo(
+            piece,
+            at,
+            o => o with { Mats = [.. o.Mats, new Mat { Card = new(sheet?.Id ?? named, sheet?.Part(which)?.Id ?? which), Reveal = reveal }] }
         );
     }
 

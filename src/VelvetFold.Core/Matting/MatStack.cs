@@ -43,14 +43,23 @@ public sealed record MatRule
     public required Length Reveal { get; init; }
 }
 
-/// <summary>One mat: its paper, the face that shows, and how much of it shows on every side.</summary>
+/// <summary>A ready-made part, from which sheet or pack, and which of it.</summary>
+public sealed record ReadyCard(string Sheet, string Part);
+
+/// <summary>One mat: its paper, the face that shows, and how much of it shows on every side; or a ready-made card.</summary>
 public sealed record Mat
 {
-    public required string Paper { get; init; }
+    /// <summary>The paper it is cut from; none where it is a ready-made card.</summary>
+    public string? Paper { get; init; }
 
     public SheetFace Face { get; init; }
 
+    /// <summary>How much of it shows on every side; of a ready-made card the least that shows where a photo is trimmed for
+    /// it.</summary>
     public required Length Reveal { get; init; }
+
+    /// <summary>The ready-made card that serves as this mat; none where it is cut.</summary>
+    public ReadyCard? Card { get; init; }
 
     /// <summary>The width of the strips where a mitred frame of four strips takes the place of a whole mat; none for a whole mat.</summary>
     public Length? Frame { get; init; }
@@ -59,7 +68,7 @@ public sealed record Mat
     public Length? Gut { get; init; }
 }
 
-/// <summary>A mat with the size it is cut to.</summary>
+/// <summary>A mat with the size it is cut to, or the card comes in.</summary>
 public sealed record MatLayer(Mat Mat, Size Size);
 
 /// <summary>
@@ -78,23 +87,44 @@ public sealed record MatStack(Size Photo, IReadOnlyList<MatLayer> Layers)
     public Size Outer => Layers.Count == 0 ? Photo : Layers[^1].Size;
 
     /// <summary>
-    /// Builds the stack for a photo of the given stock size, with mats from the inner to the outer one.
+    /// Builds the stack for a photo of the given stock size, with mats from the inner to the outer one. A ready-made card keeps its size
+    /// and lies as the photo does; in the school that trims photos the photo is trimmed as far as the innermost card asks for, and no
+    /// farther, in the other one it has to be smaller than the card.
     /// </summary>
-    /// <returns>The stack, or null where trimming would leave nothing of the photo (or a negative reveal nothing of a mat).</returns>
-    public static MatStack? Build(Size photo, MatSchool school, IReadOnlyList<Mat> mats)
+    /// <param name="cardSize">How large a ready-made card is; null where that is not known, and it is then taken as if it were
+    /// cut.</param>
+    /// <returns>The stack, or null where trimming would leave nothing of the photo, a negative reveal nothing of a mat, or a card is not
+    /// larger than what lies on it.</returns>
+    public static MatStack? Build(Size photo, MatSchool school, IReadOnlyList<Mat> mats, Func<ReadyCard, Size?>? cardSize = null)
     {
-        var shown = mats.Aggregate(Length.Zero, (sum, mat) => sum + mat.Reveal);
-        var trimmed = school == MatSchool.TrimPhoto ? photo.Grown(-shown) : photo;
-        if (trimmed is not { } final)
+        Size? Ready(Mat mat) => mat.Card is { } card && cardSize?.Invoke(card) is { } size ? size.LyingAs(photo) : null;
+        if ((school == MatSchool.TrimPhoto ? Trimmed(photo, mats, Ready) : photo) is not { } final)
             return null;
         var layers = new List<MatLayer>();
         var size = final;
         foreach (var mat in mats)
         {
-            if (size.Grown(mat.Reveal) is not { } grown)
+            if ((Ready(mat) ?? size.Grown(mat.Reveal)) is not { } larger)
                 return null;
-            layers.Add(new(mat, size = grown));
+            if (mat.Card is not null && (larger.Width <= size.Width || larger.Height <= size.Height))
+                return null;
+            layers.Add(new(mat, size = larger));
         }
         return new(final, layers);
+    }
+
+    // For cut mats by all that shows of them; for a card by what shows of it and of the mats within it.
+    private static Size? Trimmed(Size photo, IReadOnlyList<Mat> mats, Func<Mat, Size?> ready)
+    {
+        var shown = Length.Zero;
+        foreach (var mat in mats)
+        {
+            shown += mat.Reveal;
+            if (ready(mat) is { } card)
+                return card.Grown(-shown) is { } most
+                    ? new(Length.Min(photo.Width, most.Width), Length.Min(photo.Height, most.Height))
+                    : null;
+        }
+        return photo.Grown(-shown);
     }
 }

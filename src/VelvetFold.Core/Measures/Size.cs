@@ -23,6 +23,10 @@ public readonly record struct Size
     /// <summary>The same size turned a quarter.</summary>
     public Size Turned => new(Height, Width);
 
+    /// <summary>The same size, turned where that is how the other lies; a square one tells nothing.</summary>
+    public Size LyingAs(Size other) =>
+        (Width < Height && other.Width > other.Height) || (Width > Height && other.Width < other.Height) ? Turned : this;
+
     /// <summary>Whether it holds paper at all: both sides more than nothing.</summary>
     public bool IsReal => Width.IsPositive && Height.IsPositive;
 

@@ -1,5 +1,6 @@
 using VelvetFold.Core.Eye;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Matting;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 
@@ -38,7 +39,7 @@ public static class Bringing
                 chosen.Add(Stand(into, paper, papers?.GetValueOrDefault(id), added));
         var sheets = new Dictionary<string, PartSheet>();
         var more = new List<PartSheet>();
-        foreach (var id in layout.Pieces.Select(p => p.Part?.Sheet).OfType<string>().Distinct())
+        foreach (var id in layout.Pieces.SelectMany(p => p.Takes(p.Id)).Select(t => t.Use.Sheet).Distinct())
             if (from.PartSheet(id) is { } sheet)
             {
                 if (into.Parts.FirstOrDefault(p => IsCalled(p.Name, sheet.Name)) is not { } own)
@@ -73,7 +74,7 @@ public static class Bringing
     }
 
     private static IEnumerable<string> PapersOf(Piece piece) =>
-        (piece.Opening?.Mats.Select(m => m.Paper) ?? []).Concat(piece.Paper is { } own ? [own] : []);
+        (piece.Opening?.Mats.Select(m => m.Paper) ?? []).Append(piece.Paper).OfType<string>();
 
     private static BroughtPaper Stand(Kit into, Paper paper, string? said, List<Paper> added)
     {
@@ -122,6 +123,13 @@ public static class Bringing
         IReadOnlyDictionary<string, PartSheet> sheets
     )
     {
+        Mat Matted(Mat mat) =>
+            mat switch
+            {
+                { Card: { } card } => sheets.TryGetValue(card.Sheet, out var its) ? mat with { Card = card with { Sheet = its.Id } } : mat,
+                { Paper: { } own } => mat with { Paper = Paper(own), Face = Face(own, mat.Face) },
+                _ => mat,
+            };
         string Paper(string id) => papers.FirstOrDefault(p => p.From == id)?.To ?? id;
         // A paper that stands for another may have no printed back.
         SheetFace Face(string id, SheetFace face) => into.Paper(Paper(id))?.FaceB is null ? SheetFace.A : face;
@@ -135,7 +143,7 @@ public static class Bringing
                 ? opening with
                 {
                     School = opening.School ?? (from.Matting.School == into.Matting.School ? null : from.Matting.School),
-                    Mats = [.. opening.Mats.Select(m => m with { Paper = Paper(m.Paper), Face = Face(m.Paper, m.Face) })],
+                    Mats = [.. opening.Mats.Select(Matted)],
                 }
                 : null,
         };

@@ -39,6 +39,12 @@ public sealed record SheetPart
 
     /// <summary>How many of it one sheet or pack holds, 1 or more.</summary>
     public int Count { get; init; } = 1;
+
+    /// <summary>How large it is; none where that is not known. What serves as a mat has a size.</summary>
+    public Size? Size { get; init; }
+
+    /// <summary>The colour most of it has, #rrggbb; none where that is not known.</summary>
+    public string? Colour { get; init; }
 }
 
 /// <summary>A sheet, pack or roll of ready-made parts.</summary>

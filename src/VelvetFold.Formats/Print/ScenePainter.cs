@@ -112,7 +112,7 @@ public sealed class ScenePainter
             mark.Fill is { } fill && _kit.Paper(fill.Paper) is { } paper
                 ? paper[fill.Face == nameof(SheetFace.B) ? SheetFace.B : SheetFace.A]
                 : null;
-        _marks.Add(new PathInk(figures, face?.Colour ?? Inks.White, null));
+        _marks.Add(new PathInk(figures, face?.Colour ?? mark.Colour ?? Inks.White, null));
         if (face is { Print: not PrintKind.Solid, Ink: { } ink } && Print(face.Print, ink, mark, figures) is { Count: > 0 } print)
             _marks.Add(new ClippedInk(figures, print));
         _marks.Add(new PathInk(figures, null, Inks.Ink, 0.35));

@@ -47,7 +47,7 @@ internal static class AnyKit
     private static Gen<Piece> Piece(int i) =>
         Gen.Select(
                 Gen.Select(Gen.Int[2, 24], Gen.Int[2, 24], Rule(Axis.Across, i), Rule(Axis.Down, i)),
-                Gen.Int[0, 21],
+                Gen.Int[0, 23],
                 Gen.Int[0, 2],
                 Gen.Bool
             )
@@ -78,6 +78,22 @@ internal static class AnyKit
                                         Face = other ? SheetFace.A : SheetFace.B,
                                         Reveal = L("1/8"),
                                     },
+                                ],
+                            },
+                        },
+                        // A ready-made card under it, larger all round by chance as much on every side; with a cut mat under that or not.
+                        22 or 23 when size.FitsIn(S("3 3/4", "3 3/4")) => piece with
+                        {
+                            Kind = PieceKind.Photo,
+                            Paper = null,
+                            Opening = new()
+                            {
+                                School = other ? MatSchool.GrowMat : MatSchool.TrimPhoto,
+                                Use = place.Item1 % 3 == 0 ? OpeningUse.Placeholder : OpeningUse.Photo,
+                                Mats =
+                                [
+                                    new() { Card = new("cards", "sky 4"), Reveal = L("1/8") },
+                                    .. kind == 22 ? (Mat[])[] : [new() { Paper = "plain", Reveal = L("1/8") }],
                                 ],
                             },
                         },
@@ -311,6 +327,21 @@ internal static class AnyKit
                             Name = "Stars 24",
                             Kind = PartKind.Stickers,
                             Parts = [new() { Id = "star 7", Count = 9 }],
+                        },
+                        new()
+                        {
+                            Id = "cards",
+                            Name = "Cut cards 6",
+                            Kind = PartKind.Loose,
+                            Parts =
+                            [
+                                new()
+                                {
+                                    Id = "sky 4",
+                                    Count = 6,
+                                    Size = S("4", "6"),
+                                },
+                            ],
                         },
                         new()
                         {

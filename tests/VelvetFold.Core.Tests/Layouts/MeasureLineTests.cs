@@ -26,7 +26,19 @@ public class MeasureLineTests
             {
                 Name = "Ember cardstock",
             }
-        );
+        ) with
+        {
+            Parts =
+            [
+                new()
+                {
+                    Id = "cards",
+                    Name = "Cut cards",
+                    Kind = PartKind.Loose,
+                    Parts = [new() { Id = "sky 4" }],
+                },
+            ],
+        };
 
     private static Layout Read(string text, LayoutKind kind = LayoutKind.Single)
     {
@@ -247,6 +259,7 @@ public class MeasureLineTests
                                             Reveal = Some(),
                                             Face = SheetFace.B,
                                         },
+                                        .. Roll(2) == 0 ? [] : (Mat[])[new() { Card = new("cards", "sky 4"), Reveal = Some() }],
                                     ],
                                 },
                             }

@@ -131,6 +131,20 @@ internal sealed class KitsByChance(int seed)
         };
         yield return new JsonObject
         {
+            ["id"] = "cards",
+            ["name"] = "Cards",
+            ["kind"] = "loose",
+            ["parts"] = new JsonArray(
+                new JsonObject
+                {
+                    ["id"] = "board",
+                    ["count"] = 4,
+                    ["size"] = new JsonObject { ["width"] = L(112), ["height"] = L(128) },
+                }
+            ),
+        };
+        yield return new JsonObject
+        {
             ["id"] = "abc",
             ["name"] = "Letters",
             ["kind"] = "letters",
@@ -338,7 +352,13 @@ internal sealed class KitsByChance(int seed)
                 ["face"] = "A",
                 ["reveal"] = Short(),
             };
-            if (Often(4))
+            if (Often(4) && mats.Count == 0)
+                mat = new JsonObject
+                {
+                    ["card"] = new JsonObject { ["sheet"] = "cards", ["part"] = "board" },
+                    ["reveal"] = Short(),
+                };
+            else if (Often(4))
                 mat["frame"] = L(_random.Next(6, 9));
             else if (Often(5))
                 mat["gut"] = L(8);

@@ -290,7 +290,12 @@ internal sealed partial class Oracle
             }
             else
             {
+                var cards = _pages
+                    .SelectMany(p => p.Pieces.SelectMany(id => p.Piece(id)["opening"]?["mats"]?.AsArray() ?? []))
+                    .Where(m => (string?)m!["card"]?["sheet"] == (string?)sheet["id"])
+                    .Select(m => (string)m!["card"]!["part"]!);
                 var taken = uses.SelectMany(u => Takes(kind, (string)u.Piece["part"]!["part"]!))
+                    .Concat(cards)
                     .GroupBy(t => t)
                     .ToDictionary(g => g.Key, g => g.Count());
                 var on = sheet["parts"]!.AsArray().ToDictionary(p => (string)p!["id"]!, p => (int?)p!["count"] ?? 1);

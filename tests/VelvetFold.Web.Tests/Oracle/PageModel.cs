@@ -50,13 +50,36 @@ internal sealed class PageModel
     {
         var (w, h) = Size(_pieces[id]["size"]!);
         var opening = _pieces[id]["opening"];
-        var reveals = (opening?["mats"]?.AsArray() ?? []).Select(m => Exact.Parse((string)m!["reveal"]!)).ToList();
+        var stock = (w, h);
+        var under = (opening?["mats"]?.AsArray() ?? [])
+            .Select(m => (Reveal: Exact.Parse((string)m!["reveal"]!), Card: Card(m, stock)))
+            .ToList();
         if (((string?)opening?["school"] ?? (string)_kit["matting"]!["school"]!) == "trim-photo")
-            (w, h) = reveals.Aggregate((w, h), (s, r) => (s.w - r * Two, s.h - r * Two));
+        {
+            // As far as the innermost card asks for; without a card all that shows comes off.
+            var upTo = under.FindIndex(m => m.Card is not null);
+            var shown = (upTo < 0 ? under : under.Take(upTo + 1)).Aggregate(Exact.Zero, (sum, m) => sum + m.Reveal * Two);
+            (w, h) =
+                upTo >= 0 && under[upTo].Card is var (cardW, cardH)
+                    ? (Least(w, cardW - shown), Least(h, cardH - shown))
+                    : (w - shown, h - shown);
+        }
         var (mats, at) = (new List<(Exact, Exact)>(), (w, h));
-        foreach (var reveal in reveals)
-            mats.Add(at = (at.w + reveal * Two, at.h + reveal * Two));
+        foreach (var (reveal, card) in under)
+            mats.Add(at = card ?? (at.w + reveal * Two, at.h + reveal * Two));
         return (w, h, mats);
+
+        static Exact Least(Exact a, Exact b) => a < b ? a : b;
+    }
+
+    // A ready-made card lies as its photo does.
+    private (Exact, Exact)? Card(JsonNode mat, (Exact W, Exact H) photo)
+    {
+        if (mat["card"] is not { } card)
+            return null;
+        var sheet = _kit["parts"]!.AsArray().Single(s => (string?)s!["id"] == (string?)card["sheet"])!;
+        var (w, h) = Size(sheet["parts"]!.AsArray().Single(p => (string?)p!["id"] == (string?)card["part"])!["size"]!);
+        return (w < h && photo.W > photo.H) || (w > h && photo.W < photo.H) ? (h, w) : (w, h);
     }
 
     public bool HasPhoto(string id) => (string?)_pieces[id]["kind"] == "photo" && (string?)_pieces[id]["opening"]!["use"] is not "empty";
@@ -250,6 +273,8 @@ internal sealed class PageModel
         for (var i = 0; i < mats.Count; i++)
         {
             var (mat, size) = (mats[i]!, stack.Mats[i]);
+            if (mat["card"] is not null)
+                continue;
             var (paper, face) = ((string)mat["paper"]!, (string?)mat["face"] ?? "A");
             if (Paper(paper) is null)
                 continue;

@@ -7185,6 +7185,8 @@ export interface components {
              */
             edges?: null | components["schemas"]["SceneEdge"][];
             hole?: null | components["schemas"]["Box"];
+            /** @description Of what is no paper: the colour it is drawn in, #rrggbb; none where that is not known. */
+            colour?: null | string;
             role: components["schemas"]["Role"];
             piece: null | string;
         };
@@ -7222,11 +7224,17 @@ export interface components {
             role: components["schemas"]["Role"];
             piece: null | string;
         };
-        /** @description One mat: its paper, the face that shows, and how much of it shows on every side. */
+        /** @description One mat: its paper, the face that shows, and how much of it shows on every side; or a ready-made card. */
         Mat: {
-            paper: string;
+            /** @description The paper it is cut from; none where it is a ready-made card. */
+            paper?: null | string;
             face?: components["schemas"]["SheetFace"];
+            /**
+             * @description How much of it shows on every side; of a ready-made card the least that shows where a photo is trimmed for
+             *                 it.
+             */
             reveal: components["schemas"]["Length"];
+            card?: null | components["schemas"]["ReadyCard"];
             frame?: null | components["schemas"]["Length"];
             gut?: null | components["schemas"]["Length"];
         };
@@ -7403,7 +7411,7 @@ export interface components {
             gutter?: string;
             /**
              * @description Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page, mirror: left
-             *                 or right. Faces: left, right, top or bottom. Paper, patch: the paper and face, as in sand B. Part: the sheet and
+             *                 or right. Faces: left, right, top or bottom. Paper, patch: the paper and face, as in sand B; of a patch none where it is the opening's own ready-made card. Part: the sheet and
              *                 the part on it, as in shapes S3.
              */
             with?: null | string;
@@ -7439,7 +7447,7 @@ export interface components {
          * @description What is done for one guest: to an opening, to another piece, or to a whole layout.
          * @enum {unknown}
          */
-        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "placeholder" | "patch" | "part" | "pocket" | "frame" | "paper" | "reveal" | "school" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages" | "faces" | "words";
+        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "placeholder" | "patch" | "part" | "pocket" | "frame" | "paper" | "reveal" | "school" | "no-card" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages" | "faces" | "words";
         /**
          * @description What an opening holds.
          * @enum {unknown}
@@ -8077,6 +8085,11 @@ export interface components {
             leftAfter: number;
             price: null | components["schemas"]["Money"];
         };
+        /** @description A ready-made part, from which sheet or pack, and which of it. */
+        ReadyCard: {
+            sheet: string;
+            part: string;
+        };
         /**
          * @description The same pieces counted three ways for a run: from the layouts, from the cut plans, from what whoever follows the guide has
          *                 in hand.
@@ -8267,6 +8280,9 @@ export interface components {
              * @description How many of it one sheet or pack holds, 1 or more.
              */
             count?: number;
+            size?: null | components["schemas"]["Size"];
+            /** @description The colour most of it has, #rrggbb; none where that is not known. */
+            colour?: null | string;
         };
         /** @description A sheet's picture, by paper and place of its pattern in the plan. */
         SheetPicture: {

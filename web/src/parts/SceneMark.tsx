@@ -108,7 +108,12 @@ function BoxShape({ mark, look, lit, chosen, strong, onLit, onChoose }: Props & 
         </g>
       );
     default: {
-      const fill = mark.fill && !look.outline ? `url(#${patternId(look.picture, mark.fill.paper, mark.fill.face)})` : '#fffdf9';
+      const fill =
+        mark.fill && !look.outline
+          ? `url(#${patternId(look.picture, mark.fill.paper, mark.fill.face)})`
+          : !look.outline && mark.colour
+            ? mark.colour
+            : '#fffdf9';
       const { x, y, width, height } = box;
       // A print that lies a quarter turned is drawn in a box turned back, so that its pattern turns with it.
       const turn = mark.fill?.turned && !mark.shape ? `rotate(90 ${x + width / 2} ${y + height / 2})` : undefined;

@@ -128,7 +128,11 @@ function freeId(others: readonly { id: string }[], name: string): string {
 
 /** The labels of all pieces that come off a sheet of parts. */
 export const usedFrom = (kit: Kit, sheet: string): string[] =>
-  (kit.layouts ?? []).flatMap((l) => (l.pieces ?? []).filter((p) => p.part?.sheet === sheet).map((p) => `${l.id}-${p.id}`));
+  (kit.layouts ?? []).flatMap((l) =>
+    (l.pieces ?? [])
+      .filter((p) => p.part?.sheet === sheet || p.opening?.mats?.some((m) => m.card?.sheet === sheet))
+      .map((p) => `${l.id}-${p.id}`),
+  );
 
 /** What a rule leans on; null for the page. */
 export function groundOf(rule: AxisRule): string | null {

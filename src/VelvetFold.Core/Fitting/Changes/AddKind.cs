@@ -15,7 +15,8 @@ internal sealed class AddKind : ChangeKind
 
     public override Layout Apply(Kit kit, Layout layout, OpeningChange change)
     {
-        var like = layout.Piece(change.With)!;
+        // There is no card for one more.
+        var like = Making.WithoutCards(layout.Piece(change.With)!);
         var (across, down, side) = Making.OnPage(layout, change.At!);
         var piece = like with
         {

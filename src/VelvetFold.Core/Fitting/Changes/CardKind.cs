@@ -16,9 +16,10 @@ internal sealed class CardKind : OpeningKind
             {
                 Kind = PieceKind.Journaling,
                 Name = "Card",
-                Size = piece.Stack(kit.Matting)?.Outer ?? piece.Size,
+                Size = piece.Stack(kit)?.Outer ?? piece.Size,
                 Paper = piece.Opening!.Mats[^1].Paper,
                 Face = piece.Opening.Mats[^1].Face,
+                Part = Making.PartOf(piece.Opening.Mats[^1]),
                 Opening = null,
             }
         );

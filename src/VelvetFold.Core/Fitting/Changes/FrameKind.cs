@@ -10,7 +10,7 @@ internal sealed class FrameKind : OpeningKind
     public override OpeningMove Move => OpeningMove.Frame;
 
     protected override bool CanApply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
-        piece.Opening!.Mats is [.., { Frame: null }] && Framed(kit, piece) is not null;
+        piece.Opening!.Mats is [.., { Frame: null, Card: null }] && Framed(kit, piece) is not null;
 
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) => layout.With(Framed(kit, piece)!);
 
@@ -28,9 +28,7 @@ internal sealed class FrameKind : OpeningKind
             },
         };
         return
-            outer.Reveal.IsPositive
-            && framed.Stack(kit.Matting) is { } stack
-            && new MitredFrame(stack.Outer, outer.Reveal * 2).Opening is not null
+            outer.Reveal.IsPositive && framed.Stack(kit) is { } stack && new MitredFrame(stack.Outer, outer.Reveal * 2).Opening is not null
             ? framed
             : null;
     }

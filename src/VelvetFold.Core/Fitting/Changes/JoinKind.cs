@@ -49,13 +49,15 @@ internal sealed class JoinKind : OpeningKind
             return null;
         if (whole.Width - a.Width > Length.Inches(12))
             return null;
+        // Their cards are too small for it.
+        first = Making.WithoutCards(first);
         var around = Making.Grows(kit, first) ? -Making.Shown(first) : Length.Zero;
         return whole.Size.Grown(around);
     }
 
     private static Layout Join(Kit kit, Layout layout, Piece first, Piece second)
     {
-        var joined = layout.With(first with { Size = Joined(kit, layout, first, second)!.Value });
+        var joined = layout.With(Making.WithoutCards(first) with { Size = Joined(kit, layout, first, second)!.Value });
         return Making.Leaning(joined with { Pieces = [.. joined.Pieces.Where(p => p.Id != second.Id)] }, second.Id, first.Id);
     }
 }

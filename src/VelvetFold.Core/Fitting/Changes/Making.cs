@@ -49,13 +49,38 @@ internal static class Making
         piece.Opening is { Mats.Count: > 0 } opening
             ? piece with
             {
-                Opening = opening with { Mats = [.. opening.Mats.SkipLast(1), opening.Mats[^1] with { Paper = to.Paper, Face = to.Face }] },
+                Opening = opening with
+                {
+                    Mats = [.. opening.Mats.SkipLast(1), opening.Mats[^1] with { Paper = to.Paper, Face = to.Face, Card = null }],
+                },
             }
             : piece with
             {
                 Paper = to.Paper,
                 Face = to.Face,
+                Part = null,
             };
+
+    /// <summary>A mat as a part of its own: the card that it is; none where it is cut.</summary>
+    public static PartUse? PartOf(Mat mat) => mat.Card is { } card ? new() { Sheet = card.Sheet, Part = card.Part } : null;
+
+    /// <summary>An opening without the ready-made cards among its mats.</summary>
+    public static Piece WithoutCards(Piece piece) =>
+        HasCards(piece)
+            ? piece with
+            {
+                Opening = piece.Opening! with { Mats = [.. piece.Opening.Mats.Where(m => m.Card is null)] },
+            }
+            : piece;
+
+    public static bool HasCards(Piece piece)
+    {
+        var mats = piece.Opening!.Mats;
+        for (var i = 0; i < mats.Count; i++)
+            if (mats[i].Card is not null)
+                return true;
+        return false;
+    }
 
     public static (FromEdge Across, FromEdge Down, PageSide Side) OnPage(Layout layout, Offset at)
     {
@@ -132,9 +157,10 @@ internal static class Making
         {
             Kind = PieceKind.Panel,
             Name = "Patch",
-            Size = piece.Stack(kit.Matting)?.Outer ?? piece.Size,
+            Size = piece.Stack(kit)?.Outer ?? piece.Size,
             Paper = piece.Opening!.Mats is [.., var mat] ? mat.Paper : null,
             Face = piece.Opening.Mats is [.., var outer] ? outer.Face : SheetFace.A,
+            Part = piece.Opening.Mats is [.., var last] ? PartOf(last) : null,
             Opening = null,
         };
 }

@@ -14,7 +14,7 @@ internal sealed class PlaceKind : ChangeKind
         && (
             piece.Opening is null
                 ? piece.Kind is not PieceKind.Base && change.Size is null or { IsReal: true }
-                : change.Size is { IsReal: true } size && (piece with { Size = size }).Stack(kit.Matting) is not null
+                : change.Size is { IsReal: true } size && (piece with { Size = size }).Stack(kit) is not null
         );
 
     public override Layout Apply(Kit kit, Layout layout, OpeningChange change)

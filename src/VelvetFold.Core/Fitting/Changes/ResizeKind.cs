@@ -9,7 +9,7 @@ internal sealed class ResizeKind : OpeningKind
     public override OpeningMove Move => OpeningMove.Resize;
 
     protected override bool CanApply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
-        change.Size is { IsReal: true } size && (piece with { Size = size }).Stack(kit.Matting) is not null;
+        change.Size is { IsReal: true } size && (piece with { Size = size }).Stack(kit) is not null;
 
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         layout.With(piece with { Size = change.Size!.Value });

@@ -10,7 +10,9 @@ internal sealed class RevealKind : OpeningKind
     public override OpeningMove Move => OpeningMove.Reveal;
 
     protected override bool CanApply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
-        piece.Opening!.Mats.Count > 0 && change.Gutter is { IsPositive: true } shown && Shows(piece, shown).Stack(kit.Matting) is not null;
+        piece.Opening!.Mats is [.., { Card: null }]
+        && change.Gutter is { IsPositive: true } shown
+        && Shows(piece, shown).Stack(kit) is not null;
 
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         layout.With(Shows(piece, change.Gutter!.Value));

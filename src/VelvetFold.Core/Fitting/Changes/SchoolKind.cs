@@ -10,7 +10,7 @@ internal sealed class SchoolKind : OpeningKind
     public override OpeningMove Move => OpeningMove.School;
 
     protected override bool CanApply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
-        piece.Opening!.Mats.Count > 0 && OtherSchool(kit, piece).Stack(kit.Matting) is not null;
+        piece.Opening!.Mats.Count > 0 && OtherSchool(kit, piece).Stack(kit) is not null;
 
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) => layout.With(OtherSchool(kit, piece));
 

@@ -30,15 +30,17 @@ internal sealed class SplitKind : OpeningKind
     // The size of one photo of those that it then holds, to the ruler's step downwards; none where mats and gutters leave nothing of it.
     private static Size? Cell(Kit kit, Piece piece, int rows, int columns, Length gutter)
     {
-        if (piece.Stack(kit.Matting) is not { } stack)
+        if (piece.Stack(kit) is not { } stack)
             return null;
+        // There is one card for it, and none for each of them.
+        piece = Making.WithoutCards(piece);
         var around = Making.Grows(kit, piece) ? Making.Shown(piece) * 2 : Length.Zero;
         Length Share(Length whole, int n) => new((whole - gutter * (n - 1)).Ticks / n / kit.Ruler.Ticks * kit.Ruler.Ticks);
         var (width, height) = (Share(stack.Outer.Width, columns) - around, Share(stack.Outer.Height, rows) - around);
         if (width < Length.Inches(1) || height < Length.Inches(1))
             return null;
         var size = new Size(width, height);
-        return (piece with { Size = size }).Stack(kit.Matting) is not null ? size : null;
+        return (piece with { Size = size }).Stack(kit) is not null ? size : null;
     }
 
     // The new openings stand in a grid where the old one stood; what leaned on it leans on the grid.
@@ -49,14 +51,14 @@ internal sealed class SplitKind : OpeningKind
         var group = Making.Free(layout, piece.Id, "G");
         var cells = names.Select(
             (name, i) =>
-                piece with
+                Making.WithoutCards(piece) with
                 {
                     Id = name,
                     Name = null,
                     Size = size,
                     Across = new Member(group),
                     Down = new Member(group),
-                    Opening = piece.Opening! with { Focal = piece.Opening.Focal && i == 0 },
+                    Opening = Making.WithoutCards(piece).Opening! with { Focal = piece.Opening!.Focal && i == 0 },
                 }
         );
         var at = layout.Pieces.ToList().FindIndex(p => p.Id == piece.Id);

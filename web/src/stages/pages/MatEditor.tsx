@@ -1,4 +1,4 @@
-import type { Mat, Piece } from '../../api/client';
+import type { Kit, Mat, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { sideOf, useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
@@ -17,6 +17,23 @@ const schools = {
   'trim-photo': 'photo is trimmed, mat keeps its size',
 } as const;
 
+interface Card {
+  sheet: string;
+  part: string;
+}
+
+const cardKey = (card: Card) => `card ${card.sheet} ${card.part}`;
+
+/** Ready-made parts that may serve as mats: those with a size. */
+const readyCards = (kit: Kit): (Card & { name: string })[] =>
+  (kit.parts ?? [])
+    .filter((sheet) => sheet.kind !== 'letters' && sheet.kind !== 'by-length')
+    .flatMap((sheet) =>
+      (sheet.parts ?? [])
+        .filter((part) => part.size)
+        .map((part) => ({ sheet: sheet.id, part: part.id, name: `${part.id}, ${sheet.name}` })),
+    );
+
 /** The mats under a photo, inner one first, and the school they follow. */
 export function MatEditor({ label, piece, onChange }: Props) {
   const { kit, answer } = useKit();
@@ -27,6 +44,8 @@ export function MatEditor({ label, piece, onChange }: Props) {
   const setMats = (next: Mat[]) => onChange({ ...piece, opening: { ...opening, mats: next } });
   const exchange = (at: number, mat: Mat) => setMats(mats.map((m, i) => (i === at ? mat : m)));
   const first = papers[0];
+  const cards = readyCards(kit);
+  const card = cards[0];
   return (
     <>
       <span className="text-soft">Mats</span>
@@ -42,12 +61,23 @@ export function MatEditor({ label, piece, onChange }: Props) {
                 value={mat.reveal}
                 onChange={(reveal) => exchange(i, { ...mat, reveal })}
               />
-              <span className="text-soft">shows of</span>
+              <span className="text-soft">{mat.card ? 'or more shows of' : 'shows of'}</span>
               <Choice
                 label={`Paper of ${which}`}
-                value={mat.paper}
-                options={papers.map((p) => ({ value: p.id, name: p.name, mark: <Swatch paper={p} /> }))}
-                onChange={(id) => exchange(i, { ...mat, paper: id, face: 'A' })}
+                value={mat.card ? cardKey(mat.card) : (mat.paper ?? '')}
+                options={[
+                  ...papers.map((p) => ({ value: p.id, name: p.name, mark: <Swatch paper={p} /> })),
+                  ...cards.map((card) => ({ value: cardKey(card), name: card.name })),
+                ]}
+                onChange={(id) => {
+                  const chosen = cards.find((c) => cardKey(c) === id);
+                  exchange(
+                    i,
+                    chosen
+                      ? { card: { sheet: chosen.sheet, part: chosen.part }, reveal: mat.reveal }
+                      : { ...mat, card: undefined, paper: id, face: 'A' },
+                  );
+                }}
               />
               {paper?.faceB && (
                 <Choice
@@ -79,7 +109,8 @@ export function MatEditor({ label, piece, onChange }: Props) {
                   </button>
                 </>
               ) : (
-                !mat.frame && (
+                !mat.frame &&
+                !mat.card && (
                   <button
                     type="button"
                     className="quiet"
@@ -101,16 +132,23 @@ export function MatEditor({ label, piece, onChange }: Props) {
             </span>
           );
         })}
-        {first ? (
+        {first || card ? (
           <button
             type="button"
             className="quiet self-start"
-            onClick={() => setMats([...mats, { paper: first.id, face: 'A', reveal: kit.matting.reveal }])}
+            onClick={() =>
+              setMats([
+                ...mats,
+                first
+                  ? { paper: first.id, face: 'A', reveal: kit.matting.reveal }
+                  : { card: card && { sheet: card.sheet, part: card.part }, reveal: kit.matting.reveal },
+              ])
+            }
           >
             {mats.length ? 'Another mat under it' : 'Put it on a mat'}
           </button>
         ) : (
-          <span className="text-soft">Mats need a paper: add one under Stock.</span>
+          <span className="text-soft">Mats need a paper, or ready-made cards with their size: add one under Stock.</span>
         )}
       </span>
       {mats.length > 0 && (

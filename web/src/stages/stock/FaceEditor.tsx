@@ -1,5 +1,6 @@
 import type { Face, Paper } from '../../api/client';
 import { Choice } from '../../parts/Choice';
+import { ColourField } from '../../parts/ColourField';
 import { useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
 import { OptionalMeasure } from '../../parts/OptionalMeasure';
@@ -44,7 +45,7 @@ export function FaceEditor({
           onChange={(name) => onChange({ ...face, name: name || undefined })}
         />
       )}
-      <Colour label={`Colour of ${label}`} value={face.colour} onChange={(colour) => onChange({ ...face, colour })} />
+      <ColourField label={`Colour of ${label}`} value={face.colour} onChange={(colour) => onChange({ ...face, colour })} />
       <Choice
         label={`Print of ${label}`}
         value={print}
@@ -52,7 +53,11 @@ export function FaceEditor({
         onChange={(next) => onChange({ ...face, print: next, ink: next === 'solid' ? undefined : (face.ink ?? '#8A5A10') })}
       />
       {print !== 'solid' && (
-        <Colour label={`Print colour of ${label}`} value={face.ink ?? '#8A5A10'} onChange={(ink) => onChange({ ...face, ink })} />
+        <ColourField
+          label={`Print colour of ${label}`}
+          value={face.ink ?? '#8A5A10'}
+          onChange={(ink) => onChange({ ...face, ink })}
+        />
       )}
       {print !== 'solid' && (
         <Choice
@@ -74,17 +79,5 @@ export function FaceEditor({
       )}
       <FacePicture label={label} paper={paper} face={face} name={name} onChange={onChange} />
     </span>
-  );
-}
-
-function Colour({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
-  return (
-    <input
-      type="color"
-      aria-label={label}
-      className="size-6 cursor-pointer self-center rounded border border-line"
-      value={value}
-      onChange={(event) => onChange(event.currentTarget.value)}
-    />
   );
 }

@@ -28,6 +28,9 @@ export function OnHand({ id, label, value }: { id: string; label: string; value:
 const list = (names: readonly string[]) =>
   names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1) ?? ''}`;
 
+/** So many of one name are offered at once. */
+const MOST_ALIKE = 3;
+
 /** To whom a thing of the studio is promised, and whether another of its things is the same. */
 export function SharedWith({ id, isPaper }: { id: string; isPaper: boolean }) {
   const { stock, taken, slug } = useKit();
@@ -50,7 +53,7 @@ export function SharedWith({ id, isPaper }: { id: string; isPaper: boolean }) {
           {thing.free !== null && `, ${Math.max(0, thing.free)} free for this kit`}.
         </p>
       )}
-      {thing.alike.map((other) => (
+      {thing.alike.slice(0, MOST_ALIKE).map((other) => (
         <p key={other.thing} className="flex flex-wrap items-baseline gap-x-3 text-[15px] leading-5 text-soft">
           <span>
             Another {thing.name} lies in the studio{other.onHand ? `, ${other.onHand} of it` : ''}
@@ -61,6 +64,9 @@ export function SharedWith({ id, isPaper }: { id: string; isPaper: boolean }) {
           </button>
         </p>
       ))}
+      {thing.alike.length > MOST_ALIKE && (
+        <p className="text-[15px] leading-5 text-soft">And {thing.alike.length - MOST_ALIKE} more of that name.</p>
+      )}
       {join.error && (
         <p role="alert" className="text-[15px] text-rust">
           {join.error.message}

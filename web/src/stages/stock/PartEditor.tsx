@@ -1,9 +1,11 @@
 import type { KitAnswer, PartKind, PartSheet } from '../../api/client';
 import { Choice } from '../../parts/Choice';
+import { ColourField } from '../../parts/ColourField';
 import { useKit } from '../../parts/kitContext';
 import { inUnit, readable } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
 import { NumberField } from '../../parts/NumberField';
+import { OptionalMeasure } from '../../parts/OptionalMeasure';
 import { TextField } from '../../parts/TextField';
 import { kindWords, lettersToParts, partsToLetters } from './partKinds';
 
@@ -109,6 +111,7 @@ export function PartEditor({ sheet, count, used, onChange, onRemove }: Props) {
                       ]}
                       onChange={(layout) => setPart(i, { layout: layout === anyLayout ? undefined : layout })}
                     />
+                    <PartLook part={part} onChange={(look) => setPart(i, look)} />
                     <span className={`text-[13px] ${need && need.perKit > need.onSheet ? 'text-rust' : 'text-soft'}`}>
                       {need ? `${need.perKit} used: ${need.labels.join(', ')}` : 'not used'}
                     </span>
@@ -144,5 +147,67 @@ export function PartEditor({ sheet, count, used, onChange, onRemove }: Props) {
           : 'Remove this sheet'}
       </button>
     </div>
+  );
+}
+
+type Part = NonNullable<PartSheet['parts']>[number];
+
+/** How large a part is, and the colour most of it has: what serves as a mat has a size, and the eye goes by the colour. */
+function PartLook({ part, onChange }: { part: Part; onChange: (look: Partial<Part>) => void }) {
+  const { kit } = useKit();
+  const size = part.size;
+  return (
+    <>
+      {size ? (
+        <span className="flex items-baseline gap-1">
+          <Measure
+            align="right"
+            label={`Width of ${part.id}`}
+            value={size.width}
+            onChange={(width) => onChange({ size: { ...size, width } })}
+          />
+          <span className="text-soft">x</span>
+          <OptionalMeasure
+            label={`Height of ${part.id}`}
+            value={size.height}
+            first={size.height}
+            offer=""
+            none="no size"
+            onChange={(height) => onChange({ size: height === undefined ? undefined : { ...size, height } })}
+          />
+        </span>
+      ) : (
+        <button
+          type="button"
+          className="quiet"
+          aria-label={`Size of ${part.id}`}
+          onClick={() => onChange({ size: { width: inUnit(kit, '4', '100'), height: inUnit(kit, '6', '150') } })}
+        >
+          size
+        </button>
+      )}
+      {part.colour ? (
+        <span className="flex items-baseline gap-1">
+          <ColourField label={`Colour of ${part.id}`} value={part.colour} onChange={(colour) => onChange({ colour })} />
+          <button
+            type="button"
+            className="quiet"
+            aria-label={`Colour of ${part.id}: not known`}
+            onClick={() => onChange({ colour: undefined })}
+          >
+            no colour
+          </button>
+        </span>
+      ) : (
+        <button
+          type="button"
+          className="quiet"
+          aria-label={`Colour of ${part.id}`}
+          onClick={() => onChange({ colour: '#E8DCC4' })}
+        >
+          colour
+        </button>
+      )}
+    </>
   );
 }
