@@ -5,7 +5,8 @@ using VelvetFold.Core.Stock;
 namespace VelvetFold.Core.Counting;
 
 /// <summary>One part of a sheet: how many one kit takes, how many a sheet holds, and the pieces that are it.</summary>
-public sealed record PartNeed(string Part, int PerKit, int OnSheet, IReadOnlyList<string> Labels);
+/// <param name="HalvesLeft">Of those that are cut in half, the halves that no piece takes.</param>
+public sealed record PartNeed(string Part, int PerKit, int OnSheet, IReadOnlyList<string> Labels, IReadOnlyList<Edge> HalvesLeft);
 
 /// <summary>A sheet, pack or roll of parts: what one kit and the run take of it.</summary>
 /// <param name="LengthPerKit">What one kit takes off a roll; none for what is counted in parts.</param>
@@ -46,9 +47,16 @@ public static class PartCounts
         var uses = kit.TakenOf(sheet).ToList();
         if (sheet.Kind == PartKind.ByLength)
             return ByLength(sheet, uses.Aggregate(Length.Zero, (sum, u) => sum + u.Use.TakesLength(u.Piece.Size)), kits);
+        var tally = kit.TallyOf(sheet);
         var needs = uses.SelectMany(u => u.Use.Takes(sheet).Select(t => (Part: t, u.Label)))
             .GroupBy(t => t.Part)
-            .Select(g => new PartNeed(g.Key, g.Count(), sheet.Part(g.Key)?.Count ?? 0, [.. g.Select(t => t.Label).Distinct()]))
+            .Select(g => new PartNeed(
+                g.Key,
+                tally.Taken[g.Key],
+                sheet.Part(g.Key)?.Count ?? 0,
+                [.. g.Select(t => t.Label).Distinct()],
+                [.. tally.Halved.Where(h => h.Part == g.Key).Select(h => h.Left).OfType<Edge>()]
+            ))
             .OrderBy(n => n.Part, StringComparer.Ordinal)
             .ToList();
         // What is not on the sheet is told by a finding and cannot be counted.

@@ -105,7 +105,7 @@ public static class Fillings
     {
         foreach (var sheet in kit.Parts)
         {
-            var taken = kit.TakenOf(sheet).SelectMany(t => t.Use.Takes(sheet)).CountBy(t => t).ToDictionary();
+            var taken = kit.TallyOf(sheet).Taken;
             foreach (var part in sheet.Parts.Where(p => p.Layout is null || p.Layout == layout.Id))
                 if (!sheet.IsWhole || taken.GetValueOrDefault(part.Id) < part.Count)
                     yield return (sheet, part.Id);

@@ -130,11 +130,8 @@ public static class Again
             .Layouts.SelectMany(l => l.Pieces)
             .Select(p => p.Placed)
             .OfType<PlacedPiece>()
-            .SelectMany(p => p.Piece.Takes(p.Label))
-            .Where(t => t.Use.Sheet == sheet.Id)
-            .SelectMany(t => t.Use.Takes(sheet))
-            .CountBy(t => t)
-            .ToDictionary();
-        return sheet.Parts.ToDictionary(p => p.Id, p => p.Count - taken.GetValueOrDefault(p.Id));
+            .SelectMany(p => p.Piece.Takes(p.Label));
+        var tally = PartTally.Of(sheet, taken).Taken;
+        return sheet.Parts.ToDictionary(p => p.Id, p => p.Count - tally.GetValueOrDefault(p.Id));
     }
 }

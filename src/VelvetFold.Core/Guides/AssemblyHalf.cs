@@ -2,19 +2,26 @@ using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Matting;
+using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Guides;
 
 /// <summary>The half of a guide in which one layout is put together: work by hand, then what is wet, photos and mats, a dry layout, and
 /// the pages from the back layer forward.</summary>
 /// <param name="paired">Pieces whose outlines are cut in pairs already, while the sheets are.</param>
-internal sealed partial class AssemblyHalf(Draft draft, ResolvedLayout layout, IReadOnlySet<string> paired)
+internal sealed partial class AssemblyHalf(
+    Draft draft,
+    ResolvedLayout layout,
+    IReadOnlySet<string> paired,
+    IReadOnlyList<HalvedPart> halved
+)
 {
     private readonly Words _words = draft.Words;
 
     public void Write()
     {
         WriteByHand();
+        WriteHalves();
         WriteWet();
         WriteTrims();
         WriteMats();
@@ -179,6 +186,60 @@ internal sealed partial class AssemblyHalf(Draft draft, ResolvedLayout layout, I
             Add(StepKind.ByHand, work.Of(group.First(), labels), labels, Symbol.ByHand);
             draft.Complete(s => s with { Why = _words.Say("why.hand").Text });
         }
+    }
+
+    // Parts that are cut in half, or lose a slice; of a half whose other one serves elsewhere, that one is kept.
+    private void WriteHalves()
+    {
+        var (sentences, labels) = (new List<Phrase>(), new List<string>());
+        foreach (var placed in Made)
+        {
+            if (placed.Piece.Part is not { } use || (use.Half is null && use.Slice is null))
+                continue;
+            labels.Add(placed.Label);
+            if (halved.FirstOrDefault(h => h.First.Label == placed.Label) is { } cut)
+                sentences.Add(Cut(placed.Piece, cut));
+            else if (halved.FirstOrDefault(h => h.Second == placed.Label) is { } other && !Made.Any(m => m.Label == other.First.Label))
+                sentences.Add(
+                    _words.Say(
+                        "halve.rest",
+                        ("piece", placed.Label),
+                        ("half", Half(use.Half!.Value)),
+                        ("made", draft.Made(placed.Piece)),
+                        ("on", other.First.Label)
+                    )
+                );
+            if (use.Slice is { } slice)
+                sentences.Add(
+                    _words.Say(
+                        "halve.slice",
+                        ("piece", placed.Label),
+                        ("off", draft.Stated(FactKind.Amount, placed.Label, slice.Off)),
+                        ("edges", draft.Edges([slice.Edge]))
+                    )
+                );
+        }
+        if (labels.Count == 0)
+            return;
+        Add(StepKind.ByHand, Phrase.Join(" ", sentences), labels, Symbol.ByHand);
+        draft.Complete(s => s with { Why = _words.Say("why.hand").Text });
+    }
+
+    private Phrase Half(Edge half) => _words.Say("half." + half.Word());
+
+    private Phrase Cut(Piece piece, HalvedPart cut)
+    {
+        var half = cut.First.Half;
+        var blanks = new (string, Phrase)[]
+        {
+            ("made", draft.Made(piece)),
+            ("through", _words.Say(half.Axis() == Axis.Across ? "way.down" : "way.across")),
+            ("piece", cut.First.Label),
+            ("half", Half(half)),
+            ("on", cut.Second ?? ""),
+            ("other", Half(half.Opposite())),
+        };
+        return _words.Say(cut.Second is { } second && Made.Any(m => m.Label == second) ? "halve.two" : "halve.one", blanks);
     }
 
     // Photos on one whole mat each, with as much of it showing, are one step; a stack, a frame or a card is one of its own.

@@ -270,6 +270,7 @@ internal sealed partial class AssemblyReplay(ProofTable table)
             foreach (var piece in table.CutFor(label))
                 table.Use(step, piece.Label);
         IsMade(step, placed);
+        IsCutAsMeant(step, placed);
         if (HandWork.PrepareKey(table.Kit, placed.Piece) != _prepared.GetValueOrDefault(label))
             Fault(step, "not-prepared", Saying.Of("proof.not-prepared", ("number", step), ("label", label)));
         if (_drying.ContainsKey(label))

@@ -24,8 +24,10 @@ public static class Guide
         var draft = new Draft(kit, words);
         new CuttingHalf(draft, layouts, pieces, plan).Write();
         var paired = plan.Paired;
+        var taken = layouts.SelectMany(l => l.Pieces.Concat(l.Extras)).SelectMany(p => p.Piece.Takes(p.Label)).ToList();
+        var halved = kit.Parts.SelectMany(s => PartTally.Of(s, taken).Halved).ToList();
         foreach (var layout in layouts.Where(l => l.Pieces.Count > 0))
-            new AssemblyHalf(draft, layout, paired).Write();
+            new AssemblyHalf(draft, layout, paired, halved).Write();
         return Wished(kit, draft.Steps);
     }
 

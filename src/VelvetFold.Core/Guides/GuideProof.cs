@@ -106,6 +106,10 @@ public sealed class GuideProof
             case "hand":
                 _assembly.ByHand(step, text);
                 break;
+            case "halve":
+                foreach (var told in text)
+                    _assembly.Halve(step, told);
+                break;
             case "wet":
                 foreach (var told in text.Where(t => t.Key is "wet" or "wet.inked"))
                     _assembly.Wet(step, told);

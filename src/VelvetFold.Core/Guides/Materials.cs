@@ -92,18 +92,18 @@ public static class Materials
             );
         }
 
-        IEnumerable<(Size Size, PartUse Use)> Taken(PartSheet sheet) =>
-            pieces.SelectMany(p => p.Piece.Takes(p.Label).Where(t => t.Use.Sheet == sheet.Id).Select(t => (p.Piece.Size, t.Use)));
+        IEnumerable<(string Label, Size Size, PartUse Use)> Taken(PartSheet sheet) =>
+            pieces.SelectMany(p => p.Piece.Takes(p.Label).Where(t => t.Use.Sheet == sheet.Id).Select(t => (t.Label, p.Piece.Size, t.Use)));
 
         string? Amount(PartSheet sheet)
         {
             var uses = Taken(sheet).ToList();
             if (sheet.Kind == PartKind.ByLength)
                 return reading.Format(uses.Aggregate(Length.Zero, (sum, p) => sum + p.Use.TakesLength(p.Size)));
-            var taken = uses.SelectMany(p => p.Use.Takes(sheet)).CountBy(t => t).OrderBy(t => t.Key, StringComparer.Ordinal);
+            var taken = PartTally.Of(sheet, uses.Select(u => (u.Label, u.Use))).Taken.OrderBy(t => t.Key, StringComparer.Ordinal);
             return sheet.Kind == PartKind.Letters
                 ? string.Join(", ", taken.Select(t => $"{Number(t.Value)} x {t.Key}"))
-                : words.Many("amount.parts", uses.Sum(p => p.Use.Takes(sheet).Count())).Text;
+                : words.Many("amount.parts", taken.Sum(t => t.Value)).Text;
         }
 
         void Tools()

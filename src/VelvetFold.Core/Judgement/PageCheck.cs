@@ -34,6 +34,7 @@ public static class PageCheck
         Joins.Uncovered,
         PartCheck.PartOf,
         PartCheck.CardsOf,
+        PartCheck.CutOf,
         PartCheck.UsedUp,
         Layers.RaisedUnderProtector,
     ];

@@ -14,6 +14,59 @@ internal static class PartCheck
         from finding in PartOf(kit, layout.Layout, piece, taken.Label, taken.Use)
         select finding;
 
+    /// <summary>A half, and what a slice is cut off, is as large as the part leaves it, where its size is known; letters and lengths are
+    /// not halved.</summary>
+    public static IEnumerable<Finding> CutOf(Kit kit, ResolvedLayout layout)
+    {
+        foreach (var piece in layout.Layout.Pieces)
+        {
+            if (piece.Part is not { } use || kit.PartSheet(use.Sheet) is not { } sheet)
+                continue;
+            var label = layout.Layout.Label(piece);
+            if (use.Half is not null && sheet.Kind is PartKind.Letters or PartKind.ByLength)
+                yield return new(
+                    "not-halved",
+                    Gravity.Fault,
+                    layout.Layout.Id,
+                    [piece.Id],
+                    Saying.Of("finding.not-halved", ("label", label), ("sheet", sheet.Name)),
+                    new(Saying.Of("finding.take-it-whole"), piece with { Part = use with { Half = null, Slice = null } })
+                );
+            if (kit.SizeOf(new(use.Sheet, use.Part ?? "")) is not { } whole)
+                continue;
+            if (use.SizeOf(whole) is not { } size)
+                yield return new(
+                    "nothing-left-of-part",
+                    Gravity.Fault,
+                    layout.Layout.Id,
+                    [piece.Id],
+                    Saying.Of(
+                        "finding.nothing-left-of-part",
+                        ("label", label),
+                        ("part", use.Part),
+                        ("size", kit.Reading().Format(whole)),
+                        ("off", kit.Reading().Format(use.Slice!.Off))
+                    ),
+                    new(Saying.Of("finding.cut-nothing-off"), piece with { Part = use with { Slice = null } })
+                );
+            else if (piece.Size != size && piece.Size != size.Turned)
+                yield return new(
+                    "part-size",
+                    Gravity.Note,
+                    layout.Layout.Id,
+                    [piece.Id],
+                    Saying.Of(
+                        "finding.part-size",
+                        ("label", label),
+                        ("size", kit.Reading().Format(piece.Size)),
+                        ("part", use.Part),
+                        ("has", kit.Reading().Format(size))
+                    ),
+                    new(Saying.Of("finding.give-it-that-size"), piece with { Size = size.LyingAs(piece.Size) })
+                );
+        }
+    }
+
     /// <summary>What serves as a mat has a size.</summary>
     public static IEnumerable<Finding> CardsOf(Kit kit, ResolvedLayout layout) =>
         from piece in layout.Layout.Pieces
@@ -80,7 +133,7 @@ internal static class PartCheck
                 .ToList();
             if (here.Count == 0)
                 continue;
-            var all = kit.TakenOf(sheet).SelectMany(t => t.Use.Takes(sheet)).CountBy(t => t).ToDictionary();
+            var all = kit.TallyOf(sheet).Taken;
             foreach (var part in sheet.Parts.Where(p => all.GetValueOrDefault(p.Id) > p.Count))
             {
                 var users = here.Where(p => p.Use.Takes(sheet).Contains(part.Id)).Select(p => p.Id).Distinct().ToList();

@@ -92,6 +92,9 @@ public sealed record Kit
         where taken.Use.Sheet == sheet.Id
         select (taken.Label, piece, taken.Use);
 
+    /// <summary>How many of each part of a sheet or pack its layouts take; two halves make one.</summary>
+    public PartTally TallyOf(PartSheet sheet) => PartTally.Of(sheet, TakenOf(sheet).Select(t => (t.Label, t.Use)));
+
     /// <summary>The layout of that id, or null.</summary>
     public Layout? Layout(string? id) => Layouts.FirstOrDefault(l => l.Id == id);
 

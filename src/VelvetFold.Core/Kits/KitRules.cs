@@ -333,6 +333,8 @@ public static partial class KitRules
                 faults.Add(new($"{path}.part.part", Saying.Of("fault.a-parts-name-or")));
             if (piece.Part?.More is { } more && (more < Length.Zero || more > Largest))
                 faults.Add(new($"{path}.part.more", Saying.Of("fault.more-cannot-be-cut", ("more", more))));
+            if (piece.Part?.Slice is { } slice && (!slice.Off.IsPositive || slice.Off > Largest))
+                faults.Add(new($"{path}.part.slice.off", Saying.Of("fault.a-slice-is-wide", ("off", slice.Off))));
             if (piece.Shape is { Kind: OutlineKind.Template, Points.Count: < 3 or > 500 })
                 faults.Add(
                     new(

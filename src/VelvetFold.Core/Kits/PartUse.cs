@@ -3,6 +3,11 @@ using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Kits;
 
+/// <summary>A slice that is cut off a part on one side.</summary>
+/// <param name="Edge">The side it comes off.</param>
+/// <param name="Off">How wide it is.</param>
+public sealed record PartSlice(Edge Edge, Length Off);
+
 /// <summary>The ready-made part a piece is: from which sheet, and which of it.</summary>
 public sealed record PartUse
 {
@@ -14,6 +19,30 @@ public sealed record PartUse
 
     /// <summary>Of a roll: what is cut more than the piece is long, for a bow or a knot; none for nothing more.</summary>
     public Length? More { get; init; }
+
+    /// <summary>Which half of the part it is, where that is cut in two; none where it is whole. Two halves make one.</summary>
+    public Edge? Half { get; init; }
+
+    /// <summary>What is cut off it; none for nothing. The part is used up by it.</summary>
+    public PartSlice? Slice { get; init; }
+
+    /// <summary>The size it has where the whole part has that one, as it stands on its sheet; null where nothing would be left.</summary>
+    public Size? SizeOf(Size whole)
+    {
+        var half = Half?.Axis() switch
+        {
+            Axis.Across => new(whole.Width.Half, whole.Height),
+            Axis.Down => new(whole.Width, whole.Height.Half),
+            _ => whole,
+        };
+        var size = Slice switch
+        {
+            null => half,
+            { Edge: var edge, Off: var off } when edge.Axis() == Axis.Across => Size.Of(half.Width - off, half.Height),
+            { Off: var off } => Size.Of(half.Width, half.Height - off),
+        };
+        return size is { IsReal: true } ? size : null;
+    }
 
     /// <summary>What it takes off that sheet: each part once, each letter of a text as often as it stands there, nothing of a
     /// roll.</summary>

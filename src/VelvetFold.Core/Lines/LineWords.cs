@@ -72,6 +72,14 @@ internal static class LineWords
         ["bottom"] = Edge.Bottom,
     };
 
+    public static readonly IReadOnlyDictionary<string, Edge> Halves = new Dictionary<string, Edge>(StringComparer.OrdinalIgnoreCase)
+    {
+        ["left half"] = Edge.Left,
+        ["top half"] = Edge.Top,
+        ["right half"] = Edge.Right,
+        ["bottom half"] = Edge.Bottom,
+    };
+
     public static readonly IReadOnlyDictionary<string, PageSide> Pages = new Dictionary<string, PageSide>(StringComparer.OrdinalIgnoreCase)
     {
         ["left page"] = PageSide.Left,

@@ -92,6 +92,8 @@ internal sealed class LineWriter(Kit kit, Layout layout)
         if (piece.Part is { } part)
             yield return $"part {Quote(part.Sheet)}"
                 + (part.Part is { } which ? " " + Quote(which) : "")
+                + (part.Half is { } half ? " " + LineWords.Of(LineWords.Halves, half) : "")
+                + (part.Slice is { } slice ? $" sliced {Say(slice.Off)} at {slice.Edge.Word()}" : "")
                 + (part.More is { } more ? $" with {Say(more)} more" : "");
         if (piece.Tilt is { } tilt)
             yield return "tilted " + tilt.ToString(CultureInfo.InvariantCulture);

@@ -123,18 +123,32 @@ internal sealed class OptionReader(
         return joins;
     }
 
-    // part "Weather stickers" "sun", or of a roll: part "Bakers' twine" with 4 more
+    // part "Weather stickers" "sun", of which left half or sliced 1/4 at right, or of a roll: part "Bakers' twine" with 4 more
     private PartUse NeedPart()
     {
         var at = cursor.Column;
         var name = cursor.Quoted() ?? throw new LineException(at, Saying.Of("line.the-sheet-the-part"));
         var sheet = SheetCalled(name, at);
         var use = new PartUse { Sheet = sheet?.Id ?? name, Part = cursor.Quoted() };
+        if (cursor.Take(LineWords.Halves.Keys) is { } half)
+            use = use with { Half = LineWords.Halves[half] };
+        if (Sliced() is { } slice)
+            use = use with { Slice = slice };
         if (cursor.Take("with") is null)
             return use;
         use = use with { More = cursor.NeedLength() };
         cursor.Need("more");
         return use;
+    }
+
+    // sliced 1/4 at right
+    private PartSlice? Sliced()
+    {
+        if (cursor.Take("sliced") is null)
+            return null;
+        var off = cursor.NeedLength();
+        cursor.Need("at");
+        return new(LineWords.Sides[cursor.Need([.. LineWords.Sides.Keys])], off);
     }
 
     private PartSheet? SheetCalled(string name, int at) =>

@@ -47,7 +47,7 @@ internal static class AnyKit
     private static Gen<Piece> Piece(int i) =>
         Gen.Select(
                 Gen.Select(Gen.Int[2, 24], Gen.Int[2, 24], Rule(Axis.Across, i), Rule(Axis.Down, i)),
-                Gen.Int[0, 23],
+                Gen.Int[0, 25],
                 Gen.Int[0, 2],
                 Gen.Bool
             )
@@ -133,11 +133,17 @@ internal static class AnyKit
                         {
                             Finishes = [new() { Edge = Edge.Top, Work = EdgeWork.Inked }, new() { Edge = Edge.Left, Work = EdgeWork.Torn }],
                         },
-                        7 => piece with
+                        7 or 24 or 25 => piece with
                         {
                             Kind = PieceKind.Sticker,
                             Paper = null,
-                            Part = new() { Sheet = "st", Part = "star 7" },
+                            Part = new()
+                            {
+                                Sheet = "st",
+                                Part = "star 7",
+                                Half = place.Item1 % 3 == 0 ? null : (Edge)(place.Item2 % 4),
+                                Slice = other ? new(Edge.Right, L("1/8")) : null,
+                            },
                         },
                         8 => piece with
                         {

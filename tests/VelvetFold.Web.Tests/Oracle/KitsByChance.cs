@@ -300,7 +300,12 @@ internal sealed class KitsByChance(int seed)
                 piece["opening"] = Opening();
                 break;
             case "sticker":
-                piece["part"] = new JsonObject { ["sheet"] = "st", ["part"] = Any("sun", "kite") };
+                var part = new JsonObject { ["sheet"] = "st", ["part"] = Any("sun", "kite") };
+                if (Often(2))
+                    part["half"] = Any("left", "right", "top", "bottom");
+                if (Often(4))
+                    part["slice"] = new JsonObject { ["edge"] = Any("left", "right", "top", "bottom"), ["off"] = Short() };
+                piece["part"] = part;
                 break;
             case "tie":
                 piece["part"] = new JsonObject { ["sheet"] = "twine", ["more"] = L(_random.Next(0, 30)) };

@@ -294,8 +294,21 @@ internal sealed partial class Oracle
                     .SelectMany(p => p.Pieces.SelectMany(id => p.Piece(id)["opening"]?["mats"]?.AsArray() ?? []))
                     .Where(m => (string?)m!["card"]?["sheet"] == (string?)sheet["id"])
                     .Select(m => (string)m!["card"]!["part"]!);
-                var taken = uses.SelectMany(u => Takes(kind, (string)u.Piece["part"]!["part"]!))
+                // Of halves the left ones go with right ones, the upper with lower ones: as many are cut as there are of the more frequent.
+                var halves = uses.Where(u => u.Piece["part"]!["half"] is not null)
+                    .Select(u => (Part: (string)u.Piece["part"]!["part"]!, Half: (string)u.Piece["part"]!["half"]!))
+                    .GroupBy(h => h.Part)
+                    .SelectMany(g =>
+                        Enumerable.Repeat(
+                            g.Key,
+                            Math.Max(g.Count(h => h.Half == "left"), g.Count(h => h.Half == "right"))
+                                + Math.Max(g.Count(h => h.Half == "top"), g.Count(h => h.Half == "bottom"))
+                        )
+                    );
+                var taken = uses.Where(u => u.Piece["part"]!["half"] is null)
+                    .SelectMany(u => Takes(kind, (string)u.Piece["part"]!["part"]!))
                     .Concat(cards)
+                    .Concat(halves)
                     .GroupBy(t => t)
                     .ToDictionary(g => g.Key, g => g.Count());
                 var on = sheet["parts"]!.AsArray().ToDictionary(p => (string)p!["id"]!, p => (int?)p!["count"] ?? 1);

@@ -7649,6 +7649,8 @@ export interface components {
             /** Format: int32 */
             onSheet: number;
             labels: string[];
+            /** @description Of those that are cut in half, the halves that no piece takes. */
+            halvesLeft: components["schemas"]["Edge"][];
         };
         /** @description A sheet, pack or roll of ready-made parts. */
         PartSheet: {
@@ -7671,6 +7673,13 @@ export interface components {
             promised?: null | number;
             pack?: null | components["schemas"]["Pack"];
         };
+        /** @description A slice that is cut off a part on one side. */
+        PartSlice: {
+            /** @description The side it comes off. */
+            edge: components["schemas"]["Edge"];
+            /** @description How wide it is. */
+            off: components["schemas"]["Length"];
+        };
         /** @description The ready-made part a piece is: from which sheet, and which of it. */
         PartUse: {
             /** @description The id of the sheet, pack or roll. */
@@ -7678,6 +7687,8 @@ export interface components {
             /** @description The part; of a sheet of letters the text that is set; nothing of a roll. */
             part?: null | string;
             more?: null | components["schemas"]["Length"];
+            half?: null | components["schemas"]["Edge"];
+            slice?: null | components["schemas"]["PartSlice"];
         };
         /**
          * @description Where ready-made parts wait.

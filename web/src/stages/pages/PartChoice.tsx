@@ -1,8 +1,9 @@
-import type { Piece } from '../../api/client';
+import type { Edge, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
+import { OptionalMeasure } from '../../parts/OptionalMeasure';
 import { TextField } from '../../parts/TextField';
 
 interface Props {
@@ -49,6 +50,9 @@ export function PartChoice({ label, piece, onChange }: Props) {
             onChange={(part) => onChange({ ...piece, part: { ...use, part } })}
           />
         )}
+        {use && sheet && (sheet.kind === 'stickers' || sheet.kind === 'die-cuts' || sheet.kind === 'loose') && (
+          <PartCut label={label} use={use} onChange={(part) => onChange({ ...piece, part })} />
+        )}
         {use && sheet?.kind === 'letters' && (
           <TextField
             label={`Text of ${label}`}
@@ -70,6 +74,43 @@ export function PartChoice({ label, piece, onChange }: Props) {
           </span>
         )}
       </span>
+    </>
+  );
+}
+
+type PartUse = NonNullable<Piece['part']>;
+
+const sides: readonly Edge[] = ['left', 'right', 'top', 'bottom'];
+
+/** Which half of the part it is, and what is cut off it. */
+function PartCut({ label, use, onChange }: { label: string; use: PartUse; onChange: (use: PartUse) => void }) {
+  const { kit } = useKit();
+  const slice = use.slice;
+  return (
+    <>
+      <Choice
+        label={`How much of the part ${label} is`}
+        value={use.half ?? 'whole'}
+        options={[{ value: 'whole', name: 'whole' }, ...sides.map((side) => ({ value: side, name: `its ${side} half` }))]}
+        onChange={(half) => onChange({ ...use, half: half === 'whole' ? undefined : half })}
+      />
+      <OptionalMeasure
+        label={`Width of the slice cut off ${label}`}
+        value={slice?.off ?? null}
+        first={inUnit(kit, '1/4', '6')}
+        offer="cut a slice off"
+        before="less"
+        none="nothing off"
+        onChange={(off) => onChange({ ...use, slice: off === undefined ? undefined : { edge: slice?.edge ?? 'bottom', off } })}
+      />
+      {slice && (
+        <Choice
+          label={`Where the slice is cut off ${label}`}
+          value={slice.edge}
+          options={sides.map((side) => ({ value: side, name: `at its ${side} edge` }))}
+          onChange={(edge) => onChange({ ...use, slice: { ...slice, edge } })}
+        />
+      )}
     </>
   );
 }

@@ -1,4 +1,4 @@
-import type { KitAnswer, PartKind, PartSheet } from '../../api/client';
+import type { Edge, KitAnswer, PartKind, PartSheet } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { ColourField } from '../../parts/ColourField';
 import { useKit } from '../../parts/kitContext';
@@ -113,7 +113,7 @@ export function PartEditor({ sheet, count, used, onChange, onRemove }: Props) {
                     />
                     <PartLook part={part} onChange={(look) => setPart(i, look)} />
                     <span className={`text-[13px] ${need && need.perKit > need.onSheet ? 'text-rust' : 'text-soft'}`}>
-                      {need ? `${need.perKit} used: ${need.labels.join(', ')}` : 'not used'}
+                      {need ? `${need.perKit} used: ${need.labels.join(', ')}${halvesLeft(need.halvesLeft)}` : 'not used'}
                     </span>
                     <button
                       type="button"
@@ -149,6 +149,9 @@ export function PartEditor({ sheet, count, used, onChange, onRemove }: Props) {
     </div>
   );
 }
+
+const halvesLeft = (halves: readonly Edge[]) =>
+  halves.length === 0 ? '' : `; ${halves.length === 1 ? `its ${halves[0] ?? ''} half is` : `${halves.length} halves are`} left`;
 
 type Part = NonNullable<PartSheet['parts']>[number];
 
