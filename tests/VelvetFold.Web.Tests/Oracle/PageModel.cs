@@ -318,8 +318,11 @@ internal sealed class PageModel
         }
     }
 
+    // What is extra has no place on the pages, and so no seam.
     private Exact? Seam(JsonNode piece, Rect box) =>
-        _spread && (string?)piece["side"] == "both" && box.X < _pageW && box.Right > _pageW ? _pageW - box.X : null;
+        _spread && (bool?)piece["extra"] is not true && (string?)piece["side"] == "both" && box.X < _pageW && box.Right > _pageW
+            ? _pageW - box.X
+            : null;
 
     private static IEnumerable<(string Label, Exact W, Exact H)> Apart(
         string label,
