@@ -35,6 +35,11 @@ if (args is ["fits", ..])
     FitBench.Run(folder, Number(1, 200), Number(2, 500), args.Contains("tell"));
     return;
 }
+if (args is ["still", ..])
+{
+    StillBench.Run(folder);
+    return;
+}
 foreach (var name in new[] { "kite-weekend", "year-of-bread" })
 {
     var text = File.ReadAllBytes(Path.Combine(folder, "src", "VelvetFold.Web", "Demo", name + ".json"));

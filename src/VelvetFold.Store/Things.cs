@@ -153,6 +153,13 @@ public sealed class Things(StudioContext context)
             .GroupBy(l => l.LocalId)
             .ToDictionary(g => g.Key, g => g.First().ThingId);
 
+    /// <summary>The studio's numbers for the things of all kits: by the kit, whether it is a paper, and what the kit calls it.</summary>
+    public async Task<IReadOnlyDictionary<(int Kit, bool IsPaper, string Id), int>> AllNumbersAsync(CancellationToken cancel) =>
+        (await context.KitThings.AsNoTracking().ToListAsync(cancel)).ToDictionary(
+            l => (l.KitId, l.Kind == ThingRow.Paper, l.LocalId),
+            l => l.ThingId
+        );
+
     /// <summary>Joins one thing with another that is the same: the kits that used it use the other, and its movements count there. By
     /// the user, never by itself.</summary>
     /// <returns>Whether there are both, alike in kind.</returns>

@@ -103,6 +103,7 @@ internal static class Application
         api.MapFacePictures();
         api.MapLabels();
         api.MapStock();
+        api.MapStill();
         api.MapStockBooks();
         api.MapCompute();
         api.MapGuides();

@@ -241,4 +241,37 @@ public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
         )
             Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/corrections", bad, 1)).Status);
     }
+
+    // What can still be made is made: a kit of one layout, its papers the studio's own, what it takes promised to it, once.
+    [Fact]
+    public async Task What_can_still_be_made_is_made_by_a_press()
+    {
+        var slug = await NewKit("Still there");
+        var (status, answer) = await Ask(HttpMethod.Get, "/api/stock/still");
+        Assert.Equal(HttpStatusCode.OK, status);
+        var four = answer!["made"]!.AsArray().First(m => (string?)m!["slug"] == slug && (string?)m["layout"] == "L3")!;
+        Assert.True((bool)four["isWhole"]!);
+        var (_, made) = await Ask(HttpMethod.Post, "/api/stock/still", $$"""{ "slug": "{{slug}}", "layout": "L3" }""");
+        var own = (string)made!["slug"]!;
+        Assert.Single(made["kit"]!["layouts"]!.AsArray());
+        var slate = (await Stock(own))["things"]!.AsArray().First(t => (string?)t!["name"] == "Slate cardstock")!;
+        Assert.Equal(1, (int)slate["promisedHere"]!);
+        Assert.Contains(slug, slate["usedBy"]!.AsArray().Select(u => (string)u!));
+        // Until nothing is left: then it does not come out any more, and nothing is made.
+        var (gone, _) = await Ask(HttpMethod.Post, "/api/stock/still", $$"""{ "slug": "{{slug}}", "layout": "L9" }""");
+        Assert.Equal(HttpStatusCode.BadRequest, gone);
+        var (none, _) = await Ask(HttpMethod.Post, "/api/stock/still", """{ "slug": "nowhere", "layout": "L1" }""");
+        Assert.Equal(HttpStatusCode.NotFound, none);
+    }
+
+    [Fact]
+    public async Task Cards_of_a_size_are_counted_and_a_wrong_size_is_said()
+    {
+        await NewKit("Cards");
+        var (status, cards) = await Ask(HttpMethod.Get, "/api/stock/cards?width=3%20in&height=4%20in");
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Contains(cards!.AsArray(), c => (string?)c!["name"] == "High Wind" && (int)c["count"]! > 0);
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Get, "/api/stock/cards?width=3%20in&height=0%20in")).Status);
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Get, "/api/stock/cards?width=wide&height=4%20in")).Status);
+    }
 }

@@ -268,18 +268,31 @@ internal static class StockBookEndpoints
         var (entry, stored) = ask;
         if (entry.Kits is < 1 or > KitRules.MostKits)
             return Problems.Bad("kits", Saying.Of("problem.a-run-of-kits", ("kits", entry.Kits), ("mostKits", KitRules.MostKits)));
-        var work = new KitWork(stored.Kit, new() { Memory = memory, Cancel = context.RequestAborted });
-        var run = work.Run(stored.Kit.WithSpares(entry.Kits));
-        var booked = await book.BookAsync(
-            slug,
-            stored.Revision,
-            $"promised for {Kits(entry.Kits)}",
-            entry.Key,
-            stock => Core.Counting.Booking.Confirmed(stored.Kit, run, entry.Kits, stock),
-            context.RequestAborted,
-            instance: RunInstance.Of(stored.Kit, work.Pieces, entry.Kits)
-        );
+        var booked = await PromiseAsync(stored, entry.Kits, entry.Key, book, memory, context.RequestAborted);
         return await AnswerAsync(stored, booked, context, shelf);
+    }
+
+    /// <summary>Promises to a kit what a run of it takes.</summary>
+    internal static async Task<Booked> PromiseAsync(
+        StoredKit stored,
+        int kits,
+        string? key,
+        StockBook book,
+        PlanMemory memory,
+        CancellationToken cancel
+    )
+    {
+        var work = new KitWork(stored.Kit, new() { Memory = memory, Cancel = cancel });
+        var run = work.Run(stored.Kit.WithSpares(kits));
+        return await book.BookAsync(
+            stored.Slug,
+            stored.Revision,
+            $"promised for {Kits(kits)}",
+            key,
+            stock => Core.Counting.Booking.Confirmed(stored.Kit, run, kits, stock),
+            cancel,
+            instance: RunInstance.Of(stored.Kit, work.Pieces, kits)
+        );
     }
 
     private static async Task<IResult> ReleaseAsync(

@@ -1237,6 +1237,138 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock/still": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StillAnswer"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StillEntry"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stock/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    width?: string;
+                    height?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CardsView"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ledger/bookings/{id}/back": {
         parameters: {
             query?: never;
@@ -5963,6 +6095,27 @@ export interface components {
             typed: number;
             says: components["schemas"]["Saying"];
         };
+        /** @description Cards that come out of one face of a paper. */
+        CardsView: {
+            slug: string;
+            kit: string;
+            paper: string;
+            name: string;
+            face: components["schemas"]["SheetFace"];
+            colour: string;
+            /**
+             * Format: int32
+             * @description How many, out of scraps and sheets that are promised to nobody.
+             */
+            count: number;
+            /**
+             * Format: int32
+             * @description How many of them out of scraps alone.
+             */
+            outOfScraps: number;
+            /** @description Whether its sheets are counted. */
+            isCounted: boolean;
+        };
         /** @description One change between two revisions: what it is about (L1-B2, a paper's or a layout's id), and a sentence. */
         Change: {
             about: string;
@@ -8475,6 +8628,19 @@ export interface components {
             /** @description The labels that are no longer wanted, or no longer of that size, or too many. */
             pieces: string[];
         };
+        /** @description Another paper that serves in place of one of a layout. */
+        StandIn: {
+            /** @description The paper that the layout is designed with, by the id it has in its kit. */
+            for: string;
+            key: string;
+            name: string;
+            /**
+             * Format: double
+             * @description How far apart their faces look, CIEDE2000, to a tenth.
+             */
+            difference: number;
+            says: components["schemas"]["Saying"];
+        };
         /**
          * @description How it stands with a guest's photos.
          * @enum {unknown}
@@ -8603,6 +8769,36 @@ export interface components {
              * @description How many times it was timed.
              */
             times: number;
+        };
+        /** @description What can still be made. */
+        StillAnswer: {
+            /**
+             * Format: int32
+             * @description So many layouts were looked at.
+             */
+            looked: number;
+            made: components["schemas"]["StillView"][];
+        };
+        /** @description A layout to make a kit of. */
+        StillEntry: {
+            slug: string;
+            layout: string;
+        };
+        /** @description A layout of a kit that still comes out of what is there. */
+        StillView: {
+            slug: string;
+            kit: string;
+            layout: string;
+            name: string;
+            kind: components["schemas"]["LayoutKind"];
+            /** Format: int32 */
+            pieces: number;
+            /** @description Whether it comes out as it is designed. */
+            isWhole: boolean;
+            standIns: components["schemas"]["StandIn"][];
+            takes: components["schemas"]["TakenPaper"][];
+            /** @description Sheets of parts of which there is not enough. */
+            without: string[];
         };
         /** @description What of a kit's stock was found: its papers and its sheets of parts. */
         StockElsewhere: {
@@ -8772,6 +8968,19 @@ export interface components {
         TableView: {
             spoiled: components["schemas"]["SpoiledView"][];
             times: components["schemas"]["StepTime"][];
+        };
+        /** @description What a layout takes of one paper. */
+        TakenPaper: {
+            /** @description The paper of the layout that it is cut for. */
+            for: string;
+            key: string;
+            name: string;
+            /** Format: int32 */
+            sheets: number;
+            /** @description The sizes of the scraps it is cut from. */
+            scraps: unknown[];
+            /** @description Whether anybody counts its sheets; of the others as many as needed are taken for granted. */
+            isCounted: boolean;
         };
         /** @description A tally of one's own, as a table. */
         TallyEntry: {

@@ -1,0 +1,288 @@
+using System.Collections.Concurrent;
+using System.Globalization;
+using VelvetFold.Core.Counting;
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Proposing;
+using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
+using VelvetFold.Store;
+
+namespace VelvetFold.Web.Endpoints;
+
+/// <summary>A layout of a kit that still comes out of what is there.</summary>
+/// <param name="IsWhole">Whether it comes out as it is designed.</param>
+/// <param name="Without">Sheets of parts of which there is not enough.</param>
+internal sealed record StillView(
+    string Slug,
+    string Kit,
+    string Layout,
+    string Name,
+    LayoutKind Kind,
+    int Pieces,
+    bool IsWhole,
+    IReadOnlyList<StandIn> StandIns,
+    IReadOnlyList<TakenPaper> Takes,
+    IReadOnlyList<string> Without
+);
+
+/// <summary>What can still be made.</summary>
+/// <param name="Looked">So many layouts were looked at.</param>
+internal sealed record StillAnswer(int Looked, IReadOnlyList<StillView> Made);
+
+/// <summary>Cards that come out of one face of a paper.</summary>
+/// <param name="Count">How many, out of scraps and sheets that are promised to nobody.</param>
+/// <param name="OutOfScraps">How many of them out of scraps alone.</param>
+/// <param name="IsCounted">Whether its sheets are counted.</param>
+internal sealed record CardsView(
+    string Slug,
+    string Kit,
+    string Paper,
+    string Name,
+    SheetFace Face,
+    string Colour,
+    int Count,
+    int OutOfScraps,
+    bool IsCounted
+);
+
+/// <summary>A layout to make a kit of.</summary>
+internal sealed record StillEntry(string Slug, string Layout);
+
+/// <summary>What can still be made of what lies in the studio, and a kit of it.</summary>
+internal static class StillEndpoints
+{
+    /// <summary>More cards than this of one paper are not counted.</summary>
+    private const int MostCards = 500;
+
+    public static void MapStill(this RouteGroupBuilder api)
+    {
+        api.MapGet("/stock/still", StillAsync).WithTags("Stock").Produces<StillAnswer>();
+        api.MapGet("/stock/cards", CardsAsync).WithTags("Stock").Produces<IReadOnlyList<CardsView>>().ProducesProblem(400);
+        api.MapPost("/stock/still", MakeAsync)
+            .WithTags("Stock")
+            .Accepts<StillEntry>("application/json")
+            .Produces<KitView>(201)
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+    }
+
+    // Everything that lies in the studio, each thing once however many kits use it; what is promised to anybody is not there.
+    private sealed record Shelf(
+        IReadOnlyList<StoredKit> Kits,
+        Studio Studio,
+        IReadOnlyDictionary<(int Kit, bool IsPaper, string Id), int> Numbers
+    )
+    {
+        public string KeyOf(StoredKit kit, bool isPaper, string id) =>
+            Numbers.TryGetValue((kit.Id, isPaper, id), out var thing) ? thing.ToString(CultureInfo.InvariantCulture) : $"{kit.Slug} {id}";
+
+        public static async Task<Shelf> OfAsync(KitShelf shelf, Things things, CancellationToken cancel)
+        {
+            var kits = await shelf.ListAsync(cancel);
+            var all = new Shelf(
+                kits,
+                new(new Dictionary<string, PaperThere>(), new Dictionary<string, PartsThere>()),
+                await things.AllNumbersAsync(cancel)
+            );
+            var (papers, parts) = (new Dictionary<string, PaperThere>(), new Dictionary<string, PartsThere>());
+            foreach (var stored in kits)
+            {
+                int? Free(Pile pile, int? onHand) =>
+                    onHand is { } hand
+                        ? Math.Max(
+                            0,
+                            hand
+                                - stored.Stock.PromisedHere.GetValueOrDefault(pile)
+                                - stored.Stock.PromisedElsewhere.GetValueOrDefault(pile)
+                        )
+                        : null;
+                foreach (var paper in stored.Kit.Papers)
+                    if (all.KeyOf(stored, true, paper.Id) is var key && !papers.ContainsKey(key))
+                        papers[key] = new(
+                            key,
+                            paper,
+                            Free(Pile.Sheets(paper.Id), paper.OnHand),
+                            [
+                                .. paper
+                                    .Offcuts.Select(o => o with { Count = o.Count - PromisedHere(stored, paper.Id, o) })
+                                    .Where(o => o.Count > 0),
+                            ]
+                        );
+                foreach (var sheet in stored.Kit.Parts)
+                    if (all.KeyOf(stored, false, sheet.Id) is var key && !parts.ContainsKey(key))
+                        parts[key] = new(key, Free(Pile.Parts(sheet.Id), sheet.OnHand));
+            }
+            return all with { Studio = new(papers, parts) };
+        }
+
+        // What is promised elsewhere is off already.
+        private static int PromisedHere(StoredKit stored, string paper, OffcutOnHand offcut) =>
+            stored
+                .Stock.PromisedHere.Where(p =>
+                    p.Key.Item == StockItem.Offcuts && p.Key.Id == paper && p.Key.Size == offcut.Size && p.Key.Face == offcut.Face
+                )
+                .Sum(p => p.Value);
+
+        public StillMade? Made(StoredKit stored, Layout layout, CancellationToken cancel) =>
+            StillMaking.Of(stored.Kit, layout, Studio, id => KeyOf(stored, true, id), id => KeyOf(stored, false, id), cancel);
+    }
+
+    private static async Task<IResult> StillAsync(KitShelf shelf, Things things, CancellationToken cancel)
+    {
+        var there = await Shelf.OfAsync(shelf, things, cancel);
+        var layouts = there.Kits.SelectMany(k => k.Kit.Layouts.Select(l => (Kit: k, Layout: l))).ToList();
+        var made = new ConcurrentBag<(int At, StillMade Made)>();
+        Parallel.For(
+            0,
+            layouts.Count,
+            new ParallelOptions { CancellationToken = cancel, MaxDegreeOfParallelism = Environment.ProcessorCount },
+            i =>
+            {
+                if (there.Made(layouts[i].Kit, layouts[i].Layout, cancel) is { } one)
+                    made.Add((i, one));
+            }
+        );
+        return Body.Json(
+            new StillAnswer(
+                layouts.Count,
+                [
+                    .. made.OrderBy(m => !m.Made.IsWhole)
+                        .ThenBy(m => m.Made.Away)
+                        .ThenBy(m => m.At)
+                        .Select(m => View(layouts[m.At].Kit, layouts[m.At].Layout, m.Made)),
+                ]
+            ),
+            LengthUnit.Inch
+        );
+    }
+
+    private static StillView View(StoredKit kit, Layout layout, StillMade made) =>
+        new(
+            kit.Slug,
+            kit.Kit.Name,
+            layout.Id,
+            layout.Name,
+            layout.Kind,
+            layout.Pieces.Count,
+            made.IsWhole,
+            made.StandIns,
+            made.Takes,
+            made.Without
+        );
+
+    private static async Task<IResult> CardsAsync(string? width, string? height, KitShelf shelf, Things things, CancellationToken cancel)
+    {
+        var pattern = LengthPattern.Exact(LengthUnit.Inch);
+        var (w, h) = (pattern.Parse(width ?? ""), pattern.Parse(height ?? ""));
+        if ((w.Fault ?? h.Fault) is { } fault)
+            return Problems.Bad(w.Fault is not null ? "width" : "height", fault.Says);
+        if (Size.Of(w.OrThrow(), h.OrThrow()) is not { IsReal: true } size || size.Longer > KitRules.Largest)
+            return Problems.Bad("width", Saying.Of("problem.what-size-of-card"));
+        var there = await Shelf.OfAsync(shelf, things, cancel);
+        var found = new List<CardsView>();
+        foreach (var paper in there.Studio.Papers.Values)
+        {
+            var owner = there.Kits.First(k => k.Kit.Papers.Any(p => there.KeyOf(k, true, p.Id) == paper.Key));
+            foreach (var face in new[] { SheetFace.A, SheetFace.B })
+                if (paper.Paper[face] is { } look && StillMaking.Cards(paper, size, face, MostCards) is { Count: > 0 } cards)
+                    found.Add(
+                        new(
+                            owner.Slug,
+                            owner.Kit.Name,
+                            paper.Paper.Id,
+                            paper.Paper.Name,
+                            face,
+                            look.Colour,
+                            cards.Count,
+                            cards.OutOfScraps,
+                            paper.Sheets is not null
+                        )
+                    );
+        }
+        return Body.Json(
+            found.OrderByDescending(c => c.OutOfScraps).ThenByDescending(c => c.IsCounted).ThenByDescending(c => c.Count).ToList(),
+            LengthUnit.Inch
+        );
+    }
+
+    // A kit of one layout, whose papers and parts are those of the studio; what it takes is promised to it.
+    private static async Task<IResult> MakeAsync(HttpContext context, KitShelf shelf, Things things, StockBook book, PlanMemory memory)
+    {
+        var cancel = context.RequestAborted;
+        var reading = await Body.ReadAsync<StillEntry>(context.Request);
+        if (reading.Value is not { } entry)
+            return Problems.Bad(reading.Faults);
+        var there = await Shelf.OfAsync(shelf, things, cancel);
+        if (there.Kits.FirstOrDefault(k => k.Slug == entry.Slug) is not { } from)
+            return Problems.NoKit(entry.Slug);
+        if (from.Kit.Layout(entry.Layout) is not { } layout)
+            return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", entry.Layout)));
+        if (there.Made(from, layout, cancel) is not { } made)
+            return Problems.Of(409, "problem.no-longer-comes-out", ("layout", layout.Name), ("kit", from.Kit.Name));
+        var (kit, keys) = KitOf(there, from, layout, made);
+        var stored = await shelf.AddAsync(kit, cancel, books: false);
+        var own = await things.AllNumbersAsync(cancel);
+        foreach (var (isPaper, id, key) in keys)
+            if (
+                int.TryParse(key, NumberStyles.None, CultureInfo.InvariantCulture, out var thing)
+                && !await things.JoinAsync(own[(stored.Id, isPaper, id)], thing, cancel)
+            )
+            {
+                await shelf.RemoveAsync(stored.Slug, stored.Revision, CancellationToken.None);
+                return Problems.Of(409, "problem.is-not-the-same-thing", ("name", isPaper ? kit.Paper(id)!.Name : kit.PartSheet(id)!.Name));
+            }
+        stored = (await shelf.FindAsync(stored.Slug, null, cancel))!;
+        await StockBookEndpoints.PromiseAsync(stored, kits: 1, key: null, book, memory, cancel);
+        return KitEndpoints.Created(context, (await shelf.FindAsync(stored.Slug, null, cancel))!);
+    }
+
+    // The new kit, and by what key of the studio each of its papers and sheets of parts is known.
+    private static (Kit Kit, IReadOnlyList<(bool IsPaper, string Id, string Key)> Keys) KitOf(
+        Shelf there,
+        StoredKit from,
+        Layout layout,
+        StillMade made
+    )
+    {
+        var (papers, map, keys) = (new List<Paper>(), new Dictionary<string, string>(), new List<(bool, string, string)>());
+        foreach (var stand in made.StandIns)
+        {
+            var paper = there.Studio.Papers[stand.Key].Paper;
+            // No id of the design is taken, so that those that come along keep theirs.
+            var id = Enumerable
+                .Range(1, int.MaxValue)
+                .Select(n => n == 1 ? paper.Id : $"{paper.Id}-{n}")
+                .First(i => from.Kit.Paper(i) is null && !papers.Exists(p => p.Id == i));
+            papers.Add(paper with { Id = id });
+            map[stand.For] = id;
+            keys.Add((true, id, stand.Key));
+        }
+        foreach (var taken in made.Takes.Where(t => !map.ContainsKey(t.For)))
+            map[taken.For] = "";
+        var into = from.Kit with
+        {
+            Name = Named($"{layout.Name}, from what is there"),
+            Kits = 1,
+            Papers = papers,
+            Parts = [],
+            Layouts = [],
+            KeptSheets = [],
+            ChosenPlans = [],
+            Spares = [],
+            Notes = null,
+            Guide = from.Kit.Guide with { Notes = [], Moves = [] },
+        };
+        var brought = Bringing.Of(into, from.Kit, layout.Id, map);
+        foreach (var paper in brought.Papers.Where(p => p.Added))
+            keys.Add((true, paper.To, there.KeyOf(from, true, paper.From)));
+        foreach (var sheet in brought.Kit.Parts)
+            if (from.Kit.Parts.FirstOrDefault(s => s.Name == sheet.Name) is { } was)
+                keys.Add((false, sheet.Id, there.KeyOf(from, false, was.Id)));
+        return (brought.Kit, keys);
+    }
+
+    private static string Named(string name) => name.Length <= 120 ? name : name[..120];
+}
