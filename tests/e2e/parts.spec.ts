@@ -20,6 +20,61 @@ test('ready-made parts are counted, used by a piece, and short ones are seen', a
   await expect(page.getByText('gull on Weather stickers is labelled for L2')).toBeVisible();
 });
 
+test('a part is used in half, and what is left of it is said', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages/L3`);
+  await page.getByRole('button', { name: 'D4, Cloud, going' }).click();
+  await page.getByLabel('How much of it L3-D4 is').click();
+  await page.getByRole('option', { name: 'whole' }).click();
+  await expect(page.getByText('L3-D4 is 1 x ¾ on the page, but cloud is 2 x ¾, as it is cut.')).toBeVisible();
+  await page.getByRole('button', { name: 'Give it that size' }).click();
+  await page.getByRole('button', { name: 'cut a slice off' }).click();
+  await expect(page.getByText('but cloud is 2 x ½, as it is cut')).toBeVisible();
+  await page.getByRole('link', { name: 'Guide' }).click();
+  await expect(page.getByText('Cut cloud from Weather stickers in half from top to bottom')).toBeVisible();
+  await page.getByRole('link', { name: 'Stock' }).click();
+  await page
+    .getByRole('region', { name: 'Ready-made parts' })
+    .getByRole('button', { name: /^Weather stickers/ })
+    .click();
+  await expect(page.getByText('2 used: L3-D3, L3-D4; its left half is left')).toBeVisible();
+});
+
+test('a ready-made card lies under a photo, as large as it is', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/stock`);
+  const parts = page.getByRole('region', { name: 'Ready-made parts' });
+  await parts.getByRole('button', { name: /^Brass dots/ }).click();
+  await page.getByRole('button', { name: 'Size of dot' }).click();
+  await page.getByRole('button', { name: 'Colour of dot' }).click();
+  await page.getByRole('link', { name: 'Pages' }).click();
+  await page.getByRole('button', { name: 'P2, photo' }).click();
+  await page.getByLabel('Paper of mat of L1-P2').click();
+  await page.getByRole('option', { name: 'dot, Brass dots' }).click();
+  // 4 x 3 lies on a card of 4 x 6 turned: it is not smaller all round.
+  await measure(page, 'Width of L1-P2', '5');
+  await measure(page, 'Height of L1-P2', '3 1/2');
+  await page.getByRole('link', { name: 'Guide' }).click();
+  await expect(page.getByText('(6 x 4, dot from Brass dots): ½ shows left and right, ¼ above and below')).toBeVisible();
+});
+
+test('what can still be made is looked up, and made by a press', async ({ page, request }) => {
+  await freshKit(request);
+  await page.goto('/');
+  await page.getByRole('link', { name: 'What can still be made' }).click();
+  await expect(page.getByText(/layouts looked at/)).toBeVisible();
+  await page
+    .getByRole('button', { name: /Four tails/ })
+    .first()
+    .click();
+  await page.getByLabel('Size of the cards').fill('3 x 4');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('High Wind, front').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Make a kit of it' }).click();
+  await expect(page.getByRole('heading', { name: 'Four tails' })).toBeVisible();
+  await expect(page).toHaveURL(/four-tails-from-what-is-there/);
+});
+
 test('papers and parts are looked for in other kits and taken over', async ({ page, request }) => {
   await freshKit(request);
   await page.goto('/kits/a-year-of-bread/stock');

@@ -108,7 +108,7 @@ test('a face takes its colours from a picture, and the studio’s nearest papers
   await expect(page.locator('pattern image').first()).toBeAttached();
   await page.keyboard.press('Alt+1');
   // The pages have buttons of that name too.
-  await expect(page.getByRole('heading', { name: 'Stock' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Stock', exact: true })).toBeVisible();
   await page
     .getByRole('button', { name: /Chalk cardstock/ })
     .first()

@@ -25,11 +25,14 @@ public sealed record Studio(IReadOnlyDictionary<string, PaperThere> Papers, IRea
 /// <param name="Difference">How far apart their faces look, CIEDE2000, to a tenth.</param>
 public sealed record StandIn(string For, string Key, string Name, decimal Difference, Saying Says);
 
+/// <summary>Scraps of one size that are cut.</summary>
+public sealed record TakenScraps(Size Size, int Count);
+
 /// <summary>What a layout takes of one paper.</summary>
 /// <param name="For">The paper of the layout that it is cut for.</param>
-/// <param name="Scraps">The sizes of the scraps it is cut from.</param>
+/// <param name="Scraps">The scraps it is cut from.</param>
 /// <param name="IsCounted">Whether anybody counts its sheets; of the others as many as needed are taken for granted.</param>
-public sealed record TakenPaper(string For, string Key, string Name, int Sheets, IReadOnlyList<Size> Scraps, bool IsCounted);
+public sealed record TakenPaper(string For, string Key, string Name, int Sheets, IReadOnlyList<TakenScraps> Scraps, bool IsCounted);
 
 /// <summary>A layout that still comes out of what is there.</summary>
 /// <param name="Without">Sheets of parts of which there is not enough; the page is made without them.</param>
@@ -234,9 +237,12 @@ public static class StillMaking
             if (left.Count > 0)
                 return null;
             var used = cut.Where(p => p.From!.Number == scraps.Count).Sum(p => p.Times);
-            var taken = new List<Size>();
-            foreach (var pattern in cut.Where(p => p.From!.Number < scraps.Count))
-                taken.AddRange(Enumerable.Repeat(scraps[pattern.From!.Number].Size, pattern.Times));
+            List<TakenScraps> taken =
+            [
+                .. cut.Where(p => p.From!.Number < scraps.Count)
+                    .GroupBy(p => scraps[p.From!.Number].Size)
+                    .Select(g => new TakenScraps(g.Key, g.Sum(p => p.Times))),
+            ];
             var rest = scraps.Select((s, i) => s with { Count = s.Count - cut.Where(p => p.From!.Number == i).Sum(p => p.Times) });
             _there[there.Key] = (sheets - used, [.. rest.Where(s => s.Count > 0)]);
             return new(paper, there.Key, there.Paper.Name, used, taken, there.Sheets is not null);

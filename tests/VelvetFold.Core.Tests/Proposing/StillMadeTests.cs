@@ -41,7 +41,7 @@ public class StillMadeTests
         var made = Made(Page, There("plain", 1, "#112233"), There("other", 1, "#ddeeff", ("9", "12"), ("4", "5"), ("1", "1")))!;
         Assert.True(made.IsWhole);
         Assert.Equal([("plain", 1, 0), ("other", 0, 2)], made.Takes.Select(t => (t.Key, t.Sheets, t.Scraps.Count)));
-        Assert.Equal([S("4", "5"), S("9", "12")], made.Takes[1].Scraps);
+        Assert.Equal([new(S("4", "5"), 1), new(S("9", "12"), 1)], made.Takes[1].Scraps);
     }
 
     [Fact]
@@ -109,10 +109,10 @@ public class StillMadeTests
                         var own = there.Single(t => t.Key == taken.Key);
                         Assert.True(taken.Sheets <= own.Sheets);
                         Assert.All(
-                            taken.Scraps.CountBy(s => s),
-                            s => Assert.True(s.Value <= own.Scraps.Count(o => o.Size == s.Key), $"{s.Value} x {s.Key}")
+                            taken.Scraps,
+                            s => Assert.True(s.Count <= own.Scraps.Count(o => o.Size == s.Size), $"{s.Count} x {s.Size}")
                         );
-                        var paper = taken.Scraps.Aggregate(S("12", "12").Area * taken.Sheets, (sum, s) => sum + s.Area);
+                        var paper = taken.Scraps.Aggregate(S("12", "12").Area * taken.Sheets, (sum, s) => sum + s.Size.Area * s.Count);
                         Assert.True(paper >= pieces.Where(p => p.Paper == taken.For).Aggregate(Int128.Zero, (sum, p) => sum + p.Size.Area));
                     }
                     Assert.Equal(pieces.Select(p => p.Paper).Distinct().Order(), made.Takes.Select(t => t.For).Order());

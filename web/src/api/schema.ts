@@ -8977,10 +8977,16 @@ export interface components {
             name: string;
             /** Format: int32 */
             sheets: number;
-            /** @description The sizes of the scraps it is cut from. */
-            scraps: unknown[];
+            /** @description The scraps it is cut from. */
+            scraps: components["schemas"]["TakenScraps"][];
             /** @description Whether anybody counts its sheets; of the others as many as needed are taken for granted. */
             isCounted: boolean;
+        };
+        /** @description Scraps of one size that are cut. */
+        TakenScraps: {
+            size: components["schemas"]["Size"];
+            /** Format: int32 */
+            count: number;
         };
         /** @description A tally of one's own, as a table. */
         TallyEntry: {

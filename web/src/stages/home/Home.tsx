@@ -103,6 +103,9 @@ export function Home() {
       <LeafHead
         aside={
           <>
+            <Link to="/still" className="quiet">
+              What can still be made
+            </Link>
             <Link to="/outbox" className="quiet">
               Outbox
             </Link>

@@ -3,6 +3,7 @@ import { Choice } from '../../parts/Choice';
 import { sideOf, useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
+import { PartMark } from '../../parts/PartMark';
 import { Swatch } from '../../parts/Swatch';
 
 interface Props {
@@ -67,7 +68,11 @@ export function MatEditor({ label, piece, onChange }: Props) {
                 value={mat.card ? cardKey(mat.card) : (mat.paper ?? '')}
                 options={[
                   ...papers.map((p) => ({ value: p.id, name: p.name, mark: <Swatch paper={p} /> })),
-                  ...cards.map((card) => ({ value: cardKey(card), name: card.name })),
+                  ...cards.map((card) => ({
+                    value: cardKey(card),
+                    name: card.name,
+                    mark: <PartMark kit={kit} sheet={card.sheet} part={card.part} />,
+                  })),
                 ]}
                 onChange={(id) => {
                   const chosen = cards.find((c) => cardKey(c) === id);

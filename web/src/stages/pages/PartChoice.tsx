@@ -89,7 +89,7 @@ function PartCut({ label, use, onChange }: { label: string; use: PartUse; onChan
   return (
     <>
       <Choice
-        label={`How much of the part ${label} is`}
+        label={`How much of it ${label} is`}
         value={use.half ?? 'whole'}
         options={[{ value: 'whole', name: 'whole' }, ...sides.map((side) => ({ value: side, name: `its ${side} half` }))]}
         onChange={(half) => onChange({ ...use, half: half === 'whole' ? undefined : half })}

@@ -2,6 +2,7 @@ import type { Finding, Layout, Piece, PieceAnswer } from '../../api/client';
 import { FindingNote } from '../../parts/FindingNote';
 import { useKit } from '../../parts/kitContext';
 import { Measure } from '../../parts/Measure';
+import { PartMark } from '../../parts/PartMark';
 import { Swatch } from '../../parts/Swatch';
 import { kindName } from './kinds';
 import { PieceEditor } from './PieceEditor';
@@ -48,6 +49,7 @@ export function PieceRow({
   const mat = piece.opening?.mats?.at(-1);
   const paper = (kit.papers ?? []).find((p) => p.id === (piece.kind === 'photo' ? mat?.paper : piece.paper));
   const face = (piece.kind === 'photo' ? mat?.face : piece.face) ?? 'A';
+  const part = piece.kind === 'photo' ? mat?.card : piece.part;
   const label = `${layout.id}-${piece.id}`;
   const size = (side: 'width' | 'height') => (
     <Measure
@@ -90,6 +92,7 @@ export function PieceRow({
         </span>
         <span className="flex min-w-0 flex-1 items-center gap-2 text-[15px]">
           {paper && <Swatch paper={paper} face={face} />}
+          {part && <PartMark kit={kit} sheet={part.sheet} part={part.part} />}
           <span className="truncate" title={computed?.place}>
             {computed?.place}
           </span>
