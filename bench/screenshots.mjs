@@ -70,6 +70,15 @@ const pictures = {
       await page.goto(`${base}${kite}/ledger`);
     },
   ],
+  // Once the run is confirmed its sheets are promised, and other papers stand in.
+  still: [
+    '/still',
+    async (page) => {
+      await page.getByLabel('Size of the cards').fill('3 x 4');
+      await page.keyboard.press('Enter');
+      await page.getByText('Slate cardstock, front').waitFor();
+    },
+  ],
 };
 
 const folder = mkdtempSync(join(tmpdir(), 'velvet-pictures-'));
