@@ -25,6 +25,7 @@ public static class EyeCheck
         Balance.LooksLikeAPhoto,
         Balance.Tilted,
         Balance.FocalIsSmall,
+        Titles.Long,
     ];
 
     /// <summary>All that it says, each with a code that begins with eye-; nothing where the kit has it switched off.</summary>

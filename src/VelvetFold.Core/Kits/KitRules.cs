@@ -265,6 +265,8 @@ public static partial class KitRules
                 SizeFault(faults, size, $"{at}.parts[{i}].size");
             ColourFault(faults, part.Colour, $"{at}.parts[{i}].colour");
         }
+        if (sheet.Letter is { } letter)
+            SizeFault(faults, letter, $"{at}.letter");
         if (sheet.Kind == PartKind.ByLength && sheet.Length is not { IsPositive: true })
             faults.Add(new($"{at}.length", Saying.Of("fault.how-long-is-a", ("sheet", sheet.Name))));
     }

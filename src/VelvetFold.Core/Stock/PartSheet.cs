@@ -60,6 +60,10 @@ public sealed record PartSheet
     /// <summary>What is on it; empty for a roll.</summary>
     public IReadOnlyList<SheetPart> Parts { get; init; } = [];
 
+    /// <summary>How large a letter of it is, where none of its own says otherwise; only of letters. None where that is not
+    /// known.</summary>
+    public Size? Letter { get; init; }
+
     /// <summary>How long one roll is; only of what is counted by length.</summary>
     public Length? Length { get; init; }
 
@@ -81,6 +85,28 @@ public sealed record PartSheet
     /// <summary>Whether it goes into a kit whole, rather than being shared out between kits.</summary>
     [JsonIgnore]
     public bool IsWhole => Kind is PartKind.Stickers or PartKind.DieCuts or PartKind.Letters;
+
+    /// <summary>How long and how high a text set in these letters is, letter by letter, with a gap between them; a space is half a letter
+    /// wide. Null where the size of one is not known.</summary>
+    public Size? Set(string text, Length gap)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        var (width, height, before) = (Measures.Length.Zero, Measures.Length.Zero, false);
+        foreach (var c in text.Trim())
+        {
+            if (char.IsWhiteSpace(c))
+            {
+                width += Letter is { } usual ? usual.Width.Half : height.Half;
+                continue;
+            }
+            if ((Part(c.ToString())?.Size ?? Letter) is not { } size)
+                return null;
+            width += size.Width + (before ? gap : Measures.Length.Zero);
+            height = Measures.Length.Max(height, size.Height);
+            before = true;
+        }
+        return before ? new(width, height) : null;
+    }
 
     /// <summary>The part of that name, or null; letters are the same large and small where the sheet has only one of them.</summary>
     public SheetPart? Part(string? id) =>

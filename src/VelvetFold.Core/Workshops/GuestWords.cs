@@ -1,4 +1,5 @@
 using VelvetFold.Core.Counting;
+using VelvetFold.Core.Eye;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Stock;
@@ -25,7 +26,7 @@ public static class GuestWords
             : [.. (words ?? new Dictionary<string, LayoutWords>()).SelectMany(w => w.Value.Faults($"words.{w.Key}"))];
 
     /// <summary>The letters that a kit with a guest's words takes, counted against the sheets of one bag: a sentence for each sheet that
-    /// has too few of one, or none of it. Nothing where the designer's own words take as many.</summary>
+    /// has too few of one, or none of it, and for each text that is longer than its place. Nothing where the designer's own words take as many.</summary>
     /// <param name="kit">As designed.</param>
     /// <param name="own">With the guest's words.</param>
     public static IReadOnlyList<Saying> Letters(Kit kit, Kit own)
@@ -55,6 +56,23 @@ public static class GuestWords
                     )
             );
         }
+        foreach (var layout in own.Layouts)
+        foreach (var piece in layout.Pieces)
+            if (
+                Titles.Set(own, piece) is var (sheet, text, set)
+                && (set.Width > piece.Size.Longer || set.Height > piece.Size.Shorter)
+                && kit.Layout(layout.Id)?.Piece(piece.Id)?.Part != piece.Part
+            )
+                says.Add(
+                    Saying.Of(
+                        "fit.words-too-long",
+                        ("text", text),
+                        ("sheet", sheet.Name),
+                        ("length", own.Reading().Format(set.Width)),
+                        ("label", layout.Label(piece)),
+                        ("room", own.Reading().Format(piece.Size.Longer))
+                    )
+                );
         return says;
     }
 }

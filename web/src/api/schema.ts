@@ -7813,6 +7813,7 @@ export interface components {
             kind?: components["schemas"]["PartKind"];
             /** @description What is on it; empty for a roll. */
             parts?: components["schemas"]["SheetPart"][];
+            letter?: null | components["schemas"]["Size"];
             length?: null | components["schemas"]["Length"];
             /**
              * Format: int32

@@ -81,6 +81,8 @@ export function PartEditor({ sheet, count, used, onChange, onRemove }: Props) {
             onChange={(text) => onChange({ ...sheet, parts: lettersToParts(text) })}
             className="w-full"
           />
+          <span className="text-soft">One letter</span>
+          <LetterSize sheet={sheet} onChange={(letter) => onChange({ ...sheet, letter })} />
         </>
       )}
       {(kind === 'stickers' || kind === 'die-cuts' || kind === 'loose') && (
@@ -212,5 +214,40 @@ function PartLook({ part, onChange }: { part: Part; onChange: (look: Partial<Par
         </button>
       )}
     </>
+  );
+}
+
+/** How large a letter is: by that a title is held against its ground. */
+function LetterSize({ sheet, onChange }: { sheet: PartSheet; onChange: (letter: PartSheet['letter']) => void }) {
+  const { kit } = useKit();
+  const letter = sheet.letter;
+  if (!letter)
+    return (
+      <button
+        type="button"
+        className="quiet justify-self-start"
+        onClick={() => onChange({ width: inUnit(kit, '3/4', '20'), height: inUnit(kit, '1', '25') })}
+      >
+        say how large, so that titles are measured
+      </button>
+    );
+  return (
+    <span className="flex items-baseline gap-1">
+      <Measure
+        align="left"
+        label={`Width of a letter of ${sheet.name}`}
+        value={letter.width}
+        onChange={(width) => onChange({ ...letter, width })}
+      />
+      <span className="text-soft">wide</span>
+      <OptionalMeasure
+        label={`Height of a letter of ${sheet.name}`}
+        value={letter.height}
+        first={letter.height}
+        offer=""
+        onChange={(height) => onChange(height === undefined ? undefined : { ...letter, height })}
+      />
+      <span className="text-soft">high</span>
+    </span>
   );
 }
