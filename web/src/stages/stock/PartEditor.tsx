@@ -240,14 +240,21 @@ function LetterSize({ sheet, onChange }: { sheet: PartSheet; onChange: (letter: 
         onChange={(width) => onChange({ ...letter, width })}
       />
       <span className="text-soft">wide</span>
-      <OptionalMeasure
+      <Measure
+        align="left"
         label={`Height of a letter of ${sheet.name}`}
         value={letter.height}
-        first={letter.height}
-        offer=""
-        onChange={(height) => onChange(height === undefined ? undefined : { ...letter, height })}
+        onChange={(height) => onChange({ ...letter, height })}
       />
       <span className="text-soft">high</span>
+      <button
+        type="button"
+        className="quiet"
+        aria-label={`Letters of ${sheet.name}: size not known`}
+        onClick={() => onChange(undefined)}
+      >
+        not known
+      </button>
     </span>
   );
 }
