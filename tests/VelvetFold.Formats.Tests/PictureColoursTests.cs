@@ -18,7 +18,8 @@ public class PictureColoursTests
         float degrees = 0,
         SKColor? light = null,
         bool shade = false,
-        bool balance = false
+        bool balance = false,
+        float border = 0
     )
     {
         using var surface = SKSurface.Create(new SKImageInfo(1200, 1200));
@@ -27,6 +28,19 @@ public class PictureColoursTests
         canvas.RotateDegrees(degrees, 600, 600);
         draw(canvas);
         canvas.ResetMatrix();
+        if (border > 0)
+            canvas.DrawRect(
+                border / 2,
+                border / 2,
+                1200 - border,
+                1200 - border,
+                new SKPaint
+                {
+                    Color = SKColors.White,
+                    Style = SKPaintStyle.Stroke,
+                    StrokeWidth = border,
+                }
+            );
         if (light is { } cast)
             canvas.DrawRect(0, 0, 1200, 1200, new SKPaint { Color = cast, BlendMode = SKBlendMode.Multiply });
         if (shade)
@@ -145,5 +159,35 @@ public class PictureColoursTests
         double Chroma(PictureLook look) => look.Colours.Max(c => Colours.LabOf(c.Colour).Chroma);
         Assert.True(Chroma(Taken(Draw, light: warm)) > 20);
         Assert.True(Chroma(Taken(Draw, light: warm, balance: true)) < 6);
+    }
+
+    // A sheet that is no grey on average, in warm light: by a white border it is read as it is, by the grey world it is not.
+    [Fact]
+    public void A_white_border_tells_the_light_better_than_the_average_does()
+    {
+        void Draw(SKCanvas canvas)
+        {
+            canvas.Clear(Coral);
+            Stripes(canvas, Cream, 120, 40);
+        }
+        var warm = new SKColor(255, 226, 178);
+        var by = Taken(Draw, light: warm, balance: true, border: 90);
+        Assert.Equal(LightReference.WhiteBorder, by.Balance);
+        Near(Coral, by, 6);
+        Near(Cream, by, 6);
+        Assert.DoesNotContain(by.Colours, c => Colours.Difference(c.Colour, "#ffffff") < 5);
+        var without = Taken(Draw, light: warm, balance: true);
+        Assert.Equal(LightReference.GreyOnAverage, without.Balance);
+        Assert.DoesNotContain(without.Colours, c => Colours.Difference(c.Colour, "#d8583a") < 12);
+        Assert.Null(Taken(Draw, light: warm, border: 90).Balance);
+    }
+
+    // A plain white sheet has no border, nor one whose edge is dark or printed.
+    [Fact]
+    public void What_has_no_white_border_is_balanced_by_its_average()
+    {
+        Assert.Equal(LightReference.GreyOnAverage, Taken(c => c.Clear(SKColors.White), balance: true).Balance);
+        Assert.Equal(LightReference.GreyOnAverage, Taken(c => Stripes(c, Navy, 120, 60), balance: true).Balance);
+        Assert.Equal(LightReference.GreyOnAverage, Taken(c => c.Clear(Navy), balance: true).Balance);
     }
 }

@@ -98,6 +98,11 @@ test('a face takes its colours from a picture, and the studio’s nearest papers
   await expect(page.getByText(/Looks like stripe: #f[0-9a-f]{5} 60 %/)).toBeVisible();
   await expect(page.getByLabel('Print of Face A of Chalk cardstock')).toHaveText(/stripe/);
 
+  await page.getByRole('button', { name: 'take out the cast of the light' }).click();
+  await expect(page.getByText('The light is taken for grey on average.')).toBeVisible();
+  await page.getByRole('button', { name: 'leave the light as it was' }).click();
+  await expect(page.getByText(/Looks like stripe: #f[0-9a-f]{5} 60 %/)).toBeVisible();
+
   // Kept with the studio, it stands in place of the drawn print, on the sheet and on the pages, until that is not wished any more.
   await page.getByRole('button', { name: 'Keep this picture' }).click();
   const shown = page.getByRole('checkbox', { name: 'Show it in place of the drawn print' });

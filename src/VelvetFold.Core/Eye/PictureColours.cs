@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
@@ -10,7 +11,27 @@ public sealed record PictureColour(string Colour, double Share);
 /// <param name="Colours">Up to six, the ground first.</param>
 /// <param name="Along">Of a stripe: the axis its lines run along.</param>
 /// <param name="Motif">How far a motif returns, where the size of what is pictured is known; to some percent.</param>
-public sealed record PictureLook(IReadOnlyList<PictureColour> Colours, PrintKind Print, Axis? Along, Length? Motif);
+/// <param name="Balance">By what the light's cast was taken out; none where it was left.</param>
+public sealed record PictureLook(
+    IReadOnlyList<PictureColour> Colours,
+    PrintKind Print,
+    Axis? Along,
+    Length? Motif,
+    LightReference? Balance = null
+);
+
+/// <summary>By what the cast of the light in a picture is told.</summary>
+[JsonConverter(typeof(TextEnum<LightReference>))]
+public enum LightReference
+{
+    /// <summary>The picture is taken for grey on average (grey world).</summary>
+    [JsonStringEnumMemberName("grey-on-average")]
+    GreyOnAverage,
+
+    /// <summary>A white border round the paper; it is no part of what is read.</summary>
+    [JsonStringEnumMemberName("white-border")]
+    WhiteBorder,
+}
 
 /// <summary>Reads the colours of a picture with their shares, and the kind of its print.</summary>
 public static class PictureColours
@@ -31,13 +52,27 @@ public static class PictureColours
     /// <summary>Reads a picture.</summary>
     /// <param name="pixels">Red, green, blue of each pixel as 0xRRGGBB, row by row.</param>
     /// <param name="sheet">The size of what is pictured; none where it is not known.</param>
-    /// <param name="balance">Whether the light is taken for grey on average: its cast is taken out (grey world).</param>
+    /// <param name="balance">Whether the cast of the light is taken out: by a white border round the paper where there is one, else by
+    /// taking the picture for grey on average (grey world).</param>
     public static PictureLook Read(int width, int height, IReadOnlyList<int> pixels, Size? sheet = null, bool balance = false)
     {
         ArgumentNullException.ThrowIfNull(pixels);
         if (width < 1 || height < 1 || pixels.Count != width * height)
             throw new ArgumentException($"{pixels.Count} pixels are not {width} x {height}.", nameof(pixels));
-        var scale = balance ? Cast(pixels) : (1, 1, 1);
+        if (balance && WhiteBorder.Of(width, height, pixels) is { } border)
+            return Read(border.Width, border.Height, border.Inside, sheet, border.Scale, LightReference.WhiteBorder);
+        return Read(width, height, pixels, sheet, balance ? Cast(pixels) : (1, 1, 1), balance ? LightReference.GreyOnAverage : null);
+    }
+
+    private static PictureLook Read(
+        int width,
+        int height,
+        IReadOnlyList<int> pixels,
+        Size? sheet,
+        (double, double, double) scale,
+        LightReference? reference
+    )
+    {
         var buckets = Buckets(pixels, scale);
         var centres = Centres(buckets);
         var of = buckets.ToDictionary(b => b.Key, b => Nearest(centres, b.Value.Lab));
@@ -54,7 +89,7 @@ public static class PictureColours
             ink[i] = of[KeyOf(Balanced(pixels[i], scale))] != order[0];
         var (print, along) = Kind(width, height, ink, 1 - shares[order[0]]);
         var motif = sheet is { } size && print != PrintKind.Solid ? Motif(width, height, ink, size) : null;
-        return new(print == PrintKind.Solid ? [.. colours.Take(1)] : [.. colours.Take(Most)], print, along, motif);
+        return new(print == PrintKind.Solid ? [.. colours.Take(1)] : [.. colours.Take(Most)], print, along, motif, reference);
     }
 
     private sealed record Bucket(Lab Lab, int Count, long R, long G, long B);

@@ -7281,6 +7281,8 @@ export interface components {
          * @enum {unknown}
          */
         LengthUnit: "in" | "mm";
+        /** @enum {unknown} */
+        LightReference: "grey-on-average" | "white-border";
         /** @description Where a measure line cannot be read: line and column from 1, a sentence, and what might have been meant. */
         LineFault: {
             /** Format: int32 */
@@ -7907,6 +7909,7 @@ export interface components {
             print: components["schemas"]["PrintKind"];
             along: null | components["schemas"]["Axis"];
             motif: null | components["schemas"]["Length"];
+            balance?: null | components["schemas"]["LightReference"];
         };
         /** @description What is said of a picture, as in a photo line: 4 x 6 whole focal. */
         PictureSaid: {

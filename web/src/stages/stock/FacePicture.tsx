@@ -11,16 +11,21 @@ interface Props {
   onChange: (face: Face) => void;
 }
 
+const balanced = {
+  'grey-on-average': 'The light is taken for grey on average.',
+  'white-border': 'The light is told by the white border.',
+} as const;
+
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** Takes a face's colours, its print and the size of its motif from a picture of the sheet; a proposal, corrected by hand beside it. */
 export function FacePicture({ label, paper, face, name, onChange }: Props) {
   const file = useRef<HTMLInputElement>(null);
   const read = useMutation({
-    mutationFn: async (picture: File) =>
+    mutationFn: async ({ picture, balance }: { picture: File; balance: boolean }) =>
       unwrap(
         await api.POST('/api/compute/colours', {
-          params: { query: { width: paper.size.width, height: paper.size.height } },
+          params: { query: { width: paper.size.width, height: paper.size.height, balance } },
           body: picture as unknown as string,
           bodySerializer: (body) => body as unknown as BodyInit,
           headers: { 'Content-Type': picture.type || 'application/octet-stream' },
@@ -51,7 +56,7 @@ export function FacePicture({ label, paper, face, name, onChange }: Props) {
         tabIndex={-1}
         onChange={(event) => {
           const picture = event.currentTarget.files?.[0];
-          if (picture) read.mutate(picture);
+          if (picture) read.mutate({ picture, balance: false });
           event.currentTarget.value = '';
         }}
       />
@@ -60,11 +65,19 @@ export function FacePicture({ label, paper, face, name, onChange }: Props) {
       </button>
       {read.data && (
         <span role="status" className="basis-full text-[14px] text-soft">
-          Looks like {read.data.print}: {read.data.colours.map((c) => `${c.colour} ${percent(c.share)}`).join(', ')}. Correct it
-          by hand where it is wrong.
+          Looks like {read.data.print}: {read.data.colours.map((c) => `${c.colour} ${percent(c.share)}`).join(', ')}.{' '}
+          {read.data.balance && balanced[read.data.balance]} Correct it by hand where it is wrong.{' '}
+          <button
+            type="button"
+            className="quiet"
+            disabled={read.isPending}
+            onClick={() => read.mutate({ picture: read.variables.picture, balance: !read.variables.balance })}
+          >
+            {read.variables.balance ? 'leave the light as it was' : 'take out the cast of the light'}
+          </button>
         </span>
       )}
-      <KeptPicture label={label} paper={paper.id} face={name} taken={read.data ? read.variables : undefined} />
+      <KeptPicture label={label} paper={paper.id} face={name} taken={read.data ? read.variables.picture : undefined} />
       {read.error && (
         <span role="alert" className="basis-full text-[14px] text-rust">
           {read.error.message}
