@@ -118,7 +118,9 @@ test('a face takes its colours from a picture, and the studio’s nearest papers
     .getByRole('button', { name: /Chalk cardstock/ })
     .first()
     .click();
-  await shown.uncheck();
+  // It is told by the server: not at once.
+  await shown.click();
+  await expect(shown).not.toBeChecked();
   await expect(sheet).toHaveCount(0);
   await page.getByRole('button', { name: 'Erase the picture' }).click();
   await page.getByRole('button', { name: 'Erase it?' }).click();
