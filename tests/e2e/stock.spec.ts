@@ -110,9 +110,10 @@ test('a face takes its colours from a picture, and the studio’s nearest papers
   const sheet = page.getByRole('img', { name: /^Face A of Chalk cardstock/ }).locator('pattern image');
   await expect(sheet).toHaveCount(1);
   await page.keyboard.press('Alt+2');
+  await expect(page.getByRole('heading', { name: 'Up on the dune' })).toBeVisible();
   await expect(page.locator('pattern image').first()).toBeAttached();
   await page.keyboard.press('Alt+1');
-  // The pages have buttons of that name too.
+  // The pages have buttons of that name too, and the row that was open here is closed again.
   await expect(page.getByRole('heading', { name: 'Stock', exact: true })).toBeVisible();
   await page
     .getByRole('button', { name: /Chalk cardstock/ })
