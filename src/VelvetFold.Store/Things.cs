@@ -230,13 +230,16 @@ public sealed class Things(StudioContext context)
                 && Parts(b.Description) is var q
                 && p.Kind == q.Kind
                 && p.Length == q.Length
-                && p.Parts.SequenceEqual(q.Parts);
+                && p.Parts.Select(Named).SequenceEqual(q.Parts.Select(Named));
         return Paper(a.Description) is var x
             && Paper(b.Description) is var y
             && x.Size == y.Size
             && x.FaceA == y.FaceA
             && x.FaceB == y.FaceB;
     }
+
+    // Sizes and colours may be known in one kit and not in the other.
+    private static (string, int, string?) Named(SheetPart part) => (part.Id, part.Count, part.Layout);
 
     internal static Paper Paper(string description) => JsonSerializer.Deserialize<Paper>(description, JsonText.In(LengthUnit.Inch))!;
 
