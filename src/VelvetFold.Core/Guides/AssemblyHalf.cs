@@ -219,7 +219,8 @@ internal sealed partial class AssemblyHalf(
                     )
                 );
         }
-        if (labels.Count == 0)
+        // Of a sheet that is not there, or is not halved, nothing can be said; findings tell it.
+        if (sentences.Count == 0)
             return;
         Add(StepKind.ByHand, Phrase.Join(" ", sentences), labels, Symbol.ByHand);
         draft.Complete(s => s with { Why = _words.Say("why.hand").Text });

@@ -224,6 +224,8 @@ internal static class StillEndpoints
             return Problems.Of(409, "problem.no-longer-comes-out", ("layout", layout.Name), ("kit", from.Kit.Name));
         var (kit, keys) = KitOf(there, from, layout, made);
         var stored = await shelf.AddAsync(kit, cancel, books: false);
+        // From here on it is made whole, or not at all, whether or not anybody still waits for it.
+        cancel = CancellationToken.None;
         var own = await things.AllNumbersAsync(cancel);
         foreach (var (isPaper, id, key) in keys)
             if (
@@ -231,11 +233,13 @@ internal static class StillEndpoints
                 && !await things.JoinAsync(own[(stored.Id, isPaper, id)], thing, cancel)
             )
             {
-                await shelf.RemoveAsync(stored.Slug, stored.Revision, CancellationToken.None);
+                await shelf.RemoveAsync(stored.Slug, stored.Revision, cancel);
                 return Problems.Of(409, "problem.is-not-the-same-thing", ("name", isPaper ? kit.Paper(id)!.Name : kit.PartSheet(id)!.Name));
             }
         stored = (await shelf.FindAsync(stored.Slug, null, cancel))!;
-        await StockBookEndpoints.PromiseAsync(stored, kits: 1, key: null, book, memory, cancel);
+        var booked = await StockBookEndpoints.PromiseAsync(stored, kits: 1, key: null, book, memory, cancel);
+        if (booked.Outcome != BookingOutcome.Done)
+            throw new InvalidOperationException($"What {stored.Slug} takes could not be promised to it: {booked.Outcome}.");
         return KitEndpoints.Created(context, (await shelf.FindAsync(stored.Slug, null, cancel))!);
     }
 
@@ -264,7 +268,7 @@ internal static class StillEndpoints
             map[taken.For] = "";
         var into = from.Kit with
         {
-            Name = Named($"{layout.Name}, from what is there"),
+            Name = Named(Saying.Of("proposal.from-what-is-there", ("layout", layout.Name)).ToString()),
             Kits = 1,
             Papers = papers,
             Parts = [],

@@ -144,4 +144,9 @@ public class HalvesTests
             f => f.Path == "layouts[0].pieces[1].part.slice.off"
         );
     }
+
+    // The sheet is told by a finding; a step without words would be one that nobody can do.
+    [Fact]
+    public void A_half_of_a_sheet_that_is_not_there_makes_no_step_without_words() =>
+        Assert.All(Written.Of(With(Sun("D1", Edge.Left)) with { Parts = [] }).Steps, s => Assert.NotEmpty(s.Text));
 }
