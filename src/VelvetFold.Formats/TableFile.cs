@@ -61,13 +61,28 @@ public static class TableFile
                         ]
                 ),
                 .. counts.Photos.Select(p =>
-                    (object?[])["photo", "", "", exact.Format(p.Size.Width), exact.Format(p.Size.Height), p.PerKit, p.Total, "", ""]
+                    (object?[])
+                        [
+                            "photo",
+                            Bordered(exact, p.Border),
+                            "",
+                            exact.Format(p.Size.Width),
+                            exact.Format(p.Size.Height),
+                            p.PerKit,
+                            p.Total,
+                            "",
+                            "",
+                        ]
                 ),
                 .. counts.Sheets.Select(s => (object?[])["sheet", kit.Paper(s.Paper)?.Name, "", "", "", s.PerKit, s.Total, "", ""]),
                 .. counts.Parts.Select(p => (object?[])["parts", kit.PartSheet(p.Sheet)?.Name, "", "", "", p.PerKit, p.Total, p.Spare, ""]),
             ]
         );
     }
+
+    // Photos have no name; those with a white border are told apart by it.
+    private static string Bordered(LengthPattern pattern, Length? border) =>
+        border is { } width ? $"white border {pattern.Format(width)}" : "";
 
     /// <summary>What to buy.</summary>
     public static string Shopping(Kit kit, CountsAnswer answer)
@@ -259,7 +274,7 @@ public static class TableFile
             return ([], faults);
         var ours = answer
             .Counts.ByPiece.Select(p => (Key("piece", kit.Paper(p.Paper)?.Name ?? p.Paper, p.Face.ToString(), p.Size), p.Total))
-            .Concat(answer.Counts.Photos.Select(p => (Key("photo", "", "", p.Size), p.Total)))
+            .Concat(answer.Counts.Photos.Select(p => (Key("photo", Bordered(reading, p.Border), "", p.Size), p.Total)))
             .Concat(answer.Counts.Sheets.Select(s => (Key("sheet", kit.Paper(s.Paper)?.Name ?? s.Paper, "", null), s.Total)))
             .Concat(answer.Counts.Parts.Select(p => (Key("parts", kit.PartSheet(p.Sheet)?.Name ?? p.Sheet, "", null), p.Total)))
             .GroupBy(c => c.Item1)

@@ -10,7 +10,10 @@ namespace VelvetFold.Core.Counting;
 public sealed record PieceCount(string Paper, SheetFace Face, Size Size, int PerKit, int Total, int Spare, IReadOnlyList<string> Labels);
 
 /// <summary>Photos of one size, as they are brought.</summary>
-public sealed record PhotoCount(Size Size, int PerKit, int Total);
+/// <param name="Border">The white border printed with them; none where they are printed to their edges.</param>
+/// <param name="Order">The size they are ordered at: their own, or the smallest that prints come in and they can be trimmed from; none
+/// where none is as large.</param>
+public sealed record PhotoCount(Size Size, int PerKit, int Total, Length? Border, Size? Order);
 
 /// <summary>Sheets of one paper: needed, on hand (none where that is not limited), and how many are missing.</summary>
 /// <param name="KitsPossible">How many kits the free sheets give: exactly, by the plans of fewer kits, where they are short; else at
@@ -68,8 +71,14 @@ public static class PieceCounts
         var photos = layouts
             .SelectMany(l => l.Pieces)
             .Where(p => p.Piece.HasPrint)
-            .GroupBy(p => p.Piece.Size)
-            .Select(g => new PhotoCount(g.Key, g.Count(), g.Count() * kits));
+            .GroupBy(p => (p.Piece.Size, p.Piece.Opening!.Border))
+            .Select(g => new PhotoCount(
+                g.Key.Size,
+                g.Count(),
+                g.Count() * kits,
+                g.Key.Border,
+                StandardSizes.OrderFor(g.Key.Size, kit.Unit, kit.Prints)
+            ));
         var sheets = kit
             .Papers.Where(p => each.For(p.Id) is not null || run.Sheets(p.Id) > 0)
             .Select(p => Sheets(work, p, each.For(p.Id)?.SheetsUsed ?? 0, run));

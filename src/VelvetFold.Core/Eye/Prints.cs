@@ -35,10 +35,10 @@ internal static class Prints
         }
     }
 
-    /// <summary>A photo straight on a busy print, without a mat between.</summary>
+    /// <summary>A photo straight on a busy print, without a mat or a white border between.</summary>
     public static IEnumerable<Finding> PhotoOnPrint(Kit kit, SeenPage page)
     {
-        foreach (var thing in page.Things.Where(t => t.IsPhoto && t.Placed.MatBoxes.Count == 0))
+        foreach (var thing in page.Things.Where(t => t.IsPhoto && t.Placed.MatBoxes.Count == 0 && t.Placed.Piece.Opening?.Border is null))
         {
             var busy = page.Around(thing).Where(a => a.On.Face is { IsBusy: true }).ToList();
             if (busy.Count == 0 || busy.Sum(a => a.Share) < EyeLimits.EdgeShare)

@@ -20,7 +20,7 @@ internal sealed partial class Evaluator
             tally.Fault(() => Saying.Of("fit.why.original", ("photo", photo.Id), ("opening", Label(on)), ("size", Size(seen))));
             return;
         }
-        var (crop, smaller) = Loss(brought, seen);
+        var (crop, smaller) = Loss(photo, seen);
         if (crop > CropMost || (!photo.MayLose && crop > CropFree))
             tally.Fault(() => Saying.Of("fit.why.no-crop", ("photo", photo.Id), ("opening", Label(on)), ("share", Percent(crop))));
         else if (crop > CropFree)
@@ -39,6 +39,13 @@ internal sealed partial class Evaluator
             tally.Take(LittleSmaller, () => Saying.Of("fit.why.printed", ("photo", photo.Id), ("size", Size(seen))));
     }
 
+    /// <summary>The share of a photo that the shape of a place takes, and by how much of its area it is printed smaller. Its white border
+    /// is as wide at any size, and nothing of it counts as lost.</summary>
+    public static (double Crop, double Smaller) Loss(GuestPhoto photo, Size seen) =>
+        photo.Border is not { } border ? Loss(photo.Size, seen)
+        : photo.Size.Grown(-border) is { } brought && seen.Grown(-border) is { } left ? Loss(brought, left)
+        : (1, 0);
+
     /// <summary>The share of a photo that the shape of a place takes, and by how much of its area it is printed smaller.</summary>
     public static (double Crop, double Smaller) Loss(Size brought, Size seen)
     {
@@ -53,7 +60,7 @@ internal sealed partial class Evaluator
     {
         if (FacesOut(photo, on, side))
             tally.Take(FacingOut, () => Saying.Of("fit.the-people-in-look", ("photo", Named(photo))));
-        if (photo.BlackAndWhite && Swallows(on, things) is { } mat)
+        if (photo is { BlackAndWhite: true, Border: null } && Swallows(on, things) is { } mat)
             tally.Take(Swallowed, () => Saying.Of("fit.is-black-and-white", ("photo", photo.Id), ("mat", mat)));
     }
 

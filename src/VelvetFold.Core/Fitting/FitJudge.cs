@@ -75,7 +75,7 @@ public static class FitJudge
             on.Role == PageRole.Pocket
                 ? 0
                 : Math.Round(
-                    (decimal)Math.Max(0, Evaluator.Loss(photo.Size, photo.MayLose ? on.Piece.Size : on.Print?.Size ?? on.Piece.Size).Crop),
+                    (decimal)Math.Max(0, Evaluator.Loss(photo, photo.MayLose ? on.Piece.Size : on.Print?.Size ?? on.Piece.Size).Crop),
                     3
                 );
     }

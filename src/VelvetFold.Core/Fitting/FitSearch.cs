@@ -200,8 +200,10 @@ public static partial class FitSearch
             var photo = photos.First(p => p.Id == place.Photo);
             OpeningChange Of(OpeningMove move, string? with = null) =>
                 new(layoutId, place.Opening[(layoutId.Length + 1)..], move, With: with, Photos: [photo.Id]);
-            if (photo.Faces is { } faces && FacesOf(kit, fit, Of(OpeningMove.Faces)) != faces)
+            if (photo.Faces is { } faces && OpeningOf(kit, fit, Of(OpeningMove.Faces))?.Faces != faces)
                 fit = With(kit, fit, Of(OpeningMove.Faces, faces.Word()));
+            if (photo.Border is { } border && OpeningOf(kit, fit, Of(OpeningMove.Border))?.Border != border)
+                fit = With(kit, fit, Of(OpeningMove.Border) with { Gutter = border });
             if (photo.Later)
                 fit = With(
                     kit,
@@ -213,8 +215,8 @@ public static partial class FitSearch
         return fit;
     }
 
-    private static Edge? FacesOf(Kit kit, Fit fit, OpeningChange of) =>
-        Adaptation.Apply(kit, fit.Changes).Layout(of.Layout)?.Piece(of.Piece)?.Opening?.Faces;
+    private static PhotoOpening? OpeningOf(Kit kit, Fit fit, OpeningChange of) =>
+        Adaptation.Apply(kit, fit.Changes).Layout(of.Layout)?.Piece(of.Piece)?.Opening;
 
     private static Fit With(Kit kit, Fit fit, OpeningChange change, Saying? says = null) =>
         Adaptation.Unknown(kit, [.. fit.Changes, change]).Count > 0

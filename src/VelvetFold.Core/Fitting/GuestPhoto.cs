@@ -44,6 +44,9 @@ public sealed record GuestPhoto
 
     public bool BlackAndWhite { get; init; }
 
+    /// <summary>The width of the white border that it was printed with, within its size; none where none was said.</summary>
+    public Length? Border { get; init; }
+
     /// <summary>Whether it is not printed yet: a placeholder card holds its place.</summary>
     public bool Later { get; init; }
 

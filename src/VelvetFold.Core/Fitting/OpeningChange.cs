@@ -102,6 +102,10 @@ public enum OpeningMove
     [JsonStringEnumMemberName("faces")]
     Faces,
 
+    /// <summary>Its photo is printed with a white border of another width.</summary>
+    [JsonStringEnumMemberName("border")]
+    Border,
+
     /// <summary>The guest's own words take the place of the designer's.</summary>
     [JsonStringEnumMemberName("words")]
     Words,
@@ -113,7 +117,7 @@ public sealed record Offset(Length Across, Length Down);
 /// <summary>One change to a layout for one guest.</summary>
 /// <param name="Piece">The opening; of a shift any piece, of what is added its new id; empty where the whole layout is meant.</param>
 /// <param name="Rows">Split: into how many rows, 1 to 4, and <paramref name="Columns"/>.</param>
-/// <param name="Gutter">Split: the gap between the new openings. Reveal: how much of the outer mat shows.</param>
+/// <param name="Gutter">Split: the gap between the new openings. Reveal: how much of the outer mat shows. Border: how wide it is.</param>
 /// <param name="With">Join: the id of the neighbour, to the right or below. Add: the opening it is matted like. One page, mirror: left
 /// or right. Faces: left, right, top or bottom. Paper, patch: the paper and face, as in sand B; of a patch none where it is the opening's own ready-made card. Part: the sheet and
 /// the part on it, as in shapes S3.</param>

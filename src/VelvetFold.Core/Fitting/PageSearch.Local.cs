@@ -38,7 +38,7 @@ internal sealed partial class PageSearch
     {
         if (photo.OneOfAKind && stock != photo.Size)
             return Broken;
-        var (crop, smaller) = Evaluator.Loss(photo.Size, stock);
+        var (crop, smaller) = Evaluator.Loss(photo, stock);
         var cost =
             crop > CropMost || (!photo.MayLose && crop > CropFree) ? Broken
             : crop > CropFree ? Crop * (crop - CropFree)

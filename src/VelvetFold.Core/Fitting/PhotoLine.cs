@@ -20,7 +20,7 @@ public sealed record PhotosRead(IReadOnlyList<GuestPhoto> Photos, IReadOnlyList<
 /// Photos said in one line: <c>2 of 4 x 6, 3 x 4 whole, 5 x 7 once focal, 4 x 3 left</c>. The first measure is the width as the photo
 /// lies. <c>whole</c>: nothing may be cropped; <c>once</c>: one of a kind;
 /// <c>focal</c>: the eye should meet it first; <c>left</c>, <c>right</c>: where the people look; <c>bw</c>: black and white;
-/// <c>later</c>: not printed yet; <c>room left</c>, <c>right</c>, <c>above</c> or <c>below</c>: which half is empty;
+/// <c>later</c>: not printed yet; <c>border 1/4</c>: with a white border so wide; <c>room left</c>, <c>right</c>, <c>above</c> or <c>below</c>: which half is empty;
 /// <c>faces left</c>, <c>right</c>, <c>above</c> or <c>below</c>: where nothing is trimmed off. They are
 /// told in the order of the story. A bar parts stories: <c>3 of 3 x 4 | 3 of 4 x 3</c>. <c>one page</c> and <c>flap is fine</c> are wishes.
 /// </summary>
@@ -68,6 +68,12 @@ public static partial class PhotoLine
                 faults.Add(new(i, Saying.Of("fit.cannot-be-sizes-are", ("entry", entry))));
                 continue;
             }
+            var border = Border(match, pattern, size);
+            if (border.Fault is { } unfit)
+            {
+                faults.Add(new(i, unfit));
+                continue;
+            }
             var words = match.Groups["words"].Captures.Select(c => c.Value.Trim().ToLowerInvariant()).ToHashSet();
             for (var n = 0; n < read.Count; n++)
                 photos.Add(
@@ -82,6 +88,7 @@ public static partial class PhotoLine
                         Focal = words.Contains("focal"),
                         BlackAndWhite = words.Contains("bw"),
                         Later = words.Contains("later"),
+                        Border = border.Width,
                         Room = Side(words, "room"),
                         Faces = Side(words, "faces"),
                         Facing =
@@ -93,6 +100,21 @@ public static partial class PhotoLine
         }
         return faults.Count > 0 ? new([], faults, wishes) : new(photos, [], wishes);
     }
+
+    private static (Length? Width, Saying? Fault) Border(Match entry, LengthPattern pattern, Size size)
+    {
+        if (entry.Groups["border"] is not { Success: true } said)
+            return (null, null);
+        var read = pattern.Parse(said.Value.Trim());
+        if (read.Fault is { } fault)
+            return (null, Saying.Of("fit.in-entry", ("entry", entry.Value), ("says", fault.Says)));
+        return IsBorder(read.OrThrow(), size)
+            ? (read.OrThrow(), null)
+            : (null, Saying.Of("fit.border-leaves-nothing", ("entry", entry.Value)));
+    }
+
+    /// <summary>Whether a white border of that width leaves something of a photo of that size.</summary>
+    public static bool IsBorder(Length width, Size size) => width.IsPositive && width * 2 < size.Shorter;
 
     private static Edge? Side(HashSet<string> words, string of) =>
         Sides.Where(s => words.Contains($"{of} {s.Key}")).Select(s => (Edge?)s.Value).FirstOrDefault();
@@ -109,7 +131,9 @@ public static partial class PhotoLine
         };
 
     [GeneratedRegex(
-        "^" + CountedSize.Written + @"(?:\s+(?<words>whole|once|focal|bw|later|(?:room|faces) (?:left|right|above|below)|left|right))*$",
+        "^"
+            + CountedSize.Written
+            + @"(?:\s+(?<words>whole|once|focal|bw|later|(?:room|faces) (?:left|right|above|below)|left|right)|\s+(?:white\s+)?border\s+(?<border>.+?))*$",
         RegexOptions.IgnoreCase
     )]
     private static partial Regex Entry();

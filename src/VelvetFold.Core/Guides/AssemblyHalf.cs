@@ -131,7 +131,9 @@ internal sealed partial class AssemblyHalf(
         var trimmed = layout.Pieces.Where(p => p.Piece.HasPrint && p.Stack.Photo != p.Piece.Size).ToList();
         bool Alone(IEnumerable<PlacedPiece> group) =>
             draft.IsPinned(Draft.KeyOf(StepKind.Trim, layout.Layout.Id, null, [.. group.Select(p => p.Label)]));
-        var groups = trimmed.GroupBy(p => (p.Piece.Size, p.Stack.Photo, HandWork.TrimKey(draft.Kit, p.Piece))).ToList();
+        var groups = trimmed
+            .GroupBy(p => (p.Piece.Size, p.Stack.Photo, p.Piece.Opening!.Border, HandWork.TrimKey(draft.Kit, p.Piece)))
+            .ToList();
         foreach (var own in groups.Where(Alone))
             Add(StepKind.Trim, TrimOf([.. own]), [.. own.Select(p => p.Label)], Symbol.Trim);
         if (groups.Where(g => !Alone(g)).ToList() is { Count: > 0 } together)
@@ -151,7 +153,13 @@ internal sealed partial class AssemblyHalf(
             ("pieces", Draft.List(photos.Select(p => p.Label))),
             ("from", draft.Stated(FactKind.StockWidth, label, from.Width) + " x " + draft.Stated(FactKind.StockHeight, label, from.Height)),
             ("to", draft.Size($"{label} photo", to)),
-            ("off", draft.Stated(FactKind.Amount, label, from.Width - to.Width))
+            ("off", draft.Stated(FactKind.Amount, label, from.Width - to.Width)),
+            (
+                "border",
+                photos[0].Piece.BorderLeft(photos[0].Stack) is { Across: { IsPositive: true } left }
+                    ? draft.Stated(FactKind.Amount, label, left)
+                    : ""
+            )
         );
     }
 

@@ -160,6 +160,7 @@ internal sealed partial class AssemblyReplay(ProofTable table)
                 !table.Says(told["from"], placed.Piece.Size)
                 || !table.Says(told["to"], placed.Stack.Photo)
                 || (told.Find("off") is { } off && !table.Says(off, placed.Piece.Size.Width - placed.Stack.Photo.Width))
+                || (told.Find("border") is { } white && !table.Says(white, placed.Piece.BorderLeft(placed.Stack)?.Across ?? Length.Zero))
                 || told.Key != HandWork.TrimKey(table.Kit, placed.Piece)
             )
                 Wrong(step, label);

@@ -123,6 +123,7 @@ internal sealed partial class GuideReader
         "trim.two.left",
         "trim.two.top",
         "trim.round",
+        "trim.border",
         "mat.photo",
         "mat.more",
         "mat.photo.two",

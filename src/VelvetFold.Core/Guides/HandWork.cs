@@ -37,14 +37,18 @@ internal sealed class HandWork(Draft draft, IReadOnlySet<string> paired)
 
     /// <summary>From which sides a photo is trimmed: the sentence that says it.</summary>
     public static string TrimKey(Kit kit, Piece photo) =>
-        kit.Matting.Trim == PhotoTrim.AllRound
-            ? "trim.round"
-            : photo.Opening?.TrimmedSides switch
-            {
-                (Measures.Edge.Left, _) => "trim.two.left",
-                (_, Measures.Edge.Top) => "trim.two.top",
-                _ => "trim.two",
-            };
+        photo.Opening?.Border is not null
+            ? photo.Stack(kit) is { } stack && photo.BorderLeft(stack) is { } left && left.Across == left.Down && left.Across.IsPositive
+                ? "trim.border"
+                : "trim.round"
+            : kit.Matting.Trim == PhotoTrim.AllRound
+                ? "trim.round"
+                : photo.Opening?.TrimmedSides switch
+                {
+                    (Measures.Edge.Left, _) => "trim.two.left",
+                    (_, Measures.Edge.Top) => "trim.two.top",
+                    _ => "trim.two",
+                };
 
     private bool Outlined(Piece piece, string label) => piece.Shape is { Kind: not OutlineKind.Rectangle } && !paired.Contains(label);
 

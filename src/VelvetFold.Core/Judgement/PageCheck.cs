@@ -20,6 +20,7 @@ public static class PageCheck
         Layers.RoughlyOver,
         Reveals.Uneven,
         Reveals.Thin,
+        Reveals.Borders,
         PaperCheck.PaperOf,
         PaperCheck.LongerThanTheTrimmer,
         PaperCheck.NarrowerThanTheTrimmer,

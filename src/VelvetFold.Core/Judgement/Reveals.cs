@@ -1,5 +1,6 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
 
@@ -83,6 +84,39 @@ internal static class Reveals
                     )
                 );
             }
+        }
+    }
+
+    /// <summary>A white border that trimming takes wholly, or leaves wider one way than the other.</summary>
+    public static IEnumerable<Finding> Borders(Kit kit, ResolvedLayout layout)
+    {
+        foreach (var placed in layout.Pieces.Where(p => p.Piece.HasPrint))
+        {
+            if (placed.Piece.BorderLeft(placed.Stack) is not var (across, down) || (across == down && across.IsPositive))
+                continue;
+            var (opening, reading) = (placed.Piece.Opening!, kit.Reading());
+            var grows = placed.Piece with { Opening = opening with { School = MatSchool.GrowMat } };
+            yield return new(
+                "border-trimmed",
+                Gravity.Note,
+                layout.Layout.Id,
+                [placed.Id],
+                Saying.Of(
+                    across.IsPositive && down.IsPositive ? "finding.border-uneven" : "finding.border-gone",
+                    ("placed", placed.Label),
+                    ("border", reading.Format(opening.Border!.Value)),
+                    ("from", reading.Format(placed.Piece.Size)),
+                    ("to", reading.Format(placed.Stack.Photo)),
+                    ("across", reading.Format(across)),
+                    ("down", reading.Format(down))
+                ),
+                // Only a mat that can grow leaves the photo as it was printed.
+                grows.Stack(kit)
+                    is { } stack
+                && stack.Photo == placed.Piece.Size
+                    ? new(Saying.Of("finding.let-the-mat-grow"), grows)
+                    : new(Saying.Of("finding.print-without-a-border"), placed.Piece with { Opening = opening with { Border = null } })
+            );
         }
     }
 }

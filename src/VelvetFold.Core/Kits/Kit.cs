@@ -54,6 +54,9 @@ public sealed record Kit
     /// <summary>Tools, inks, stamps, punches, pens and adhesive beyond what its pieces need by themselves.</summary>
     public IReadOnlyList<Supply> Supplies { get; init; } = [];
 
+    /// <summary>Sizes this kit's photos can be ordered at besides the usual ones.</summary>
+    public IReadOnlyList<NamedSize> Prints { get; init; } = [];
+
     public IReadOnlyList<Layout> Layouts { get; init; } = [];
 
     /// <summary>Sheets the designer has laid out by hand, keeps as they are, or has cut already.</summary>

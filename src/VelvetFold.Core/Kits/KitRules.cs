@@ -24,6 +24,9 @@ public static partial class KitRules
     /// <summary>The most pieces in one kit.</summary>
     public const int MostPieces = 2_000;
 
+    /// <summary>Print sizes of its own that a kit has at most.</summary>
+    public const int MostPrints = 40;
+
     /// <summary>Whether a text may name a paper or a sheet of parts: 1 to 60 letters, digits, dashes, dots and underscores, a letter or
     /// digit first.</summary>
     public static bool IsId(string? id) => id is not null && IdPattern().IsMatch(id);
@@ -162,6 +165,14 @@ public static partial class KitRules
 
     private static void KeptFaults(List<Fault> faults, Kit kit)
     {
+        if (kit.Prints.Count > MostPrints)
+            faults.Add(new("prints", Saying.Of("fault.print-sizes-are-more", ("prints", kit.Prints.Count), ("most", MostPrints))));
+        foreach (var (print, i) in kit.Prints.Select((print, i) => (print, i)))
+        {
+            SizeFault(faults, print.Size, $"prints[{i}].size");
+            if (!IsTool(print.Name))
+                faults.Add(new($"prints[{i}].name", Saying.Of("fault.a-print-size-is-called", ("name", print.Name))));
+        }
         if (kit.KeptSheets.Count > 500)
             faults.Add(new("keptSheets", Saying.Of("fault.kept-sheets-are-more", ("keptSheets", kit.KeptSheets.Count))));
         if (kit.ChosenPlans.Count > 200)
@@ -358,6 +369,8 @@ public static partial class KitRules
             foreach (var (mat, m) in (piece.Opening?.Mats ?? []).Select((mat, m) => (mat, m)))
                 if (mat.Gut is { IsPositive: false })
                     faults.Add(new($"{path}.opening.mats[{m}].gut", Saying.Of("fault.a-border-of-leaves-2", ("gut", mat.Gut))));
+            if (piece.Opening?.Border is { } white && (!white.IsPositive || white * 2 >= piece.Size.Shorter))
+                faults.Add(new($"{path}.opening.border", Saying.Of("fault.a-white-border-of", ("border", white), ("size", piece.Size))));
             if (layout.Kind == LayoutKind.Single && piece.Side != PageSide.Left)
                 faults.Add(new($"{path}.side", Saying.Of("fault.is-a-single-page", ("layout", layout.Id))));
             foreach (var (mat, m) in (piece.Opening?.Mats ?? []).Select((mat, m) => (mat, m)))

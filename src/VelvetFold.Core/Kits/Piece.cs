@@ -128,6 +128,10 @@ public sealed record PhotoOpening
     /// <summary>Where its faces or its writing are: nothing is trimmed off there. None where it does not matter.</summary>
     public Edge? Faces { get; init; }
 
+    /// <summary>The width of the white border that is printed with the photo, within its size; none where it is printed to its
+    /// edges.</summary>
+    public Length? Border { get; init; }
+
     /// <summary>The two sides that trimming takes from: the right and the lower one, unless its faces are there.</summary>
     [JsonIgnore]
     public (Edge Across, Edge Down) TrimmedSides =>
@@ -296,6 +300,13 @@ public sealed record Piece
     /// card is too small. A piece that is no photo is a stack of its own size.</summary>
     public MatStack? Stack(Kit kit) =>
         Opening is { } opening ? MatStack.Build(Size, opening.School ?? kit.Matting.School, opening.Mats, kit.SizeOf) : new(Size, []);
+
+    /// <summary>What trimming leaves of the white border printed with its photo, at its sides and above and below: it is trimmed alike
+    /// all round, so that the border stays even. None where none is printed; not positive where nothing is left.</summary>
+    public (Length Across, Length Down)? BorderLeft(MatStack stack) =>
+        Opening?.Border is { } border
+            ? (border - (Size.Width - stack.Photo.Width).Half, border - (Size.Height - stack.Photo.Height).Half)
+            : null;
 
     /// <summary>The ready-made parts it takes, each with what it is called: the part that it is itself, and the cards that serve as its
     /// mats.</summary>

@@ -83,6 +83,9 @@ public static class LayoutPicture
         return extent.IsPositive ? new Span(Length.Min(near, edge), extent) : null;
     }
 
+    /// <summary>The colour of a border that is printed with a photo.</summary>
+    private const string White = "#ffffff";
+
     private static IEnumerable<Mark> MarksOf(Kit kit, PlacedPiece placed)
     {
         var (piece, label) = (placed.Piece, placed.Label);
@@ -126,6 +129,16 @@ public static class LayoutPicture
             yield return placed.PhotoBox is { } photo
                 ? new BoxMark(piece.IsPlaceholder ? Role.Empty : Role.Photo, label, photo, Tilt: piece.Tilt)
                 : new BoxMark(Role.Empty, label, placed.Box.Centred(placed.Stack.Photo), Tilt: piece.Tilt);
+            if (piece.HasPrint && placed.PhotoBox is { } print && piece.BorderLeft(placed.Stack) is { } left)
+                if (left.Across.IsPositive && left.Down.IsPositive)
+                    yield return new BoxMark(
+                        Role.Mat,
+                        label,
+                        print,
+                        Tilt: piece.Tilt,
+                        Hole: new(print.X + left.Across, print.Y + left.Down, print.Width - left.Across * 2, print.Height - left.Down * 2),
+                        Colour: White
+                    );
         }
     }
 

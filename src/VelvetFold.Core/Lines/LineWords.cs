@@ -133,6 +133,7 @@ internal static class LineWords
         "on right page",
         "on both pages",
         "on mat",
+        "white border",
         "called",
         "tucked",
         "hanging",

@@ -119,6 +119,8 @@ internal sealed class LineWriter(Kit kit, Layout layout)
             yield return LineWords.Of(LineWords.Schools, school);
         if (opening.Faces is { } faces)
             yield return LineWords.Of(LineWords.Faces, faces);
+        if (opening.Border is { } border)
+            yield return "white border " + Say(border);
         if (opening.Focal)
             yield return "focal";
         if (opening.Use == OpeningUse.Empty)

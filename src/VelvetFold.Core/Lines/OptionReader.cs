@@ -37,6 +37,8 @@ internal sealed class OptionReader(
             return Photo(piece, mark, o => o with { Use = OpeningUse.Placeholder });
         if (cursor.Take(LineWords.Faces.Keys) is { } faces)
             return Photo(piece, mark, o => o with { Faces = LineWords.Faces[faces] });
+        if (cursor.Take("white border") is not null)
+            return WithBorder(piece, mark);
         if (cursor.Take("roughly") is not null)
             return piece with { Roughly = true };
         if (cursor.Take("extra instead of") is not null)
@@ -179,6 +181,12 @@ internal sealed class OptionReader(
                 Opening = change(opening),
             }
             : throw new LineException(at + 1, Saying.Of("line.is-no-photo", ("piece", piece.Id)));
+
+    private Piece WithBorder(Piece piece, int at)
+    {
+        var width = cursor.NeedLength();
+        return Photo(piece, at, o => o with { Border = width });
+    }
 
     private Piece OnMat(Piece piece)
     {

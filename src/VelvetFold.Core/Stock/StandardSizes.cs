@@ -36,33 +36,83 @@ public static class StandardSizes
     }
 
     /// <summary>
-    /// Sizes photos are printed at, upright. In inches common practice, no source; in millimetres the trade's 9 x 13, 10 x 15 and 13 x
-    /// 18 with their true sizes, as ISO 1008 has them (from memory), and 9 x 9.
+    /// Sizes photos are ordered at, upright, the usual ones first. In inches common practice, no source. In millimetres the true sizes
+    /// of what the trade calls 9 x 13, 10 x 15, 13 x 18 and so on, as ISO 1008 has them (from memory), and the 35 x 45 mm of ICAO Doc
+    /// 9303 (from memory).
     /// </summary>
-    public static IReadOnlyList<Size> Prints(LengthUnit unit) =>
-        unit == LengthUnit.Inch
-            ?
-            [
-                new(Length.Inches(4), Length.Inches(6)),
-                new(Length.Inches(3), Length.Inches(4)),
-                new(Length.Inches(5), Length.Inches(7)),
-                new(Length.Inches(4), Length.Inches(4)),
-            ]
-            :
-            [
-                new(Length.Millimetres(102), Length.Millimetres(152)),
-                new(Length.Millimetres(89), Length.Millimetres(127)),
-                new(Length.Millimetres(127), Length.Millimetres(178)),
-                new(Length.Millimetres(89), Length.Millimetres(89)),
-            ];
+    public static IReadOnlyList<NamedSize> Prints(LengthUnit unit) => unit == LengthUnit.Inch ? InchPrints : MetricPrints;
 
-    /// <summary>The print size closest in shape to so many pixels, lying or upright as they are; of equally close ones the first.</summary>
-    public static Size PrintFor(int pixelWidth, int pixelHeight, LengthUnit unit)
+    /// <summary>So many of the first of them are what a picture is likely to be printed at.</summary>
+    private const int Usual = 4;
+
+    private static readonly IReadOnlyList<NamedSize> InchPrints =
+    [
+        Inches("4 x 6", 4, 6),
+        Inches("3 x 4", 3, 4),
+        Inches("5 x 7", 5, 7),
+        Inches("4 x 4", 4, 4),
+        Inches("2 x 2", 2, 2),
+        Inches("2 x 3", 2, 3),
+        new("wallet, 2½ x 3½", new(Length.Inches(2, 1, 2), Length.Inches(3, 1, 2))),
+        Inches("3 x 3", 3, 3),
+        new("3½ x 5", new(Length.Inches(3, 1, 2), Length.Inches(5))),
+        Inches("5 x 5", 5, 5),
+        Inches("6 x 6", 6, 6),
+        Inches("6 x 8", 6, 8),
+        Inches("8 x 8", 8, 8),
+        Inches("8 x 10", 8, 10),
+        Inches("8 x 12", 8, 12),
+        Inches("10 x 10", 10, 10),
+        Inches("12 x 12", 12, 12),
+    ];
+
+    private static readonly IReadOnlyList<NamedSize> MetricPrints =
+    [
+        Millimetres("10 x 15 cm", 102, 152),
+        Millimetres("9 x 13 cm", 89, 127),
+        Millimetres("13 x 18 cm", 127, 178),
+        Millimetres("9 x 9 cm", 89, 89),
+        Millimetres("35 x 45 mm", 35, 45),
+        Millimetres("wallet, 6 x 9 cm", 64, 89),
+        Millimetres("10 x 10 cm", 102, 102),
+        Millimetres("10 x 13 cm", 102, 136),
+        Millimetres("13 x 13 cm", 127, 127),
+        Millimetres("15 x 20 cm", 152, 203),
+        Millimetres("20 x 20 cm", 203, 203),
+        Millimetres("20 x 25 cm", 203, 254),
+        Millimetres("20 x 30 cm", 203, 305),
+        Millimetres("30 x 30 cm", 305, 305),
+    ];
+
+    private static NamedSize Inches(string name, int width, int height) => new(name, new(Length.Inches(width), Length.Inches(height)));
+
+    private static NamedSize Millimetres(string name, int width, int height) =>
+        new(name, new(Length.Millimetres(width), Length.Millimetres(height)));
+
+    /// <summary>The size a photo of that size is ordered at, lying as it lies: its own where prints come in it, else the smallest that it
+    /// can be trimmed from; null where none is as large.</summary>
+    /// <param name="more">Sizes prints come in besides the usual ones.</param>
+    public static Size? OrderFor(Size photo, LengthUnit unit, IReadOnlyList<NamedSize> more) =>
+        Prints(unit)
+            .Concat(more)
+            .Select(p => p.Size.LyingAs(photo))
+            .Where(s => photo.FitsIn(s))
+            .OrderBy(s => s.Area)
+            .Select(s => (Size?)s)
+            .FirstOrDefault();
+
+    /// <summary>The usual print size, or one of the kit's own, that is closest in shape to so many pixels, lying or upright as they are;
+    /// of equally close ones the first.</summary>
+    public static Size PrintFor(int pixelWidth, int pixelHeight, LengthUnit unit, IReadOnlyList<NamedSize> more)
     {
         ArgumentOutOfRangeException.ThrowIfNegativeOrZero(pixelWidth);
         ArgumentOutOfRangeException.ThrowIfNegativeOrZero(pixelHeight);
         var shape = Math.Log((double)Math.Max(pixelWidth, pixelHeight) / Math.Min(pixelWidth, pixelHeight));
-        var closest = Prints(unit).MinBy(s => Math.Round(Math.Abs(Math.Log((double)s.Longer.Ticks / s.Shorter.Ticks) - shape), 3));
-        return pixelWidth > pixelHeight ? closest.Turned : closest;
+        var closest = Prints(unit)
+            .Take(Usual)
+            .Concat(more)
+            .Select(p => p.Size)
+            .MinBy(s => Math.Round(Math.Abs(Math.Log((double)s.Longer.Ticks / s.Shorter.Ticks) - shape), 3));
+        return closest.LyingAs(new(new(pixelWidth), new(pixelHeight)));
     }
 }

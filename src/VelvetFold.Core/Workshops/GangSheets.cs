@@ -6,7 +6,9 @@ using VelvetFold.Core.Measures;
 namespace VelvetFold.Core.Workshops;
 
 /// <summary>A photo to be printed: whose it is, the opening it goes into, and the size it ends at.</summary>
-public sealed record PhotoPrint(string Guest, string Opening, Size Size);
+/// <param name="Border">The white border printed with it, at its sides and above and below; none where it is printed to its
+/// edges.</param>
+public sealed record PhotoPrint(string Guest, string Opening, Size Size, (Length Across, Length Down)? Border = null);
 
 /// <summary>A photo on a sheet of photo paper.</summary>
 public sealed record GangedPhoto(PhotoPrint Print, Box Box);
@@ -66,5 +68,5 @@ public sealed record GangSheets(
             .Layouts.Select(l => Resolver.Resolve(l, kit))
             .SelectMany(l => l.Pieces)
             .Where(p => p.Piece.HasPrint)
-            .Select(p => new PhotoPrint(guest, p.Label, p.Stack.Photo));
+            .Select(p => new PhotoPrint(guest, p.Label, p.Stack.Photo, p.Piece.BorderLeft(p.Stack)));
 }

@@ -11,7 +11,8 @@ namespace VelvetFold.Core.Workshops;
 public sealed record TotalPieces(string Paper, SheetFace Face, Size Size, int Count, int AsDesigned);
 
 /// <summary>Photos of one size for all guests together: the list for whoever prints them.</summary>
-public sealed record TotalPhotos(Size Size, int Count);
+/// <param name="Border">The white border they end with; none where they are printed to their edges.</param>
+public sealed record TotalPhotos(Size Size, int Count, Length? Border = null);
 
 /// <summary>Sheets of one paper for all guests, cut kit by kit, and as designed.</summary>
 public sealed record TotalSheets(string Paper, int Count, int AsDesigned);
@@ -68,12 +69,12 @@ public sealed record RosterTotals(
             .OrderBy(k => k.Paper, StringComparer.Ordinal)
             .ThenByDescending(k => k.Size.Area)
             .ThenBy(k => k.Face);
-        IReadOnlyList<TotalPhotos> Sizes(Func<Own, Dictionary<Size, int>> of) =>
+        IReadOnlyList<TotalPhotos> Sizes(Func<Own, Dictionary<(Size Size, Length? Border), int>> of) =>
             [
                 .. counted
                     .SelectMany(c => of(c.Own).Select(p => (p.Key, Count: p.Value * c.Count)))
                     .GroupBy(p => p.Key)
-                    .Select(g => new TotalPhotos(g.Key, g.Sum(p => p.Count)))
+                    .Select(g => new TotalPhotos(g.Key.Size, g.Sum(p => p.Count), g.Key.Border))
                     .OrderByDescending(p => p.Size.Area)
                     .ThenBy(p => p.Size.Width),
             ];
@@ -119,8 +120,8 @@ public sealed record RosterTotals(
 
     private sealed record Own(
         Dictionary<(string Paper, SheetFace Face, Size Size), int> Pieces,
-        Dictionary<Size, int> Photos,
-        Dictionary<Size, int> Placeholders,
+        Dictionary<(Size Size, Length? Border), int> Photos,
+        Dictionary<(Size Size, Length? Border), int> Placeholders,
         Dictionary<string, int> Sheets,
         RunPlan Run
     );
@@ -129,8 +130,12 @@ public sealed record RosterTotals(
     {
         var work = new KitWork(kit, terms);
         var (layouts, pieces, run) = (work.Layouts, work.Pieces, work.OneByOne);
-        Dictionary<Size, int> Sizes(Func<Piece, bool> which) =>
-            layouts.SelectMany(l => l.Pieces).Where(p => which(p.Piece)).CountBy(p => p.Stack.Photo).ToDictionary();
+        Dictionary<(Size Size, Length? Border), int> Sizes(Func<Piece, bool> which) =>
+            layouts
+                .SelectMany(l => l.Pieces)
+                .Where(p => which(p.Piece))
+                .CountBy(p => (p.Stack.Photo, p.Piece.HasPrint ? p.Piece.BorderLeft(p.Stack)?.Across : null))
+                .ToDictionary();
         return new(
             pieces.CountBy(p => (p.Paper, p.Face, p.Size)).ToDictionary(),
             Sizes(p => p.HasPrint),

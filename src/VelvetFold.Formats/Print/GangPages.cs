@@ -70,6 +70,7 @@ public static class GangPages
                     Inks.Linen,
                     null
                 ),
+                .. White(photo, x, y, w, h),
                 new PathInk(marks, null, Inks.Ink, 0.4, Closed: false),
                 .. lines.Select(
                     (line, i) => new TextInk(new(x + w / 2, y + h / 2 + i * 11), line, 9, Typeface.Sans, Inks.Ink, Centred: true)
@@ -77,6 +78,19 @@ public static class GangPages
             ],
             says
         );
+    }
+
+    // A white border is left white within the size it is cut to.
+    private static IEnumerable<Ink> White(GangedPhoto photo, double x, double y, double w, double h)
+    {
+        if (photo.Print.Border is not { Across.IsPositive: true, Down.IsPositive: true } border)
+            yield break;
+        var turned = photo.Box.Size != photo.Print.Size;
+        var (dx, dy) = (Points(turned ? border.Down : border.Across), Points(turned ? border.Across : border.Down));
+        IReadOnlyList<Spot> Box(double inX, double inY) =>
+            [new(x + inX, y + inY), new(x + w - inX, y + inY), new(x + w - inX, y + h - inY), new(x + inX, y + h - inY)];
+        yield return new PathInk([Box(0, 0)], Inks.White, null);
+        yield return new PathInk([Box(dx, dy)], Inks.Linen, null);
     }
 
     private static PrintedPage Alone(Kit kit, GangSheets sheets, double width, double height)

@@ -39,7 +39,7 @@ internal sealed record LengthQuestion(string Text, LengthUnit Unit, Length? Rule
 internal sealed record LengthAnswer(Length Exact, string Reading);
 
 /// <summary>The sizes people call by name.</summary>
-internal sealed record SizesAnswer(IReadOnlyList<NamedSize> Sizes);
+internal sealed record SizesAnswer(IReadOnlyList<NamedSize> Sizes, IReadOnlyList<NamedSize> Prints, IReadOnlyList<NamedSize> MetricPrints);
 
 /// <summary>A kit whose pages are to be computed.</summary>
 internal sealed record PagesQuestion(Kit Kit);
@@ -109,7 +109,19 @@ internal static class ComputeEndpoints
             .ProducesProblem(400);
         compute.MapPost("/guest", GuestAsync).Accepts<GuestQuestion>("application/json").Produces<GuestAnswer>().ProducesProblem(400);
         compute.MapPost("/length", LengthAsync).Accepts<LengthQuestion>("application/json").Produces<LengthAnswer>().ProducesProblem(400);
-        api.MapGet("/sizes", () => Results.Ok(new SizesAnswer(StandardSizes.All))).WithTags("Compute").Produces<SizesAnswer>();
+        api.MapGet(
+                "/sizes",
+                () =>
+                    Results.Ok(
+                        new SizesAnswer(
+                            StandardSizes.All,
+                            StandardSizes.Prints(LengthUnit.Inch),
+                            StandardSizes.Prints(LengthUnit.Millimetre)
+                        )
+                    )
+            )
+            .WithTags("Compute")
+            .Produces<SizesAnswer>();
     }
 
     private static Task<IResult> KitAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel) =>

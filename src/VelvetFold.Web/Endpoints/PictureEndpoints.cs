@@ -168,7 +168,7 @@ internal static class PictureEndpoints
         var (read, fault) = PictureFile.Read(await Body.BytesAsync(request, PictureFile.LargestBytes + 1024));
         if (read is null)
             return Problems.Bad("file", Saying.Of("problem.of-a-file", ("name", Called(name)), ("says", fault)));
-        var size = StandardSizes.PrintFor(read.PixelWidth, read.PixelHeight, kit.Unit);
+        var size = StandardSizes.PrintFor(read.PixelWidth, read.PixelHeight, kit.Unit, kit.Prints);
         var row = new PictureRow
         {
             GuestId = guest,

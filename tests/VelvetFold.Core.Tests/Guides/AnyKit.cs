@@ -104,6 +104,7 @@ internal static class AnyKit
                             Opening = new()
                             {
                                 School = MatSchool.TrimPhoto,
+                                Border = other ? L("1/4") : null,
                                 Mats = [new() { Paper = "plain", Reveal = L("1/16") }, new() { Paper = "other", Reveal = L("1/8") }],
                             },
                         },

@@ -85,5 +85,5 @@ public class GangSheetsTests
     [InlineData(1000, 1000, LengthUnit.Inch, "4", "4")]
     [InlineData(1400, 1000, LengthUnit.Inch, "7", "5")]
     public void A_picture_is_offered_the_print_closest_in_shape(int width, int height, LengthUnit unit, string w, string h) =>
-        Assert.Equal(S(w, h), StandardSizes.PrintFor(width, height, unit));
+        Assert.Equal(S(w, h), StandardSizes.PrintFor(width, height, unit, []));
 }

@@ -372,6 +372,8 @@ internal sealed class KitsByChance(int seed)
         var opening = new JsonObject { ["mats"] = mats, ["use"] = Any("photo", "photo", "photo", "placeholder", "empty") };
         if (Often(3))
             opening["school"] = School();
+        if (Often(4))
+            opening["border"] = L(_random.Next(1, 5));
         return opening;
     }
 }

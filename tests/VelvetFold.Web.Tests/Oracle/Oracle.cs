@@ -223,13 +223,13 @@ internal sealed partial class Oracle
             );
         }
         var photos = _pages
-            .SelectMany(p => p.Pieces.Where(p.HasPrint).Select(p.Stock))
+            .SelectMany(p => p.Pieces.Where(p.HasPrint).Select(l => (p.Stock(l), p.Border(l))))
             .GroupBy(s => s)
             .ToDictionary(g => g.Key, g => g.Count());
         Say(photos.Count == counts["photos"]!.AsArray().Count, $"{where}: sizes of photos");
         foreach (var row in counts["photos"]!.AsArray())
             Say(
-                photos.GetValueOrDefault(PageModel.Size(row!["size"]!)) is var n
+                photos.GetValueOrDefault((PageModel.Size(row!["size"]!), PageModel.LengthOf(row["border"]))) is var n
                     && n == (int)row["perKit"]!
                     && n * _said.Kits == (int)row["total"]!,
                 $"{where}: photos {row["size"]}"

@@ -88,6 +88,10 @@ internal sealed class PageModel
 
     public (Exact W, Exact H) Stock(string id) => Size(_pieces[id]["size"]!);
 
+    public Exact? Border(string id) => LengthOf(_pieces[id]["opening"]!["border"]);
+
+    public static Exact? LengthOf(JsonNode? said) => said is null ? null : Exact.Parse((string)said!);
+
     public JsonNode Piece(string id) => _pieces[id];
 
     private (Exact W, Exact H) Outer(string id) => Stack(id) is var s && s.Mats.Count > 0 ? s.Mats[^1] : (s.W, s.H);

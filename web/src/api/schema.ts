@@ -6717,6 +6717,7 @@ export interface components {
             room?: null | components["schemas"]["Edge"];
             faces?: null | components["schemas"]["Edge"];
             blackAndWhite?: boolean;
+            border?: null | components["schemas"]["Length"];
             /** @description Whether it is not printed yet: a placeholder card holds its place. */
             later?: boolean;
             /**
@@ -7005,6 +7006,8 @@ export interface components {
             parts?: components["schemas"]["PartSheet"][];
             /** @description Tools, inks, stamps, punches, pens and adhesive beyond what its pieces need by themselves. */
             supplies?: components["schemas"]["Supply"][];
+            /** @description Sizes this kit's photos can be ordered at besides the usual ones. */
+            prints?: components["schemas"]["NamedSize"][];
             layouts?: components["schemas"]["Layout"][];
             /** @description Sheets the designer has laid out by hand, keeps as they are, or has cut already. */
             keptSheets?: components["schemas"]["KeptSheet"][];
@@ -7602,7 +7605,7 @@ export interface components {
          * @description What is done for one guest: to an opening, to another piece, or to a whole layout.
          * @enum {unknown}
          */
-        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "placeholder" | "patch" | "part" | "pocket" | "frame" | "paper" | "reveal" | "school" | "no-card" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages" | "faces" | "words";
+        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "placeholder" | "patch" | "part" | "pocket" | "frame" | "paper" | "reveal" | "school" | "no-card" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages" | "faces" | "border" | "words";
         /**
          * @description What an opening holds.
          * @enum {unknown}
@@ -7867,6 +7870,8 @@ export interface components {
             perKit: number;
             /** Format: int32 */
             total: number;
+            border: null | components["schemas"]["Length"];
+            order: null | components["schemas"]["Size"];
         };
         /**
          * @description What a photo opening adds to a piece. The piece's size is then the photo's stock size as it lies, before any
@@ -7880,6 +7885,7 @@ export interface components {
             focal?: boolean;
             use?: components["schemas"]["OpeningUse"];
             faces?: null | components["schemas"]["Edge"];
+            border?: null | components["schemas"]["Length"];
         };
         /** @description A photo in its opening. */
         PhotoPlace: {
@@ -8526,6 +8532,8 @@ export interface components {
         /** @description The sizes people call by name. */
         SizesAnswer: {
             sizes: components["schemas"]["NamedSize"][];
+            prints: components["schemas"]["NamedSize"][];
+            metricPrints: components["schemas"]["NamedSize"][];
         };
         /**
          * @description What a solid paper is for beside prints.
@@ -9039,6 +9047,11 @@ export interface components {
             size: components["schemas"]["Size"];
             /** Format: int32 */
             count: number;
+            /**
+             * Format: length
+             * @description An exact length with its unit: 3 1/2 in, 89 mm.
+             */
+            border?: string;
         };
         /** @description Pieces of one paper, face and size for all guests together, and how many there would be were every kit as designed. */
         TotalPieces: {

@@ -43,6 +43,7 @@ const other: Record<string, string> = {
   place: 'laid anew',
   remove: 'taken out',
   faces: 'trimmed off its other sides',
+  border: 'with a white border',
 };
 
 // What is done to something that is no opening as designed: the whole page, another piece, one that is new.

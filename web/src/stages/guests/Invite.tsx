@@ -154,8 +154,8 @@ function Answer({ secret, view, onRead, onSaved }: Props) {
         <p className="pt-3 text-[15px] text-soft">
           After a size you may write <em>whole</em> (nothing may be cropped), <em>once</em> (there is only one of it),{' '}
           <em>focal</em>, <em>bw</em>, <em>later</em> (not printed yet), <em>left</em> or <em>right</em> (where people look),{' '}
-          <em>faces left</em> or <em>below</em> (where nothing is to be trimmed off). Of picture files only a small copy is kept,
-          without place or time.
+          <em>faces left</em> or <em>below</em> (where nothing is to be trimmed off), <em>border 1/4</em> (a white border, so
+          wide). Of picture files only a small copy is kept, without place or time.
         </p>
         <label className="block pt-4 text-[15px]">
           What you need (large print, a left-handed trimmer, a seat by the window)

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { api, unwrap, type GuestView, type Kit } from '../../api/client';
 import { readable } from '../../parts/length';
+import { sizeOf } from '../../parts/sizeOf';
 
 interface Props {
   slug: string;
@@ -10,7 +11,6 @@ interface Props {
   query: string;
 }
 
-const sizeOf = (size: { width: string; height: string }) => `${readable(size.width)} x ${readable(size.height)}`;
 const against = (count: number, designed: number) =>
   count === designed
     ? ''
@@ -68,7 +68,11 @@ export function Totals({ slug, kit, guests, query }: Props) {
           ))}
         </ul>
         <span className="text-soft">Photos</span>
-        <span>{photos.map((p) => `${p.count} of ${sizeOf(p.size)}`).join(', ')}</span>
+        <span>
+          {photos
+            .map((p) => `${p.count} of ${sizeOf(p.size)}${p.border ? `, white border ${readable(p.border)}` : ''}`)
+            .join('; ')}
+        </span>
         {missing.length > 0 && (
           <>
             <span className="text-soft">To bring</span>

@@ -6,7 +6,7 @@ import { useKit } from '../../parts/kitContext';
 import { useKeys } from '../../parts/useKeys';
 import { Correction } from './Correction';
 import { MakesOf, type Rectangle } from './MakesOf';
-import { sizeOf } from './sizeOf';
+import { sizeOf } from '../../parts/sizeOf';
 
 const offcutOf = (b: { size?: { width: string; height: string } | null; itemId: string }) =>
   b.size ? { ...b.size, paper: b.itemId } : null;

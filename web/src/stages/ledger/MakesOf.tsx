@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { api, unwrap } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
-import { sizeOf } from './sizeOf';
+import { sizeOf } from '../../parts/sizeOf';
 
 /** Paper that lies there. */
 export interface Rectangle {

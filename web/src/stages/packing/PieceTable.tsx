@@ -5,8 +5,7 @@ import { readable } from '../../parts/length';
 import { Swatch } from '../../parts/Swatch';
 import { tableFaults } from '../../parts/tableFaults';
 import { TableInput } from '../../parts/TableInput';
-
-const sizeOf = (size: { width: string; height: string }) => `${readable(size.width)} x ${readable(size.height)}`;
+import { sizeOf } from '../../parts/sizeOf';
 
 /** Pieces, photos and parts for one kit and for the run, and whether three ways of counting agree. */
 export function PieceTable({ counts }: { counts: CountsAnswer }) {
@@ -73,8 +72,15 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
             );
           })}
           {own.photos.map((p) => (
-            <tr key={`photo ${sizeOf(p.size)}`} className="border-b border-line">
-              <td className="py-1">Photos, brought</td>
+            <tr key={`photo ${sizeOf(p.size)} ${p.border ?? ''}`} className="border-b border-line align-baseline">
+              <td className="py-1">
+                Photos, brought{p.border ? `, white border ${readable(p.border)}` : ''}
+                {(!p.order || sizeOf(p.order) !== sizeOf(p.size)) && (
+                  <span className="block text-[13px] leading-4 text-soft">
+                    {p.order ? `printed at ${sizeOf(p.order)} and trimmed` : 'larger than prints come'}
+                  </span>
+                )}
+              </td>
               <td className="text-right text-brass">{sizeOf(p.size)}</td>
               <td className="text-right">{p.perKit}</td>
               <td className="text-right">{p.total}</td>

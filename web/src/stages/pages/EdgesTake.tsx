@@ -3,6 +3,7 @@ import { Choice } from '../../parts/Choice';
 import { OptionalMeasure } from '../../parts/OptionalMeasure';
 import { useKit } from '../../parts/kitContext';
 import { inUnit, readable } from '../../parts/length';
+import { sizeOf } from '../../parts/sizeOf';
 
 interface Props {
   label: string;
@@ -61,5 +62,3 @@ export function EdgesTake({ label, piece, worn, onChange }: Props) {
     </>
   );
 }
-
-const sizeOf = (size: { width: string; height: string }) => `${readable(size.width)} x ${readable(size.height)}`;

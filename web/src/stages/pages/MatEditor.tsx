@@ -5,6 +5,7 @@ import { inUnit } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
 import { PartMark } from '../../parts/PartMark';
 import { Swatch } from '../../parts/Swatch';
+import { PhotoEditor } from './PhotoEditor';
 
 interface Props {
   label: string;
@@ -174,47 +175,7 @@ export function MatEditor({ label, piece, onChange }: Props) {
           </span>
         </>
       )}
-      <span className="text-soft">Photo</span>
-      <span className="flex flex-wrap items-baseline gap-3">
-        <button
-          type="button"
-          className="press"
-          onClick={() => onChange({ ...piece, size: { width: piece.size.height, height: piece.size.width } })}
-        >
-          Turn it
-        </button>
-        <label className="flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            className="accent-velvet"
-            checked={opening.focal ?? false}
-            onChange={(event) => onChange({ ...piece, opening: { ...opening, focal: event.currentTarget.checked } })}
-          />
-          the one the eye should meet first
-        </label>
-        <Choice
-          label={`Where the faces of ${label} are`}
-          value={opening.faces ?? 'any'}
-          options={[
-            { value: 'any', name: 'faces anywhere' },
-            { value: 'left', name: 'faces left: not trimmed there' },
-            { value: 'right', name: 'faces right: not trimmed there' },
-            { value: 'top', name: 'faces above: not trimmed there' },
-            { value: 'bottom', name: 'faces below: not trimmed there' },
-          ]}
-          onChange={(faces) => onChange({ ...piece, opening: { ...opening, faces: faces === 'any' ? null : faces } })}
-        />
-        <Choice
-          label={`What ${label} holds`}
-          value={opening.use ?? 'photo'}
-          options={[
-            { value: 'photo', name: 'holds a photo' },
-            { value: 'placeholder', name: 'holds a placeholder card' },
-            { value: 'empty', name: 'left empty' },
-          ]}
-          onChange={(use) => onChange({ ...piece, opening: { ...opening, use } })}
-        />
-      </span>
+      <PhotoEditor label={label} piece={piece} onChange={onChange} />
     </>
   );
 }

@@ -1,4 +1,4 @@
-import { readable } from '../../parts/length';
+import { readable } from './length';
 
 /** A size as it is read; nothing where there is none. */
 export const sizeOf = (size: { width: string; height: string } | null | undefined) =>
