@@ -62,7 +62,11 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
         var best = Found(paper, kits);
         if (best is not null && Chosen(paper, kits, best) is { } chosen)
             return _least[(paper, kits)] = chosen;
-        if (mode == CutMode.Batch && best is { Proved: false } && Order(kits).Pieces.All(p => p.Sheet != paper || p.Pair is null))
+        if (
+            mode == CutMode.Batch
+            && best is { Proved: false }
+            && Order(kits).Pieces.All(p => p.Sheet != paper || p is { Pair: null, At: null })
+        )
         {
             best = Above(paper, kits, best);
             best = Below(paper, kits, best);

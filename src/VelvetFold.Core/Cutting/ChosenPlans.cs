@@ -110,7 +110,9 @@ internal static class ChosenPlans
             {
                 if (!demands.TryGetValue(rest, out var demand) || (word == "turned" && demand.Turn != Turn.Free))
                     return null;
-                return box.Size == (word == "turned" ? demand.Size.Turned : demand.Size)
+                return
+                    box.Size == (word == "turned" ? demand.Size.Turned : demand.Size)
+                    && (demand.At is not { } places || places.Contains(box))
                     ? new PieceNode(box, demand, word == "turned")
                     : null;
             }

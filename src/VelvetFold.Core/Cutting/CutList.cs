@@ -25,7 +25,11 @@ public sealed record CutPiece(
     Length? Gut = null,
     CutBy By = CutBy.Either,
     [property: JsonIgnore] IReadOnlyList<OutlinePoint>? Outline = null
-);
+)
+{
+    /// <summary>Where on the whole sheet, face A up, it is cut from: any of these places; none where it is cut anywhere.</summary>
+    public IReadOnlyList<Box>? At { get; init; }
+}
 
 /// <summary>What has to be cut for one kit, from the layouts.</summary>
 public static class CutList
@@ -93,11 +97,12 @@ public static class CutList
             }
         }
 
-        static Demand Single(CutPiece p, int quantity) => new(p.Label, p.Paper, p.Size, quantity, p.Turn, p.Face) { Gut = p.Gut };
+        static Demand Single(CutPiece p, int quantity) =>
+            new(p.Label, p.Paper, p.Size, quantity, p.Turn, p.Face) { Gut = p.Gut, At = p.At };
     }
 
     private static NestedPair? Nested(Kit kit, CutPiece piece) =>
-        piece.Outline is { } outline
+        piece is { Outline: { } outline, At: null }
         && kit.Paper(piece.Paper)?[piece.Face] is var face
         && NestedPair.Of(outline, kit.Ruler, mayHalfTurn: face?.Direction is not PrintDirection.OneWay) is { } pair
         && CutPlanner.Fits(
@@ -149,7 +154,23 @@ public static class CutList
         var seam = Seam(layout, piece, placed.Box) is { } at ? at + left : (Length?)null;
         var gut = seam is null && piece is { Shape: null, Joins.Count: 0 } ? piece.Gut : null;
         return Apart(placed.Label, size, piece.LongAxis, piece.CutJoins(kit.Unit), seam)
-            .Select(part => Cut(kit, part.Label, layout, piece, paper, piece.Face, part.Size, piece.PrintTurned, gut));
+            .Select(part =>
+                AtItsPlace(Cut(kit, part.Label, layout, piece, paper, piece.Face, part.Size, piece.PrintTurned, gut), piece, paper, size)
+            );
+    }
+
+    // A piece with a place of its own is cut whole: one that is cut apart by joins or the seam has none then, and a finding tells of it.
+    private static CutPiece AtItsPlace(CutPiece cut, Piece piece, Paper paper, Size whole)
+    {
+        if (piece.CutFrom is not { } place)
+            return cut;
+        var lies = piece.PrintTurned ? whole.Turned : whole;
+        return cut with
+        {
+            Size = cut.Size == whole ? lies : cut.Size,
+            Turn = Turn.None,
+            At = cut.Size == whole || cut.Size == lies ? place.On(paper.Sheet, lies, cut.Face) : [],
+        };
     }
 
     /// <summary>How far from the left edge of a box the pages meet under it; null where it lies on one page only. Only what lies on both

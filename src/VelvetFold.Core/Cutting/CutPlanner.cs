@@ -74,7 +74,8 @@ public static class CutPlanner
     public static IReadOnlyList<Demand> Unfit(CuttingInstance order) =>
         [
             .. order.Pieces.Where(p =>
-                order.Sheets.FirstOrDefault(s => s.Id == p.Sheet) is not { } sheet || !Fits(p, Usable(sheet).Size, order.LongestCut)
+                order.Sheets.FirstOrDefault(s => s.Id == p.Sheet) is not { } sheet
+                || (p.At is { } at ? !at.Any(Usable(sheet).Contains) : !Fits(p, Usable(sheet).Size, order.LongestCut))
             ),
         ];
 
@@ -159,21 +160,13 @@ public static class CutPlanner
         // What the trimmer cannot set free is cut by knife and a long ruler, from sheets of its own; the trimmer's limit stays for the
         // rest.
         var room = Usable(sheet).Size;
-        IReadOnlyList<Demand> knife = [.. kept.Left.Where(p => !Fits(p, room, order.LongestCut))];
-        IReadOnlyList<Demand> left = knife.Count == 0 ? kept.Left : [.. kept.Left.Except(knife)];
-        var plan = FromSheets(sheet, left, order.LongestCut, budget, terms);
-        if (FromExtras(sheet, left, order.LongestCut, budget, terms, plan) is { } saving)
-            plan = saving;
-        else if (sheet.Remnants.Count > 0)
-            // That this filling of what is there saves nothing proves nothing: another may.
-            plan = plan with
-            {
-                LowerBound = LeastWith(sheet, sheet.Remnants, left, plan, order.LongestCut, budget, terms),
-            };
-        if (FromTearStrips(sheet, left, order.LongestCut, budget, terms, plan) is { } better)
-            plan = better;
-        else if (TearStripsOf(sheet, plan.SheetsUsed - 1) is { Count: > 0 } strips)
-            plan = plan with { LowerBound = LeastWith(sheet, [.. sheet.Remnants, strips], left, plan, order.LongestCut, budget, terms) };
+        IReadOnlyList<Demand> placed = [.. kept.Left.Where(p => p.At is not null)];
+        IReadOnlyList<Demand> knife = [.. kept.Left.Where(p => p.At is null && !Fits(p, room, order.LongestCut))];
+        IReadOnlyList<Demand> left = [.. kept.Left.Except(placed).Except(knife)];
+        var plan =
+            placed.Count == 0
+                ? Free(sheet, left, order.LongestCut, budget, terms, 0)
+                : WithPlaced(sheet, placed, left, order.LongestCut, budget, terms);
         if (knife.Count > 0)
         {
             var byKnife = FromSheets(sheet, knife, null, budget, terms);
@@ -217,12 +210,77 @@ public static class CutPlanner
             };
     }
 
+    // Pieces with a place of their own first; the others between them where that saves a sheet, else from sheets of their own.
+    private static SheetPlan WithPlaced(
+        StockSheet sheet,
+        IReadOnlyList<Demand> placed,
+        IReadOnlyList<Demand> left,
+        Length? longestCut,
+        WorkBudget budget,
+        PlanTerms terms
+    )
+    {
+        var own = PlacedPatterns.Of(sheet, placed, longestCut);
+        var apart = Free(sheet, left, longestCut, budget, terms, own.Sheets);
+        var (patterns, rest) = own.Filled((size, open) => FillExtra(sheet, new(PaperPart.Scrap, size, 1), open, longestCut), left);
+        var between = Free(sheet, rest, longestCut, budget, terms with { Progress = null }, own.Sheets);
+        var best =
+            between.SheetsUsed < apart.SheetsUsed
+                ? between with
+                {
+                    Patterns = [.. patterns, .. between.Patterns],
+                }
+                : apart with
+                {
+                    Patterns = [.. own.Patterns, .. apart.Patterns],
+                };
+        var sheets = own.Sheets + best.SheetsUsed;
+        // Whatever has a place takes as much of a sheet as if it had none.
+        var byArea =
+            GridBounds.Sheets(CutGrid.Of(Usable(sheet).Size, [.. left, .. placed.Select(p => p with { At = null })]))
+            - sheet.Remnants.Sum(e => e.Count)
+            - (TearStripsOf(sheet, sheets)?.Count ?? 0);
+        return best with
+        {
+            SheetsUsed = sheets,
+            LowerBound = Math.Max(Math.Max(own.LowerBound, apart.LowerBound), byArea),
+            CutShort = apart.CutShort || between.CutShort,
+        };
+    }
+
+    // Pieces that are cut from anywhere: from new sheets, from what is there anyway, from tear strips.
+    private static SheetPlan Free(
+        StockSheet sheet,
+        IReadOnlyList<Demand> left,
+        Length? longestCut,
+        WorkBudget budget,
+        PlanTerms terms,
+        int others
+    )
+    {
+        var plan = FromSheets(sheet, left, longestCut, budget, terms);
+        if (FromExtras(sheet, left, longestCut, budget, terms, plan) is { } saving)
+            plan = saving;
+        else if (sheet.Remnants.Count > 0)
+            // That this filling of what is there saves nothing proves nothing: another may.
+            plan = plan with
+            {
+                LowerBound = LeastWith(sheet, sheet.Remnants, left, plan, longestCut, budget, terms),
+            };
+        if (FromTearStrips(sheet, left, longestCut, budget, terms, plan) is { } better)
+            plan = better;
+        else if (TearStripsOf(sheet, others + plan.SheetsUsed - 1) is { Count: > 0 } strips)
+            plan = plan with { LowerBound = LeastWith(sheet, [.. sheet.Remnants, strips], left, plan, longestCut, budget, terms) };
+        return plan;
+    }
+
     // A sheet of 305 mm for pieces in sixteenths is a sheet of 12 in: nobody cuts off the fifth of a millimetre that is left of a
     // ruler's step.
     private static StockSheet AsCut(StockSheet sheet, IReadOnlyList<Demand> pieces, Length? ruler)
     {
         if (
             ruler is not { IsPositive: true } step
+            || pieces.Any(p => p.At is not null)
             || pieces.Any(p => p.Size.Width.Ticks % step.Ticks != 0 || p.Size.Height.Ticks % step.Ticks != 0)
         )
             return sheet;
@@ -403,7 +461,7 @@ public static class CutPlanner
         [.. paper.OrderByDescending(e => e.Size.Area).ThenBy(e => e.Source.Text, StringComparer.Ordinal)];
 
     private static bool Serves(Remnant extra, Demand piece, Length? longestCut) =>
-        (extra.Face is null || extra.Face == piece.Face) && Fits(piece, extra.Size, longestCut);
+        piece.At is null && (extra.Face is null || extra.Face == piece.Face) && Fits(piece, extra.Size, longestCut);
 
     // Of some tries the one that uses most of it, so often as the demand allows; null where nothing fits. A piece is not cut from its
     // own inside.

@@ -47,6 +47,10 @@ public sealed record Demand(string Id, string Sheet, Size Size, int Quantity, Tu
     /// <summary>The border that is kept where the inside is cut out; none where it stays whole.</summary>
     public Length? Gut { get; init; }
 
+    /// <summary>Where on the whole sheet, face A up, it is cut from: any of these places; none where it is cut anywhere. It lies there as
+    /// its size says, unturned.</summary>
+    public IReadOnlyList<Box>? At { get; init; }
+
     /// <summary>For two outlines cut out of one rectangle: how they lie in it.</summary>
     public NestedPair? Pair { get; init; }
 

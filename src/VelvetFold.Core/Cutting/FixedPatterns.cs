@@ -50,10 +50,13 @@ internal sealed record FixedPatterns(IReadOnlyList<CutPattern> Patterns, IReadOn
     }
 
     private static bool IsAsWanted(Demand demand, KeptPiece piece) =>
-        piece.Box.Size == (piece.Turned ? demand.Size.Turned : demand.Size) && (!piece.Turned || demand.Turn == Turn.Free);
+        piece.Box.Size == (piece.Turned ? demand.Size.Turned : demand.Size)
+        && (!piece.Turned || demand.Turn == Turn.Free)
+        && (demand.At is not { } at || at.Contains(piece.Box));
 
     /// <summary>The cuts that part a sheet into these boxes and what lies between them; null where no cuts from edge to edge do.</summary>
-    public static CutNode? Tree(Box room, IReadOnlyList<CutNode> leaves, Length? longestCut)
+    /// <param name="first">The way to cut first wherever there is a choice; none for the one with more cuts.</param>
+    public static CutNode? Tree(Box room, IReadOnlyList<CutNode> leaves, Length? longestCut, Axis? first = null)
     {
         if (leaves.Count == 0)
             return new OffcutNode(room);
@@ -64,12 +67,15 @@ internal sealed record FixedPatterns(IReadOnlyList<CutPattern> Patterns, IReadOn
         if (across.Count == 0 && down.Count == 0)
             return null;
         // Any cut that runs through no piece is a safe one; the way with more of them gives strips that share their settings.
-        var (axis, at) = across.Count >= down.Count ? (Axis.Across, across[0]) : (Axis.Down, down[0]);
+        var byAcross = down.Count == 0 || (across.Count > 0 && (first is { } wish ? wish == Axis.Across : across.Count >= down.Count));
+        var (axis, at) = byAcross ? (Axis.Across, across[0]) : (Axis.Down, down[0]);
         var fence = axis == Axis.Across ? Edge.Left : Edge.Top;
         var (off, rest) = SplitNode.Halve(room, fence, at - room.Along(axis).Start);
-        var first = Tree(off, [.. leaves.Where(l => off.Contains(l.Box))], longestCut);
-        var second = Tree(rest, [.. leaves.Where(l => rest.Contains(l.Box))], longestCut);
-        return first is null || second is null ? null : new SplitNode(room, fence, first, second);
+        return
+            Tree(off, [.. leaves.Where(l => off.Contains(l.Box))], longestCut, first) is { } one
+            && Tree(rest, [.. leaves.Where(l => rest.Contains(l.Box))], longestCut, first) is { } other
+            ? new SplitNode(room, fence, one, other)
+            : null;
     }
 
     private static List<Length> Places(Box room, IReadOnlyList<CutNode> leaves, Axis axis, Length? longestCut)
@@ -89,14 +95,14 @@ internal sealed record FixedPatterns(IReadOnlyList<CutPattern> Patterns, IReadOn
 
     /// <summary>
     /// Lays a piece on a sheet with what lies there; what finds no room any more is left for the planner. Null where the piece does not
-    /// fit the sheet at all.
+    /// fit the sheet at all, or one of them has a place of its own on it.
     /// </summary>
     /// <param name="there">What lies on the sheet, so often as it lies there.</param>
     public static IReadOnlyList<KeptPiece>? Lay(StockSheet sheet, IReadOnlyList<Demand> there, Demand piece, Length? longestCut)
     {
         var room = sheet.Trims.Usable(sheet.Size);
         var wanted = there.Append(piece).GroupBy(d => d.Id).Select(g => g.First() with { Quantity = g.Count() }).ToList();
-        if (wanted.Any(d => !CutPlanner.Fits(d, room.Size, longestCut)))
+        if (wanted.Any(d => d.At is not null || !CutPlanner.Fits(d, room.Size, longestCut)))
             return null;
         var grid = CutGrid.Of(room.Size, wanted, longestCut);
         var packer = new SheetPacker(grid, new WorkBudget(1_000, 1_000), seed: 0);

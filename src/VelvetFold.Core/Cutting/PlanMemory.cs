@@ -57,6 +57,8 @@ public sealed class PlanMemory
                 CultureInfo.InvariantCulture,
                 $"|{p.Id}:{p.Size.Width.Ticks}x{p.Size.Height.Ticks}*{p.Quantity}{p.Turn}{p.Face}{p.Gut?.Ticks}"
             );
+        foreach (var (p, box) in pieces.SelectMany(p => (p.At ?? []).Select(box => (p, box))))
+            key.Append(CultureInfo.InvariantCulture, $"|@{p.Id}:{box.X.Ticks},{box.Y.Ticks}");
         foreach (var pair in pieces.Where(p => p.Pair is not null).Select(p => p.Pair!))
         {
             key.Append(CultureInfo.InvariantCulture, $"|&{pair.Shift.Ticks}{pair.Axis}{pair.HalfTurned}");

@@ -89,7 +89,7 @@ internal static class Prints
                 thing.Face?.Face.Motif is { } motif
                 && (double)motif.Ticks / Length.TicksPerInch >= EyeLimits.LargeMotif
                 && thing.Box.Size.Shorter < motif * EyeLimits.MotifTimes
-                && thing.Placed.Piece.Kind != PieceKind.Photo
+                && thing.Placed.Piece is { Kind: not PieceKind.Photo, CutFrom: null }
             )
                 yield return EyeCheck.Say(
                     page,

@@ -265,7 +265,10 @@ public sealed class Bag
     {
         var key = new StringBuilder(paper.Id);
         foreach (var p in pieces)
-            key.Append(CultureInfo.InvariantCulture, $"|{p.Size.Width.Ticks}x{p.Size.Height.Ticks}{p.Turn}{p.Face}");
+            key.Append(
+                CultureInfo.InvariantCulture,
+                $"|{p.Size.Width.Ticks}x{p.Size.Height.Ticks}{p.Turn}{p.Face}{(p.At is null ? "" : "@")}"
+            );
         foreach (var e in there)
             key.Append(
                 CultureInfo.InvariantCulture,
@@ -277,7 +280,7 @@ public sealed class Bag
                 _ =>
                 {
                     var sheet = new StockSheet(paper.Id, paper.Sheet, 0);
-                    List<Demand> demands = [.. pieces.Select((p, i) => new Demand(N(i), p.Paper, p.Size, 1, p.Turn, p.Face))];
+                    List<Demand> demands = [.. pieces.Select((p, i) => new Demand(N(i), p.Paper, p.Size, 1, p.Turn, p.Face) { At = p.At })];
                     List<Remnant> remnants = [.. there.Select((e, i) => e.Extra with { Source = PaperPart.OnHand(i, "") })];
                     var first = CutPlanner.OutOf(sheet, remnants, demands, kit.LongestCut);
                     if (first.Left.Count == 0)

@@ -212,6 +212,9 @@ internal sealed class Settling
 
     private Lying? Resized(Lying card, double share, bool turned)
     {
+        // What is printed on it is as large as it is, and has one way up.
+        if (card.Piece.CutFrom is not null && (share < 1 || turned))
+            return null;
         // Cards are cut in eighths of an inch (3 mm).
         var eighth = _design.Eighth.Ticks;
         Length Of(Length side) => Length.Min(side, new((long)Math.Ceiling(side.Ticks * share / eighth) * eighth));

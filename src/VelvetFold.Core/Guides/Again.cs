@@ -38,7 +38,7 @@ public static class Again
         var (ways, reading) = (new List<Saying>(), kit.Reading());
         var paper = kit.Paper(piece.Paper)!;
         var face = FaceWords.Of(paper, piece.Face, Words.Current) ?? "";
-        if (FromKept(answer.EachKit.Plan, paper, piece) is var (kept, size))
+        if (piece.At is null && FromKept(answer.EachKit.Plan, paper, piece) is var (kept, size))
             ways.Add(
                 Saying.Of(
                     kept.Size == size ? "pack.again-as-it-is"

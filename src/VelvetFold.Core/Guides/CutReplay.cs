@@ -1,4 +1,5 @@
 using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
@@ -81,7 +82,7 @@ internal sealed class CutReplay
         if (sheet is not { } size)
             return;
         for (var which = 0; which < times; which++)
-            CutOne(step, paper, size, lines, which);
+            CutOne(step, paper, size, lines, which, text, fromSheet: head.Key != "cut.extra");
         Sides(step, paper, text, labels);
         Pairs(step, paper, lines);
     }
@@ -156,7 +157,15 @@ internal sealed class CutReplay
     }
 
     // One sheet, by the lines alone; only how much "about so much" is exactly comes from the sheet of the plan that is written so.
-    private void CutOne(int step, Paper paper, Size sheet, IReadOnlyList<IReadOnlyList<Told>> lines, int which)
+    private void CutOne(
+        int step,
+        Paper paper,
+        Size sheet,
+        IReadOnlyList<IReadOnlyList<Told>> lines,
+        int which,
+        IReadOnlyList<Told> text,
+        bool fromSheet
+    )
     {
         var cuts = new List<TrimmerCut>();
         var programme = lines.Where(l => l[0].Key.Split('.')[0] is "cut" or "plunge").ToList();
@@ -210,7 +219,10 @@ internal sealed class CutReplay
             foreach (var (name, boxes) in table)
             foreach (var box in boxes)
                 if (cuts.SelectMany(c => c.Gives).First(g => g.Text == name) is { Role: PartRole.Piece })
+                {
                     Off(step, name, box.Size);
+                    AtItsPlace(step, paper, name, fromSheet ? box : null, text);
+                }
                 else if (
                     cuts.SelectMany(c => c.Gives).First(g => g.Text == name) is
                     { Role: PartRole.Offcut or PartRole.TearStrip or PartRole.Inside }
@@ -239,6 +251,23 @@ internal sealed class CutReplay
             Fault(step, "cut-wrong", Saying.Of("proof.not-as-planned", ("number", step), ("piece", label)));
         foreach (var one in pair?.Labels ?? [label])
             _table.Cut[one] = _table.Cut.GetValueOrDefault(one) + 1;
+    }
+
+    // What is printed for a piece is on it: it came off one of its places, and the step says which.
+    private void AtItsPlace(int step, Paper paper, string label, Box? box, IReadOnlyList<Told> text)
+    {
+        if (_table.Piece(label) is not { At: { } places } piece)
+            return;
+        var told = text.FirstOrDefault(t => t.Key is "cut.place" or "cut.place.side" && t["piece"].Text == label);
+        var side = FaceWords.Of(paper, piece.Face, _table.Words);
+        if (
+            box is not { } lies
+            || !places.Contains(lies)
+            || told is null
+            || SheetPlace.Seen(lies, paper.Sheet, piece.Face) is var seen
+                && (!_table.Says(told["x"], seen.X) || !_table.Says(told["y"], seen.Y) || (told.Find("face")?.Text ?? "") != (side ?? ""))
+        )
+            Fault(step, "place-wrong", Saying.Of("proof.not-from-its-place", ("number", step), ("piece", label)));
     }
 
     private static PaperPart Part(Told told, int which) =>

@@ -198,7 +198,14 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
         draft.Add(
             GuideHalf.Cutting,
             StepKind.Cut,
-            Phrase.Join(" ", [text, .. Sides(sheet.Sheet, [.. alike.SelectMany(a => a.Pattern.Placements)])]),
+            Phrase.Join(
+                " ",
+                [
+                    text,
+                    .. Sides(sheet.Sheet, [.. alike.SelectMany(a => a.Pattern.Placements)]),
+                    .. alike.SelectMany(a => PrintedPlaces(a.Pattern)).DistinctBy(phrase => phrase.Text),
+                ]
+            ),
             [.. alike.SelectMany(a => Labels(a.Pattern))],
             paper: sheet.Sheet,
             signs: plunges ? [new(Symbol.Cut), new(Symbol.Plunge)] : [new(Symbol.Cut)]
@@ -231,6 +238,21 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
                 ("back", shown.Key == SheetFace.A ? down : up)
             );
     }
+
+    // Where on its side what is printed for a piece is to be found: whoever cuts sees at once whether the sheet lies right.
+    private IEnumerable<Phrase> PrintedPlaces(CutPattern pattern) =>
+        from placement in pattern.Placements
+        where pattern.From is null && pieces.Any(p => p.Label == placement.Piece && p.At is not null)
+        let paper = _kit.Paper(pattern.Sheet)!
+        let side = FaceWords.Of(paper, placement.Face, _words)
+        let seen = SheetPlace.Seen(placement.Box, paper.Sheet, placement.Face)
+        select _words.Say(
+            side is null ? "cut.place" : "cut.place.side",
+            ("piece", placement.Piece),
+            ("x", draft.Stated(FactKind.OnSheet, placement.Piece, seen.X, Edge.Left)),
+            ("y", draft.Stated(FactKind.OnSheet, placement.Piece, seen.Y, Edge.Top)),
+            ("face", side ?? "")
+        );
 
     private IEnumerable<Phrase> CutLines(IReadOnlyList<CutPattern> alike)
     {

@@ -89,6 +89,8 @@ internal sealed partial class GuideReader
         "cut.label",
         "cut.shows",
         "cut.shows.down",
+        "cut.place",
+        "cut.place.side",
         "cut.also",
         "cut.wholes",
         "cut.inside",

@@ -46,6 +46,10 @@ public enum FactKind
     [JsonStringEnumMemberName("centred")]
     Centred,
 
+    /// <summary>From an edge of the sheet to the place on it that a piece is cut from, seen on the side that shows.</summary>
+    [JsonStringEnumMemberName("on-sheet")]
+    OnSheet,
+
     /// <summary>How much of a mat shows round what lies on it.</summary>
     [JsonStringEnumMemberName("reveal")]
     Reveal,

@@ -48,8 +48,10 @@ internal static class PaperCheck
         else if (piece.IsCut)
             foreach (var finding in FaceOf(kit, layout, piece, piece.Paper, piece.Face))
                 yield return finding;
+        foreach (var finding in PlaceOf(kit, layout, placed))
+            yield return finding;
         // What is cut for it, each part as it stands on the sheet; told once a piece.
-        var large = CutList.Of(kit, layout, placed).Where(c => !FitsSheet(kit.Paper(c.Paper)!, c.Face, c.Size)).ToList();
+        var large = CutList.Of(kit, layout, placed).Where(c => c.At is null && !FitsSheet(kit.Paper(c.Paper)!, c.Face, c.Size)).ToList();
         if (large.Count == 0)
             yield break;
         var (cut, reading) = (large.MaxBy(c => c.Size.Longer)!, kit.Reading());
@@ -68,6 +70,43 @@ internal static class PaperCheck
                 ("strip", sheet.TearStrip is null ? "" : "off")
             )
         );
+    }
+
+    // A place on the sheet that the sheet does not have, or that belongs to a piece which is cut apart.
+    private static IEnumerable<Finding> PlaceOf(Kit kit, Layout layout, PlacedPiece placed)
+    {
+        var (piece, reading) = (placed.Piece, kit.Reading());
+        if (piece.CutFrom is not { } place)
+            yield break;
+        var cuts = CutList.Of(kit, layout, placed).ToList();
+        var without = new Mend(Saying.Of("finding.cut-it-from-anywhere"), piece with { CutFrom = null });
+        if (cuts.Count > 1)
+            yield return new(
+                "place-cut-apart",
+                Gravity.Fault,
+                layout.Id,
+                [piece.Id],
+                Saying.Of("finding.place-cut-apart", ("piece", placed.Label), ("n", cuts.Count)),
+                without
+            );
+        else if (cuts is [{ At: { } at } cut] && kit.Paper(cut.Paper) is { } paper && !at.Any(paper.Usable.Contains))
+            yield return new(
+                "place-off-sheet",
+                Gravity.Fault,
+                layout.Id,
+                [piece.Id],
+                Saying.Of(
+                    "finding.place-off-sheet",
+                    ("piece", placed.Label),
+                    ("size", reading.Format(cut.Size)),
+                    ("x", reading.Format(place.X)),
+                    ("y", reading.Format(place.Y)),
+                    ("paper", paper.Name),
+                    ("sheet", reading.Format(paper.Sheet)),
+                    ("strip", paper.Trims.Strips.Any() ? "off" : "")
+                ),
+                without
+            );
     }
 
     private static IEnumerable<Finding> FaceOf(Kit kit, Layout layout, Piece piece, string? id, SheetFace face)

@@ -369,6 +369,17 @@ public static partial class KitRules
             foreach (var (mat, m) in (piece.Opening?.Mats ?? []).Select((mat, m) => (mat, m)))
                 if (mat.Gut is { IsPositive: false })
                     faults.Add(new($"{path}.opening.mats[{m}].gut", Saying.Of("fault.a-border-of-leaves-2", ("gut", mat.Gut))));
+            if (piece.CutFrom is not null && !piece.IsCut)
+                faults.Add(new($"{path}.cutFrom", Saying.Of("fault.is-not-cut-from", ("piece", piece.Id))));
+            if (piece.CutFrom is { } place)
+                foreach (var (name, length, isStep) in PlaceLengths(place))
+                    if (length.Ticks < 0 || length > Largest || (isStep && length < LeastStep))
+                        faults.Add(
+                            new(
+                                $"{path}.cutFrom.{name}",
+                                Saying.Of("fault.no-place-on-a-sheet", ("length", length), ("most", Largest), ("step", LeastStep))
+                            )
+                        );
             if (piece.Opening?.Border is { } white && (!white.IsPositive || white * 2 >= piece.Size.Shorter))
                 faults.Add(new($"{path}.opening.border", Saying.Of("fault.a-white-border-of", ("border", white), ("size", piece.Size))));
             if (layout.Kind == LayoutKind.Single && piece.Side != PageSide.Left)
@@ -385,6 +396,19 @@ public static partial class KitRules
                 if (!mat.Reveal.IsPositive || mat.Reveal > Largest)
                     faults.Add(new($"{path}.opening.mats[{m}].reveal", Saying.Of("fault.a-mat-shows-it", ("reveal", mat.Reveal))));
         }
+    }
+
+    /// <summary>What is printed again and again comes no closer than this.</summary>
+    private static readonly Length LeastStep = Length.Inches(0, 1, 4);
+
+    private static IEnumerable<(string Name, Length Length, bool IsStep)> PlaceLengths(SheetPlace place)
+    {
+        yield return ("x", place.X, false);
+        yield return ("y", place.Y, false);
+        if (place.EveryAcross is { } across)
+            yield return ("everyAcross", across, true);
+        if (place.EveryDown is { } down)
+            yield return ("everyDown", down, true);
     }
 
     private static void SizeFault(List<Fault> faults, Size size, string path)

@@ -162,6 +162,9 @@ public sealed record Piece
     /// <summary>The face of the paper that shows.</summary>
     public SheetFace Face { get; init; }
 
+    /// <summary>The place on its sheet it is cut from, for a motif or what is printed there; none where it is cut anywhere.</summary>
+    public SheetPlace? CutFrom { get; init; }
+
     /// <summary>Whether the print is meant to lie a quarter turned on the page.</summary>
     public bool PrintTurned { get; init; }
 

@@ -134,6 +134,7 @@ internal static class LineWords
         "on both pages",
         "on mat",
         "white border",
+        "from sheet at",
         "called",
         "tucked",
         "hanging",

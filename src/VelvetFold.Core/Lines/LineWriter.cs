@@ -87,6 +87,10 @@ internal sealed class LineWriter(Kit kit, Layout layout)
             yield return LineWords.Of(LineWords.Stated, stated);
         if (piece.Mount == Mount.Raised)
             yield return "raised";
+        if (piece.CutFrom is { } place)
+            yield return $"from sheet at ({Say(place.X)}, {Say(place.Y)})"
+                + (place.EveryAcross is { } beside ? $" again every {Say(beside)} across" : "")
+                + (place.EveryDown is { } below ? $" again every {Say(below)} down" : "");
         if (piece.Joins.Count > 0)
             yield return "joined at " + string.Join(" and ", piece.Joins.Select(Say));
         if (piece.Part is { } part)

@@ -37,6 +37,8 @@ internal sealed class OptionReader(
             return Photo(piece, mark, o => o with { Use = OpeningUse.Placeholder });
         if (cursor.Take(LineWords.Faces.Keys) is { } faces)
             return Photo(piece, mark, o => o with { Faces = LineWords.Faces[faces] });
+        if (cursor.Take("from sheet at") is not null)
+            return piece with { CutFrom = NeedSheetPlace() };
         if (cursor.Take("white border") is not null)
             return WithBorder(piece, mark);
         if (cursor.Take("roughly") is not null)
@@ -181,6 +183,19 @@ internal sealed class OptionReader(
                 Opening = change(opening),
             }
             : throw new LineException(at + 1, Saying.Of("line.is-no-photo", ("piece", piece.Id)));
+
+    // from sheet at (3 1/2, 2), again every 6 across, every 4 down
+    private SheetPlace NeedSheetPlace()
+    {
+        var (x, y) = cursor.Point() ?? throw new LineException(cursor.Column, Saying.Of("line.which-place"));
+        var place = new SheetPlace { X = x, Y = y };
+        while (cursor.Take("again every") is not null)
+        {
+            var every = cursor.NeedLength();
+            place = cursor.Need("across", "down") == "across" ? place with { EveryAcross = every } : place with { EveryDown = every };
+        }
+        return place;
+    }
 
     private Piece WithBorder(Piece piece, int at)
     {

@@ -95,7 +95,11 @@ public static class StillMaking
             if (own is not null && studio.Papers.TryGetValue(own, out var there))
                 found = left.Cut(kit, there, paper.Id, cut);
             if (found is null)
-                foreach (var (other, difference) in Others(studio, paper, cut).Where(o => !IsOnThePage(o.Paper.Key)).Take(MostTried))
+                foreach (
+                    var (other, difference) in (cut.Exists(p => p.At is not null) ? [] : Others(studio, paper, cut))
+                        .Where(o => !IsOnThePage(o.Paper.Key))
+                        .Take(MostTried)
+                )
                     if (left.Cut(kit, other, paper.Id, cut) is { } instead)
                     {
                         found = instead;
@@ -207,6 +211,11 @@ public static class StillMaking
             var (sheets, scraps) = _there[there.Key];
             if (pieces.Any(p => there.Paper[p.Face] is null))
                 return null;
+            var printed = Printed(kit, there, [.. pieces.Where(p => p.At is not null)]);
+            if (printed is not { } whole || whole > (sheets ?? whole))
+                return null;
+            sheets -= whole;
+            pieces = [.. pieces.Where(p => p.At is null)];
             List<Demand> demands =
             [
                 .. pieces.Select(
@@ -227,10 +236,10 @@ public static class StillMaking
             if (area > scraps.Aggregate(usable.Area * most, (sum, s) => sum + s.Size.Area * s.Count))
                 return null;
             var sheet = new StockSheet(there.Key, there.Paper.Sheet, 0);
-            var whole = new Remnant(PaperPart.OnHand(scraps.Count, ""), usable, most);
+            var uncut = new Remnant(PaperPart.OnHand(scraps.Count, ""), usable, most);
             var all = Remnants(scraps.Select((s, i) => (s, i)));
             if (most > 0)
-                all = [.. all, whole];
+                all = [.. all, uncut];
             var (cut, left) = CutPlanner.OutOf(sheet, all, demands, kit.LongestCut);
             if (left.Count > 0)
                 (cut, left) = CutPlanner.OutOf(sheet, [.. all.OrderByDescending(r => r.Size.Area)], demands, kit.LongestCut);
@@ -245,7 +254,22 @@ public static class StillMaking
             ];
             var rest = scraps.Select((s, i) => s with { Count = s.Count - cut.Where(p => p.From!.Number == i).Sum(p => p.Times) });
             _there[there.Key] = (sheets - used, [.. rest.Where(s => s.Count > 0)]);
-            return new(paper, there.Key, there.Paper.Name, used, taken, there.Sheets is not null);
+            return new(paper, there.Key, there.Paper.Name, used + whole, taken, there.Sheets is not null);
+        }
+
+        // Sheets for what is printed in a place of its own; null where the sheets that are there do not have that place.
+        private static int? Printed(Kit kit, PaperThere there, IReadOnlyList<CutPiece> pieces)
+        {
+            var room = there.Paper.Usable;
+            return pieces.All(p => p.At!.Any(room.Contains))
+                ? PlacedPatterns
+                    .Of(
+                        new(there.Key, there.Paper.Sheet),
+                        [.. pieces.Select(p => new Demand(p.Label, there.Key, p.Size, 1, p.Turn, p.Face) { At = p.At })],
+                        kit.LongestCut
+                    )
+                    .Sheets
+                : null;
         }
     }
 }

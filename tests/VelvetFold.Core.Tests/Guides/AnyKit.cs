@@ -47,7 +47,7 @@ internal static class AnyKit
     private static Gen<Piece> Piece(int i) =>
         Gen.Select(
                 Gen.Select(Gen.Int[2, 24], Gen.Int[2, 24], Rule(Axis.Across, i), Rule(Axis.Down, i)),
-                Gen.Int[0, 25],
+                Gen.Int[0, 27],
                 Gen.Int[0, 2],
                 Gen.Bool
             )
@@ -173,6 +173,19 @@ internal static class AnyKit
                                 new() { Edge = Edge.Left, Work = EdgeWork.Scalloped },
                                 new() { Edge = Edge.Bottom, Work = other ? EdgeWork.Dovetailed : EdgeWork.Rounded },
                             ],
+                        },
+                        // A motif that is there once, or again and again.
+                        26 or 27 when size.FitsIn(S("6", "6")) => piece with
+                        {
+                            Paper = "sheet",
+                            Face = other ? SheetFace.B : SheetFace.A,
+                            CutFrom = new()
+                            {
+                                X = L("1/4") * place.Item2,
+                                Y = L("1/4") * place.Item1,
+                                EveryAcross = kind == 26 ? null : L("3 1/4"),
+                                EveryDown = kind == 26 || other ? null : L("6"),
+                            },
                         },
                         15 => piece with { Paper = "sheet", Face = other ? SheetFace.B : SheetFace.A },
                         16 => piece with

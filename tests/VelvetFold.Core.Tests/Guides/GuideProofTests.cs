@@ -151,6 +151,8 @@ public partial class GuideProofTests
         ("a place left out", @"^Add ([^:]*): .*?\.( Let|$)", "Add $1, about where the picture shows it, as it pleases you.$2"),
         ("an extra unsaid", @"^For those who want more there are [^.]*\. ", ""),
         ("an alternative left out", @" Or lay [^.]* in its place\.", ""),
+        ("where it is printed is unsaid", @" [^ ]+ is printed [^.]*: it is cut out there\.", ""),
+        ("printed on the other side", @"seen on the plaid side", "seen on the dot side"),
         ("a piece of a run left out", @"; L1-B\d mat \([^;]*\)\.$", "."),
     ];
 
