@@ -54,14 +54,14 @@ test('a guide is followed at the table without a network, and what is done is ke
 }) => {
   const slug = await freshKit(request);
   await page.goto(`/kits/${slug}/bench`);
-  await expect(page.getByText('Step 1 of 51')).toBeVisible();
+  await expect(page.getByText('Step 1 of 52')).toBeVisible();
   await expect(page.getByText('Kept on this device: it works without the network.')).toBeVisible();
   await context.setOffline(true);
   await page.keyboard.press('ArrowRight');
   await page.getByRole('button', { name: 'Done, next step' }).click();
-  await expect(page.getByText('Step 3 of 51')).toBeVisible();
+  await expect(page.getByText('Step 3 of 52')).toBeVisible();
   await page.reload();
-  await expect(page.getByText('Step 3 of 51')).toBeVisible();
+  await expect(page.getByText('Step 3 of 52')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Cutting 2/16' })).toBeVisible();
   await page.getByRole('button', { name: 'Done, next step' }).click();
   await page.getByRole('button', { name: 'L2-B2?' }).click();
@@ -72,5 +72,5 @@ test('a guide is followed at the table without a network, and what is done is ke
   // Another person begins at the beginning.
   await page.getByLabel('At the table').fill('Wren');
   await page.getByLabel('At the table').press('Enter');
-  await expect(page.getByText('Step 1 of 51')).toBeVisible();
+  await expect(page.getByText('Step 1 of 52')).toBeVisible();
 });

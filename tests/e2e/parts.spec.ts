@@ -75,6 +75,31 @@ test('what can still be made is looked up, and made by a press', async ({ page, 
   await expect(page).toHaveURL(/four-tails-from-what-is-there/);
 });
 
+test('a motif is cut from its place on the sheet, dragged, moved by keys and typed', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages/L2`);
+  await page.getByRole('button', { name: 'B3, Big motif' }).click();
+  await page.getByRole('button', { name: 'Cut from a place on the sheet…' }).click();
+  const place = page.getByLabel(/^Place of L2-B3 on its sheet/);
+  await place.scrollIntoViewIfNeeded();
+  const box = (await place.boundingBox())!;
+  await page.mouse.move(box.x + 10, box.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 60, box.y + 40, { steps: 5 });
+  await page.mouse.up();
+  await expect(page.getByLabel('From the left of its sheet, L2-B3')).not.toHaveValue('0');
+  await measure(page, 'From the left of its sheet, L2-B3', '3 1/2');
+  await measure(page, 'From the top of its sheet, L2-B3', '2');
+  await place.focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(page.getByLabel('From the left of its sheet, L2-B3')).toHaveValue('3 ⁷⁄₁₆');
+  await saved(page);
+  await page.goto(`/kits/${slug}/guide`);
+  await expect(
+    page.getByText(/L2-B3 is printed 3 ⁷⁄₁₆ from the left edge of the sheet and 2 from its upper edge/).first(),
+  ).toBeVisible();
+});
+
 test('papers and parts are looked for in other kits and taken over', async ({ page, request }) => {
   await freshKit(request);
   await page.goto('/kits/a-year-of-bread/stock');

@@ -220,9 +220,15 @@ public static class CutPlanner
         PlanTerms terms
     )
     {
-        var own = PlacedPatterns.Of(sheet, placed, longestCut);
-        var apart = Free(sheet, left, longestCut, budget, terms, own.Sheets);
-        var (patterns, rest) = own.Filled((size, open) => FillExtra(sheet, new(PaperPart.Scrap, size, 1), open, longestCut), left);
+        var ways = PlacedPatterns.Ways(sheet, placed, longestCut);
+        var apart = Free(sheet, left, longestCut, budget, terms, ways[0].Sheets);
+        // Of the ways to lay and part them the one between whose pieces most of the others find room.
+        var (own, patterns, rest) = ways.Select(way =>
+                way.Filled((size, open) => FillExtra(sheet, new(PaperPart.Scrap, size, 1), open, longestCut), left) is var (cut, over)
+                    ? (way, cut, over)
+                    : default
+            )
+            .MinBy(w => (double)w.over.Aggregate(Int128.Zero, (sum, d) => sum + d.Size.Area * d.Quantity));
         var between = Free(sheet, rest, longestCut, budget, terms with { Progress = null }, own.Sheets);
         var best =
             between.SheetsUsed < apart.SheetsUsed

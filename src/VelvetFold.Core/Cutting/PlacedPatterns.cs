@@ -10,41 +10,88 @@ internal sealed record PlacedPatterns(IReadOnlyList<CutPattern> Patterns, int Lo
 {
     public int Sheets => Patterns.Sum(p => p.Times);
 
-    public static PlacedPatterns Of(StockSheet sheet, IReadOnlyList<Demand> placed, Length? longestCut)
+    /// <summary>Several ways, none with more sheets than another: copies taken from another corner of the sheet on, other cuts
+    /// first.</summary>
+    public static IReadOnlyList<PlacedPatterns> Ways(StockSheet sheet, IReadOnlyList<Demand> placed, Length? longestCut)
     {
         var room = CutPlanner.Usable(sheet);
         var places = placed.ToDictionary(d => d.Id, d => (IReadOnlyList<Box>)[.. d.At!.Where(room.Contains)]);
-        var (left, patterns) = (placed.ToDictionary(d => d.Id, d => d.Quantity), new List<CutPattern>());
-        while (placed.Where(d => left[d.Id] > 0).ToList() is { Count: > 0 } open)
-        {
-            var leaves = new List<PieceNode>();
-            // What has the fewest places to choose from first, then what is wanted most often.
-            foreach (
-                var demand in open.OrderBy(d => places[d.Id].Count).ThenByDescending(d => left[d.Id]).ThenByDescending(d => d.Size.Area)
+        var least = Least(placed, places);
+        var sheets = Corners
+            .Select(corner =>
+                OnSheets(room, placed, places.ToDictionary(p => p.Key, p => p.Value.OrderBy(b => corner(room, b)).ToList()), longestCut)
             )
-            foreach (var box in places[demand.Id])
-                if (
-                    leaves.Count(l => l.Piece.Id == demand.Id) < left[demand.Id]
-                    && !leaves.Exists(l => l.Box.Overlaps(box))
-                    && Tree(room, [.. leaves, new PieceNode(box, demand, false)], longestCut) is not null
-                )
-                    leaves.Add(new(box, demand, false));
-            var counts = leaves.CountBy(l => l.Piece.Id).ToDictionary();
+            .ToList();
+        var fewest = sheets.Min(s => s.Sum(p => p.Times));
+        var ways = new List<PlacedPatterns>();
+        foreach (var laid in sheets.Where(s => s.Sum(p => p.Times) == fewest))
+        foreach (var first in new Axis?[] { null, Axis.Across, Axis.Down })
+        {
+            List<CutPattern> patterns = [.. laid.Select(l => new CutPattern(sheet.Id, l.Times, Tree(room, l.Laid, longestCut, first)!))];
+            if (!ways.Exists(w => w.Patterns.Select(p => p.Root).SequenceEqual(patterns.Select(p => p.Root))))
+                ways.Add(new(patterns, least));
+        }
+        return ways;
+    }
+
+    // Copies are taken from one corner of the sheet on, so that the rest of it stays whole.
+    private static readonly Func<Box, Box, (long, long)>[] Corners =
+    [
+        (_, box) => (box.Y.Ticks, box.X.Ticks),
+        (_, box) => (box.X.Ticks, box.Y.Ticks),
+        (room, box) => ((room.Bottom - box.Bottom).Ticks, box.X.Ticks),
+        (room, box) => ((room.Right - box.Right).Ticks, box.Y.Ticks),
+    ];
+
+    private static List<(List<PieceNode> Laid, int Times)> OnSheets(
+        Box room,
+        IReadOnlyList<Demand> placed,
+        Dictionary<string, List<Box>> places,
+        Length? longestCut
+    )
+    {
+        var (left, sheets) = (placed.ToDictionary(d => d.Id, d => d.Quantity), new List<(List<PieceNode>, int)>());
+        while (left.Values.Any(n => n > 0))
+        {
+            var laid = Laid(room, placed, left, places, longestCut);
+            var counts = laid.CountBy(l => l.Piece.Id).ToDictionary();
             var times = counts.Min(c => left[c.Key] / c.Value);
             foreach (var (id, n) in counts)
                 left[id] -= n * times;
-            patterns.Add(new(sheet.Id, times, Tree(room, leaves, longestCut)!));
+            sheets.Add((laid, times));
         }
-        return new(patterns, Least(placed, places));
+        return sheets;
     }
 
-    // Of the ways to part them the one that leaves the largest pieces of paper whole; by knife where the trimmer is too short.
-    private static CutNode? Tree(Box room, IReadOnlyList<CutNode> leaves, Length? longestCut) =>
-        new Axis?[] { null, Axis.Across, Axis.Down }
-            .Select(first => FixedPatterns.Tree(room, leaves, longestCut, first))
-            .OfType<CutNode>()
-            .MaxBy(root => root.All().OfType<OffcutNode>().Sum(o => (double)o.Box.Size.Area * (double)o.Box.Size.Area))
-        ?? (longestCut is null ? null : Tree(room, leaves, null));
+    // What has the fewest places to choose from first, then what is wanted most often.
+    private static List<PieceNode> Laid(
+        Box room,
+        IReadOnlyList<Demand> placed,
+        Dictionary<string, int> left,
+        Dictionary<string, List<Box>> places,
+        Length? longestCut
+    )
+    {
+        var laid = new List<PieceNode>();
+        foreach (var demand in placed.OrderBy(d => places[d.Id].Count).ThenByDescending(d => left[d.Id]).ThenByDescending(d => d.Size.Area))
+        {
+            var wanted = left[demand.Id];
+            foreach (var box in places[demand.Id])
+            {
+                if (wanted == 0)
+                    break;
+                if (laid.Exists(l => l.Box.Overlaps(box)) || Tree(room, [.. laid, new PieceNode(box, demand, false)], longestCut) is null)
+                    continue;
+                laid.Add(new(box, demand, false));
+                wanted--;
+            }
+        }
+        return laid;
+    }
+
+    // By knife where the trimmer is too short.
+    private static CutNode? Tree(Box room, IReadOnlyList<CutNode> leaves, Length? longestCut, Axis? first = null) =>
+        FixedPatterns.Tree(room, leaves, longestCut, first) ?? (longestCut is null ? null : FixedPatterns.Tree(room, leaves, null, first));
 
     // Pieces of which no two can come from one sheet add up; and of one piece a sheet gives no more than it has places.
     private static int Least(IReadOnlyList<Demand> placed, Dictionary<string, IReadOnlyList<Box>> places)

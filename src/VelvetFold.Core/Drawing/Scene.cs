@@ -73,6 +73,8 @@ public readonly record struct ScenePoint(Length X, Length Y);
 /// <param name="Edges">The edges that are not straight, and how they are worked: torn, scalloped, punched, rounded, mitred, dovetailed
 /// or inked.</param>
 /// <param name="Hole">What is cut out of its middle: a frame is drawn; none where it is whole.</param>
+/// <param name="PrintAt">The place on the face that lies at its top left corner, where it is cut from a place of its own; none where that
+/// is the planner's to choose.</param>
 /// <param name="Colour">Of what is no paper: the colour it is drawn in, #rrggbb; none where that is not known.</param>
 public sealed record BoxMark(
     Role Role,
@@ -84,7 +86,8 @@ public sealed record BoxMark(
     decimal? Tilt = null,
     IReadOnlyList<SceneEdge>? Edges = null,
     Box? Hole = null,
-    string? Colour = null
+    string? Colour = null,
+    ScenePoint? PrintAt = null
 ) : Mark(Role, Piece);
 
 /// <summary>How an edge of a box is worked.</summary>

@@ -106,7 +106,8 @@ public static class LayoutPicture
                 piece.Tilt,
                 EdgesOf(piece),
                 piece.Gut is { } border ? placed.Box.Inset(border) : null,
-                piece.Part is { Part: { } part } use ? kit.PartSheet(use.Sheet)?.Part(part)?.Colour : null
+                piece.Part is { Part: { } part } use ? kit.PartSheet(use.Sheet)?.Part(part)?.Colour : null,
+                piece.CutFrom is { } from ? new(from.X, from.Y) : null
             );
             foreach (var join in piece.Joins)
                 yield return Join(placed, join);

@@ -263,11 +263,11 @@ public static class StillMaking
             var room = there.Paper.Usable;
             return pieces.All(p => p.At!.Any(room.Contains))
                 ? PlacedPatterns
-                    .Of(
+                    .Ways(
                         new(there.Key, there.Paper.Sheet),
                         [.. pieces.Select(p => new Demand(p.Label, there.Key, p.Size, 1, p.Turn, p.Face) { At = p.At })],
                         kit.LongestCut
-                    )
+                    )[0]
                     .Sheets
                 : null;
         }

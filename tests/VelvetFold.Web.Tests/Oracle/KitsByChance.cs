@@ -333,6 +333,16 @@ internal sealed class KitsByChance(int seed)
             piece["joins"] = new JsonArray(L(20), L(48));
         if (kind == "panel" && Often(4))
             piece["gut"] = L(8);
+        // On the sheet in every case: no tear strip nor squaring is as wide as an inch.
+        if (kind != "strip" && (string?)piece["side"] is not "both" && Often(5))
+        {
+            var place = new JsonObject { ["x"] = L(_random.Next(16, 60)), ["y"] = L(_random.Next(16, 60)) };
+            if (Often(2))
+                place["everyAcross"] = L(_random.Next(20, 90));
+            if (Often(3))
+                place["everyDown"] = L(_random.Next(20, 90));
+            piece["cutFrom"] = place;
+        }
         if (Often(4))
         {
             var finish = new JsonObject

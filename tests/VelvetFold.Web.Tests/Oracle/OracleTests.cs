@@ -59,7 +59,18 @@ public sealed class OracleTests(Studio studio) : IClassFixture<Studio>
         ),
         ("a sheet is cut once more", a => Pattern(a.Batch)["times"] = (int)Pattern(a.Batch)["times"]! + 1),
         ("a placement is turned", a => Oblong(a)["turned"] = !(bool)Oblong(a)["turned"]!),
-        ("a sheet less is used than cut", a => a.Batch["plan"]!["bySheet"]![0]!["sheetsUsed"] = 0),
+        (
+            "a sheet less is used than cut",
+            a => a.Batch["plan"]!["bySheet"]!.AsArray().First(s => (int)s!["sheetsUsed"]! > 0)!["sheetsUsed"] = 0
+        ),
+        (
+            "a motif is cut from beside its place",
+            a =>
+                a.Kit["layouts"]!
+                    .AsArray()
+                    .SelectMany(l => l!["pieces"]!.AsArray())
+                    .First(p => p!["cutFrom"] is { } place && place["everyAcross"] is null)!["cutFrom"]!["x"] = "15 1/64 in"
+        ),
         (
             "a piece is counted once more",
             a => a.Counts["counts"]!["byPiece"]![0]!["total"] = 1 + (int)a.Counts["counts"]!["byPiece"]![0]!["total"]!

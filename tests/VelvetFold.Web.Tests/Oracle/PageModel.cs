@@ -3,7 +3,7 @@ using System.Text.Json.Nodes;
 namespace VelvetFold.Web.Tests.Oracle;
 
 /// <summary>A piece that is cut for one kit, as docs/kit-format.md says.</summary>
-internal sealed record Cut(string Label, string Paper, string Face, Exact W, Exact H, bool Free, string By, Exact? Gut);
+internal sealed record Cut(string Label, string Paper, string Face, Exact W, Exact H, bool Free, string By, Exact? Gut, JsonNode? From);
 
 /// <summary>Where pieces, photos and mats lie, and what is cut: computed from the document alone, by docs/kit-format.md.</summary>
 internal sealed class PageModel
@@ -356,8 +356,19 @@ internal sealed class PageModel
 
     private Cut Of(string label, string paper, string face, Exact w, Exact h, bool turned, JsonNode piece, Exact? gut)
     {
-        var free = Free(paper, face);
-        return new(label, paper, face, turned && !free ? h : w, turned && !free ? w : h, free, (string?)piece["cutBy"] ?? "either", gut);
+        // What has a place on its sheet lies there as it is printed.
+        var free = piece["cutFrom"] is null && Free(paper, face);
+        return new(
+            label,
+            paper,
+            face,
+            turned && !free ? h : w,
+            turned && !free ? w : h,
+            free,
+            (string?)piece["cutBy"] ?? "either",
+            gut,
+            piece["cutFrom"]
+        );
     }
 
     private JsonNode? Paper(string? id) => _kit["papers"]!.AsArray().FirstOrDefault(p => (string?)p!["id"] == id);

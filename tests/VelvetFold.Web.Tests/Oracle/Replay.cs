@@ -44,6 +44,12 @@ internal sealed class Replay(JsonNode kit, IReadOnlyDictionary<string, Cut> cuts
                 continue;
             }
             Piece(cuts[name], placed[at]!, box, usable);
+            if (cuts[name].From is { } place)
+                Say(
+                    told,
+                    from is null && IsAt(place, cuts[name].Face == "A" ? box.X : sheet.Right - box.Right, box.Y),
+                    $"{name} does not come from its place on the sheet"
+                );
             placed.RemoveAt(at);
         }
         foreach (var left in placed)
@@ -58,6 +64,18 @@ internal sealed class Replay(JsonNode kit, IReadOnlyDictionary<string, Cut> cuts
     {
         if (!holds)
             told.Add(what);
+    }
+
+    // There, or so many times as far on as it comes again.
+    private static bool IsAt(JsonNode place, Exact x, Exact y)
+    {
+        static bool Is(Exact at, JsonNode said, JsonNode? every)
+        {
+            var by = at - Exact.Parse((string)said!);
+            return by.IsZero
+                || (every is not null && by / Exact.Parse((string)every!) is var steps && steps == Exact.Of((int)steps.Floor()));
+        }
+        return Is(x, place["x"]!, place["everyAcross"]) && Is(y, place["y"]!, place["everyDown"]);
     }
 
     private void Piece(Cut cut, JsonNode placement, Rect box, Rect usable)

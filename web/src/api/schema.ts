@@ -6396,6 +6396,8 @@ export interface components {
             gut?: string;
             /** @description Who cuts it. */
             by?: components["schemas"]["CutBy"];
+            /** @description Where on the whole sheet, face A up, it is cut from: any of these places; none where it is cut anywhere. */
+            at?: null | components["schemas"]["Box"][];
         };
         /** @description How everything asked for is cut. */
         CutPlan: {
@@ -6536,7 +6538,7 @@ export interface components {
          * @description What a number in a step says.
          * @enum {unknown}
          */
-        FactKind: "width" | "height" | "stock-width" | "stock-height" | "from-page" | "inside" | "gap" | "under" | "over" | "centred" | "reveal" | "join" | "setting" | "plunge-start" | "plunge-end" | "shift" | "amount" | "count";
+        FactKind: "width" | "height" | "stock-width" | "stock-height" | "from-page" | "inside" | "gap" | "under" | "over" | "centred" | "on-sheet" | "reveal" | "join" | "setting" | "plunge-start" | "plunge-end" | "shift" | "amount" | "count";
         /** @description The paper a rectangle is filled with: which one, which face is up, and whether its print lies a quarter turned. */
         Fill: {
             paper: string;
@@ -7345,6 +7347,7 @@ export interface components {
             hole?: null | components["schemas"]["Box"];
             /** @description Of what is no paper: the colour it is drawn in, #rrggbb; none where that is not known. */
             colour?: null | string;
+            printAt?: null | components["schemas"]["ScenePoint"];
             role: components["schemas"]["Role"];
             piece: null | string;
         };
@@ -7953,6 +7956,7 @@ export interface components {
             paper?: null | string;
             /** @description The face of the paper that shows. */
             face?: components["schemas"]["SheetFace"];
+            cutFrom?: null | components["schemas"]["SheetPlace"];
             /** @description Whether the print is meant to lie a quarter turned on the page. */
             printTurned?: boolean;
             /** @description Where it lies from left to right. */
@@ -8464,6 +8468,18 @@ export interface components {
             /** Format: int32 */
             pattern: number;
             picture: components["schemas"]["Scene"];
+        };
+        /**
+         * @description The place on its sheet that a piece is cut from, where the print asks for it: a motif, a printed card, a part of a printed base. It is
+         *     measured on the side that shows, as one looks at it, on the whole sheet before anything is cut off.
+         */
+        SheetPlace: {
+            /** @description From the left edge of the sheet to the left edge of the piece as it is cut. */
+            x: components["schemas"]["Length"];
+            /** @description From the upper edge of the sheet to the upper edge of the piece as it is cut. */
+            y: components["schemas"]["Length"];
+            everyAcross?: null | components["schemas"]["Length"];
+            everyDown?: null | components["schemas"]["Length"];
         };
         /** @description The plan for one kind of sheet. */
         SheetPlan: {

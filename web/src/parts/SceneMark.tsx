@@ -118,9 +118,19 @@ function BoxShape({ mark, look, lit, chosen, strong, onLit, onChoose }: Props & 
       // A print that lies a quarter turned is drawn in a box turned back, so that its pattern turns with it.
       const turn = mark.fill?.turned && !mark.shape ? `rotate(90 ${x + width / 2} ${y + height / 2})` : undefined;
       const laid = turn ? { x: x + (width - height) / 2, y: y + (height - width) / 2, width: height, height: width } : box;
+      // A motif is seen where it is cut from: its pattern begins as far left and up as it lies on the sheet.
+      const shift = mark.printAt && { x: box.x - units(mark.printAt.x), y: box.y - units(mark.printAt.y) };
       return (
         <g {...hand} transform={tilted(mark, box)}>
-          {mark.shape || mark.edges || mark.hole ? (
+          {shift && !mark.shape && !mark.edges && !mark.hole && !turn ? (
+            <rect
+              {...common}
+              x={box.x - shift.x}
+              y={box.y - shift.y}
+              transform={`translate(${shift.x} ${shift.y})`}
+              fill={fill}
+            />
+          ) : mark.shape || mark.edges || mark.hole ? (
             <path
               d={
                 (mark.shape ? outlineOf(mark, box) : workedOutline(box, mark.edges ?? [])) +

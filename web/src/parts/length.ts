@@ -33,3 +33,17 @@ const shift = (digits: string, into: string) => digits.replace(/\d/g, (d) => int
 /** A length's text in the kit's unit, for a default. */
 export const inUnit = (kit: Kit, inches: string, millimetres: string) =>
   kit.unit === 'mm' ? `${millimetres} mm` : `${inches} in`;
+
+/** So many steps of a ruler as the server reads a length: 55 steps of 1/16 in are "3 7/16 in". */
+export function stepsOf(ruler: string, count: number): string {
+  const inch = /^(?:(\d+) ?)?(?:(\d+)\/(\d+) )?in$/.exec(ruler);
+  if (!inch) return `${Number((Number.parseFloat(ruler) * count).toFixed(4))} mm`;
+  const bottom = Number(inch[3] ?? 1);
+  const step = Number(inch[1] ?? 0) * bottom + Number(inch[2] ?? 0);
+  const [whole, rest] = [Math.floor((step * count) / bottom), (step * count) % bottom];
+  if (rest === 0) return `${whole} in`;
+  const shared = divisor(rest, bottom);
+  return `${whole > 0 ? `${whole} ` : ''}${rest / shared}/${bottom / shared} in`;
+}
+
+const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b));

@@ -9,6 +9,7 @@ import { cutBy } from './cutBy';
 import { MatEditor } from './MatEditor';
 import { PartChoice } from './PartChoice';
 import { DrawnRow } from './DrawnRow';
+import { SheetPlaceEditor } from './SheetPlaceEditor';
 import { WetRow } from './WetRow';
 import { ShapeEditor } from './ShapeEditor';
 import { RuleEditor } from './RuleEditor';
@@ -119,6 +120,9 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
             </>
           )}
         </>
+      )}
+      {paper && !piece.part && piece.kind !== 'photo' && piece.kind !== 'drawn' && piece.kind !== 'printed' && (
+        <SheetPlaceEditor label={label} piece={piece} paper={paper} onChange={onChange} />
       )}
       {!piece.part && (piece.paper || (piece.opening?.mats?.length ?? 0) > 0) && (
         <>

@@ -1,8 +1,7 @@
-import { useId } from 'react';
 import type { Face, Paper } from '../../api/client';
 import { LeafHead } from '../../parts/Fold';
-import { readable, toInches } from '../../parts/length';
-import { PaperDefs, patternId, unitsPerInch } from '../../parts/PaperDefs';
+import { FaceSheet } from '../../parts/FaceSheet';
+import { readable } from '../../parts/length';
 
 interface Props {
   paper: Paper;
@@ -38,46 +37,12 @@ export function PaperPicture({ paper, takes, kits, used }: Props) {
 }
 
 function FacePicture({ paper, face }: { paper: Paper; face: 'A' | 'B' }) {
-  const id = useId();
   const shown = face === 'A' ? paper.faceA : paper.faceB;
   const strip = paper.tearStrip;
-  const beyond = strip?.extra ? toInches(strip.width) : 0;
-  const across = strip?.edge === 'left' || strip?.edge === 'right';
-  const width = (toInches(paper.size.width) + (across ? beyond : 0)) * unitsPerInch;
-  const height = (toInches(paper.size.height) + (across ? 0 : beyond)) * unitsPerInch;
   const words = `${shown?.print ?? 'solid'}, ${way[shown?.direction ?? 'free']}`;
   return (
     <figure className="w-[min(15rem,44%)]">
-      <svg
-        viewBox={`-6 -6 ${width + 12} ${height + 12}`}
-        className="w-full"
-        role="img"
-        aria-label={`Face ${face} of ${paper.name}: ${words}`}
-      >
-        <PaperDefs picture={id} papers={[paper]} />
-        <rect
-          width={width}
-          height={height}
-          fill={`url(#${patternId(id, paper.id, face)})`}
-          stroke="#a5968e"
-          vectorEffect="non-scaling-stroke"
-        />
-        {strip && (
-          <TearStrip
-            edge={strip.edge}
-            width={width}
-            height={height}
-            by={toInches(strip.width) * unitsPerInch}
-            mirrored={face === 'B'}
-          />
-        )}
-        {shown?.direction === 'one-way' && (
-          <g fill="none" transform={`translate(${width - 90} ${height - 130})`}>
-            <path d="M0 60V-60M-30-25 0-60 30-25" stroke="#fff" strokeWidth="26" />
-            <path d="M0 60V-60M-30-25 0-60 30-25" stroke="#221a20" strokeWidth="9" />
-          </g>
-        )}
-      </svg>
+      <FaceSheet paper={paper} face={face} label={`Face ${face} of ${paper.name}: ${words}`} />
       <figcaption className="mt-2 text-[15px] leading-5">
         <span className="font-semibold">Face {face}</span> · {words}
         <br />
@@ -93,33 +58,5 @@ function FacePicture({ paper, face }: { paper: Paper; face: 'A' | 'B' }) {
         )}
       </figcaption>
     </figure>
-  );
-}
-
-// Turned over sideways, left and right change places.
-function TearStrip({
-  edge,
-  width,
-  height,
-  by,
-  mirrored,
-}: {
-  edge: string;
-  width: number;
-  height: number;
-  by: number;
-  mirrored: boolean;
-}) {
-  const at = mirrored && edge === 'left' ? 'right' : mirrored && edge === 'right' ? 'left' : edge;
-  const box =
-    at === 'top'
-      ? { x: 0, y: 0, width, height: by }
-      : at === 'bottom'
-        ? { x: 0, y: height - by, width, height: by }
-        : at === 'left'
-          ? { x: 0, y: 0, width: by, height }
-          : { x: width - by, y: 0, width: by, height };
-  return (
-    <rect {...box} fill="#fffdf9" fillOpacity="0.85" stroke="#6a5e62" strokeDasharray="5 4" vectorEffect="non-scaling-stroke" />
   );
 }
