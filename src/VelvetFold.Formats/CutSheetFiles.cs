@@ -4,6 +4,7 @@ using CsvHelper;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Formats.Plots;
 
 namespace VelvetFold.Formats;
 
@@ -84,8 +85,9 @@ public static class CutSheetFiles
     }
 
     /// <summary>
-    /// The sheets below each other at true size, a layer each: <c>width</c>, <c>height</c> and <c>viewBox</c> are in millimetres. Outlines
-    /// of pieces and offcuts with their labels; a sheet that is cut several times is drawn once.
+    /// The sheets below each other at true size: <c>width</c>, <c>height</c> and <c>viewBox</c> are in millimetres. Each sheet is a group
+    /// with its edge, the outlines of its pieces to cut, what is drawn on them with a pen, and their labels, a group each; a sheet that is
+    /// cut several times is drawn once.
     /// </summary>
     public static string TrueSize(Kit kit, CutPlan plan)
     {
@@ -95,7 +97,7 @@ public static class CutSheetFiles
         foreach (var (paper, number, pattern) in Sheets(kit, plan))
         {
             var size = pattern.Root.Box.Size;
-            layers.Add(Layer(paper, number, pattern, size, top));
+            layers.Add(Layer(kit, paper, number, pattern, size, top));
             top += size.Height + Gap;
             width = Length.Max(width, size.Width);
         }
@@ -114,7 +116,7 @@ public static class CutSheetFiles
         ).ToString();
     }
 
-    private static XElement Layer(string paper, int number, CutPattern pattern, Size size, Length top) =>
+    private static XElement Layer(Kit kit, string paper, int number, CutPattern pattern, Size size, Length top) =>
         new(
             Svg + "g",
             new XAttribute("id", $"sheet-{pattern.Sheet}-{number.ToString(CultureInfo.InvariantCulture)}"),
@@ -127,15 +129,12 @@ public static class CutSheetFiles
                     + $"{pattern.Times.ToString(CultureInfo.InvariantCulture)} times"
             ),
             Rectangle(new(Length.Zero, top, size)),
-            pattern.Placements.Select(p => new XElement(
+            PlotFiles.Groups(PlotJob.Of(kit, pattern), $"-{pattern.Sheet}-{number.ToString(CultureInfo.InvariantCulture)}", Plain(top)),
+            new XElement(
                 Svg + "g",
-                new XAttribute(
-                    "id",
-                    $"sheet-{pattern.Sheet}-{number.ToString(CultureInfo.InvariantCulture)}-{p.OffAt.ToString(CultureInfo.InvariantCulture)}-{Mm(p.Box.X)}-{Mm(p.Box.Y)}"
-                ),
-                Rectangle(p.Box with { Y = p.Box.Y + top }),
-                Label(p, top)
-            ))
+                new XAttribute("id", $"labels-{pattern.Sheet}-{number.ToString(CultureInfo.InvariantCulture)}"),
+                pattern.Placements.Select(p => Label(p, top))
+            )
         );
 
     private static XElement Rectangle(Box box) =>
@@ -163,6 +162,8 @@ public static class CutSheetFiles
 
     private static IEnumerable<(string Paper, int Number, CutPattern Pattern)> Sheets(Kit kit, CutPlan plan) =>
         plan.BySheet.SelectMany(s => s.Patterns.Select((p, i) => (kit.Paper(s.Sheet)?.Name ?? s.Sheet, i + 1, p)));
+
+    private static double Plain(Length length) => (double)length.Ticks / Length.TicksPerMillimetre;
 
     // A tick is 1/8,000 mm, so four decimals are exact.
     private static string Mm(Length length) =>

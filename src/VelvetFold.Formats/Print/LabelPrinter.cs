@@ -82,7 +82,7 @@ public static class LabelPrinter
     private static void Text(SKCanvas canvas, TextInk text)
     {
         // As wide as it is set on every other page: no letter is moved to a whole point.
-        using var font = new SKFont(Faces.GetOrAdd(text.Type, Face), (float)text.Size)
+        using var font = new SKFont(Faces.GetOrAdd(text.Type, Typesetter.FaceOf), (float)text.Size)
         {
             Edging = SKFontEdging.Alias,
             Subpixel = true,
@@ -150,12 +150,5 @@ public static class LabelPrinter
     {
         var rgb = int.Parse(colour.AsSpan(1), NumberStyles.HexNumber, CultureInfo.InvariantCulture);
         return ((rgb >> 16 & 0xFF) * 299 + (rgb >> 8 & 0xFF) * 587 + (rgb & 0xFF) * 114) / 1000;
-    }
-
-    private static SKTypeface Face(Typeface type)
-    {
-        using var stream = Typesetter.FontFile(type);
-        using var data = SKData.Create(stream);
-        return SKTypeface.FromData(data) ?? throw new InvalidOperationException($"The typeface {type} cannot be read.");
     }
 }

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using PdfSharp.Drawing;
 using PdfSharp.Fonts;
+using SkiaSharp;
 
 namespace VelvetFold.Formats.Print;
 
@@ -84,6 +85,14 @@ public static class Typesetter
     }
 
     private static bool IsRaised(string word) => word[0] is '⁰' or '¹' or '²' or '³' or (>= '⁴' and <= '⁹');
+
+    /// <summary>A typeface for drawing; whoever asks for it disposes of it.</summary>
+    public static SKTypeface FaceOf(Typeface type)
+    {
+        using var stream = FontFile(type);
+        using var data = SKData.Create(stream);
+        return SKTypeface.FromData(data) ?? throw new InvalidOperationException($"The typeface {type} cannot be read.");
+    }
 
     /// <summary>The file of a typeface, as it ships.</summary>
     internal static Stream FontFile(Typeface type)
