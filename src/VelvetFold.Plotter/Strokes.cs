@@ -18,6 +18,7 @@ public enum PlotTool
 }
 
 /// <summary>A place on the sheet in millimetres, from its top left corner, down as on a screen.</summary>
+[method: JsonConstructor]
 public readonly record struct PlotPoint(double X, double Y)
 {
     internal double To(PlotPoint other) => Math.Sqrt((other.X - X) * (other.X - X) + (other.Y - Y) * (other.Y - Y));

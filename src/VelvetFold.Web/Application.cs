@@ -104,6 +104,7 @@ internal static class Application
         api.MapLabels();
         api.MapStock();
         api.MapStill();
+        api.MapPlots();
         api.MapStockBooks();
         api.MapCompute();
         api.MapGuides();

@@ -297,7 +297,7 @@ public class PlotTests
     [InlineData("Two of us", 3)]
     public void Letters_are_welded_word_by_word(string text, int parts)
     {
-        var title = TitleOutline.Of(text, Length.Inches(1), Typeface.Bold, weld: true)!;
+        var title = TitleOutline.Of(text, Length.Inches(1), Typeface.Bold, Length.Sixteenth, weld: true)!;
         Assert.Equal(parts, title.Parts);
         var drawn = SimulatedPlotter.Draw(PlotFiles.ToSvg(title.Job));
         Assert.Empty(drawn.Reports);
@@ -319,8 +319,8 @@ public class PlotTests
         using var font = new SKFont(face, 1000);
         var glyph = font.GetGlyph(letter);
         var advance = At("hmtx", Math.Min(glyph, metrics - 1) * 4) / (double)unitsPerEm;
-        var one = TitleOutline.Of(letter.ToString(), Length.Inches(4), Typeface.Bold, weld: false)!;
-        var two = TitleOutline.Of($"{letter}{letter}", Length.Inches(4), Typeface.Bold, weld: false)!;
+        var one = TitleOutline.Of(letter.ToString(), Length.Inches(4), Typeface.Bold, Length.Sixteenth, weld: false)!;
+        var two = TitleOutline.Of($"{letter}{letter}", Length.Inches(4), Typeface.Bold, Length.Sixteenth, weld: false)!;
         var (wide, narrow) = (Width(two), Width(one));
         using var path = font.GetTextPath(letter.ToString(), new SKPoint(0, 0));
         var scale = 101.6 / path.TightBounds.Height * 1000;
@@ -331,5 +331,5 @@ public class PlotTests
 
     [Fact]
     public void A_title_without_a_letter_has_no_outline() =>
-        Assert.Null(TitleOutline.Of("\u200b", Length.Inches(1), Typeface.Sans, weld: true));
+        Assert.Null(TitleOutline.Of("\u200b", Length.Inches(1), Typeface.Sans, Length.Sixteenth, weld: true));
 }

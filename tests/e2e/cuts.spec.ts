@@ -91,9 +91,9 @@ test('sheets that are cut leave the stock, and a piece the host cuts leaves the 
   await page.goto(`/kits/${slug}/cuts`);
   await page.getByLabel('all kits together').check();
   const paper = page.getByRole('region', { name: 'High Wind' });
-  await paper.getByRole('button', { name: /^sheet 1/ }).click({ timeout: 20_000 });
-  await page.getByLabel('Sheets cut of sheet 1 of High Wind').fill('3');
-  await page.getByLabel('Sheets cut of sheet 1 of High Wind').press('Enter');
+  await paper.getByRole('button', { name: /^sheet 2/ }).click({ timeout: 20_000 });
+  await page.getByLabel('Sheets cut of sheet 2 of High Wind').fill('3');
+  await page.getByLabel('Sheets cut of sheet 2 of High Wind').press('Enter');
   await expect(paper.getByText('3 sheets cut already.')).toBeVisible({ timeout: 20_000 });
   await expect(paper.getByText('2 sheets more to buy.')).toBeVisible();
   await page.getByLabel('one kit').check();

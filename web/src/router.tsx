@@ -28,6 +28,7 @@ export const router = createBrowserRouter([
         ],
       },
       { path: '/invite/:secret', ...stage(() => import('./stages/guests/Invite'), 'Invite') },
+      { path: '/plotter', ...stage(() => import('./stages/plotter/Plotter'), 'Plotter') },
       { path: '/still', ...stage(() => import('./stages/home/StillMade'), 'StillMade') },
       { path: '/outbox/:id?', ...stage(() => import('./stages/guests/Outbox'), 'Outbox') },
       { path: '/kits/:slug/bench', ...stage(() => import('./stages/bench/Bench'), 'Bench') },

@@ -16,9 +16,10 @@ public sealed record TitleOutline(PlotJob Job, int Parts)
 
     /// <summary>The outlines of a title.</summary>
     /// <param name="height">From the lowest to the highest point of its letters.</param>
+    /// <param name="step">The width is so many of these, as many as the letters take.</param>
     /// <param name="weld">Whether letters move together until they hold; else they stand as the typeface sets them.</param>
     /// <returns>Null where the typeface has nothing to draw for it.</returns>
-    public static TitleOutline? Of(string text, Length height, Typeface type, bool weld)
+    public static TitleOutline? Of(string text, Length height, Typeface type, Length step, bool weld)
     {
         ArgumentException.ThrowIfNullOrWhiteSpace(text);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(text.Length, Longest);
@@ -32,7 +33,7 @@ public sealed record TitleOutline(PlotJob Job, int Parts)
         using var scaled = new SKPath(whole);
         scaled.Transform(SKMatrix.CreateTranslation(-bounds.Left, -bounds.Top).PostConcat(SKMatrix.CreateScale(scale, scale)));
         var figures = Figures(scaled, text).ToList();
-        var width = Length.Millimetres(1) * (int)Math.Ceiling(bounds.Width * scale);
+        var width = step * (int)Math.Ceiling(bounds.Width * scale * Length.TicksPerMillimetre / step.Ticks);
         return new(new(text, new(width, height), figures), Outer(figures));
     }
 

@@ -1369,6 +1369,244 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/plots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlotSheets"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/plots/{paper}/{sheet}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    paper: string;
+                    sheet: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/svg+xml": string;
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/plots/{paper}/{sheet}.gcode": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    paper: string;
+                    sheet: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/plain": string;
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/title": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TitleQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TitleAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plotter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PlotQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Plotted"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ledger/bookings/{id}/back": {
         parameters: {
             query?: never;
@@ -8110,6 +8348,82 @@ export interface components {
             /** @description Whether a better plan than the kit's is searched for. */
             longer?: null | boolean;
         };
+        /** @description A place on the sheet in millimetres, from its top left corner, down as on a screen. */
+        PlotPoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        /** @description A file for the simulated plotter. */
+        PlotQuestion: {
+            /** @description SVG or G-code, its whole text. */
+            file: string;
+            /**
+             * Format: double
+             * @description The sheet's width in millimetres, for a file that does not say it; 304.8 where left out.
+             */
+            width?: null | number;
+            /** Format: double */
+            height?: null | number;
+        };
+        /** @description Something that was not drawn, or not as the file has it. */
+        PlotReport: {
+            /**
+             * Format: int32
+             * @description The line of the file, from 1; 0 where no line is to be named.
+             */
+            where: number;
+            /**
+             * @description What kind of thing it is: `unknown`, `off-sheet`, `open-cut`, `too-small`,
+             *                 `no-layer`.
+             */
+            code: string;
+            /** @description What stands there: the word, the element, the name of the line. */
+            what: string;
+        };
+        /** @description A sheet that can be plotted. */
+        PlotSheet: {
+            paper: string;
+            name: string;
+            /**
+             * Format: int32
+             * @description Its place among the sheets of its paper, from 1.
+             */
+            sheet: number;
+            /**
+             * Format: int32
+             * @description How often it is cut so.
+             */
+            times: number;
+            size: components["schemas"]["Size"];
+            pieces: string[];
+        };
+        PlotSheets: {
+            sheets: components["schemas"]["PlotSheet"][];
+        };
+        /**
+         * @description What the carriage holds.
+         * @enum {unknown}
+         */
+        PlotTool: "pen" | "fold" | "blade";
+        /** @description What the plotter made of a file. */
+        Plotted: {
+            /**
+             * Format: double
+             * @description The sheet's, in millimetres.
+             */
+            width: number;
+            /** Format: double */
+            height: number;
+            strokes: components["schemas"]["Stroke"][];
+            reports: components["schemas"]["PlotReport"][];
+            /**
+             * Format: double
+             * @description From the start to the last line, travelling included.
+             */
+            seconds: number;
+        };
         /** @description Where the blade is set down and lifted again, from the end of the part at which it begins. */
         PlungeCut: {
             start: components["schemas"]["Length"];
@@ -8917,6 +9231,30 @@ export interface components {
             /** Format: int32 */
             guests: number;
         };
+        /** @description One line that a tool draws without being lifted. */
+        Stroke: {
+            tool: components["schemas"]["PlotTool"];
+            points: components["schemas"]["PlotPoint"][];
+            /**
+             * Format: double
+             * @description When it is set down, in seconds from the start.
+             */
+            begins: number;
+            /**
+             * Format: double
+             * @description When it is lifted.
+             */
+            ends: number;
+            /** @description What the file calls it; none where it calls it nothing. */
+            name: null | string;
+            /** @description Whether it ends where it began, within a twentieth of a millimetre: only then what is cut comes free. */
+            isClosed: boolean;
+            /**
+             * Format: double
+             * @description How long it is, in millimetres.
+             */
+            length: number;
+        };
         /**
          * @description What a kit needs that is neither paper nor a part: tools, inks, stamps, punches, pens, adhesive. What worked edges and outlines
          *                 need is known from them and is no supply.
@@ -9049,6 +9387,35 @@ export interface components {
              * @default 1
              */
             things: number;
+        };
+        /** @description A title's outlines. */
+        TitleAnswer: {
+            size: components["schemas"]["Size"];
+            /**
+             * Format: int32
+             * @description How many pieces fall out.
+             */
+            parts: number;
+            svg: string;
+            gCode: string;
+        };
+        /** @description A title to be cut out. */
+        TitleQuestion: {
+            /** @description 1 to 60 signs. */
+            text: string;
+            /** @description From the lowest to the highest point of its letters, as a person writes it: 1 1/2. */
+            height: string;
+            unit?: components["schemas"]["LengthUnit"];
+            /**
+             * @description In the typeface with feet, else in the plain bold one.
+             * @default false
+             */
+            serif: boolean;
+            /**
+             * @description Whether its letters are moved together until they hang on each other.
+             * @default true
+             */
+            weld: boolean;
         };
         /** @description Pieces of one paper, face and size that the host brings paper for. */
         TotalMissing: {

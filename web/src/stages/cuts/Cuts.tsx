@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import type { PlanAnswer } from '../../api/client';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { sideUp, useKit } from '../../parts/kitContext';
@@ -92,6 +92,9 @@ export function Cuts() {
             >
               SVG
             </a>
+            <Link className="press" to={`/plotter?kit=${slug}`} title="Plot files, and a plotter that draws them on the screen">
+              Plotter
+            </Link>
             <button type="button" className="press-first" title="P" onClick={print} disabled={!sheets.length}>
               Print the cut sheet
             </button>

@@ -1,0 +1,167 @@
+using System.Text;
+using VelvetFold.Core;
+using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Kits;
+using VelvetFold.Core.Measures;
+using VelvetFold.Core.Wording;
+using VelvetFold.Formats.Plots;
+using VelvetFold.Formats.Print;
+using VelvetFold.Plotter;
+using VelvetFold.Store;
+
+namespace VelvetFold.Web.Endpoints;
+
+/// <summary>A sheet that can be plotted.</summary>
+/// <param name="Sheet">Its place among the sheets of its paper, from 1.</param>
+/// <param name="Times">How often it is cut so.</param>
+internal sealed record PlotSheet(string Paper, string Name, int Sheet, int Times, Size Size, IReadOnlyList<string> Pieces);
+
+internal sealed record PlotSheets(IReadOnlyList<PlotSheet> Sheets);
+
+/// <summary>A title to be cut out.</summary>
+/// <param name="Text">1 to 60 signs.</param>
+/// <param name="Height">From the lowest to the highest point of its letters, as a person writes it: 1 1/2.</param>
+/// <param name="Serif">In the typeface with feet, else in the plain bold one.</param>
+/// <param name="Weld">Whether its letters are moved together until they hang on each other.</param>
+internal sealed record TitleQuestion(string Text, string Height, LengthUnit Unit = LengthUnit.Inch, bool Serif = false, bool Weld = true);
+
+/// <summary>A title's outlines.</summary>
+/// <param name="Parts">How many pieces fall out.</param>
+internal sealed record TitleAnswer(Size Size, int Parts, string Svg, string GCode);
+
+/// <summary>A file for the simulated plotter.</summary>
+/// <param name="File">SVG or G-code, its whole text.</param>
+/// <param name="Width">The sheet's width in millimetres, for a file that does not say it; 304.8 where left out.</param>
+internal sealed record PlotQuestion(string File, double? Width = null, double? Height = null);
+
+internal static class PlotEndpoints
+{
+    /// <summary>The sheet a file of moves is drawn on where nothing else is said: 12 in (common practice, no source).</summary>
+    private const double UsualSheet = 304.8;
+
+    public static void MapPlots(this RouteGroupBuilder api)
+    {
+        api.MapGet("/kits/{slug}/plots", SheetsAsync).WithTags("Plots").Produces<PlotSheets>().ProducesProblem(404);
+        api.MapGet(
+                "/kits/{slug}/plots/{paper}/{sheet:int}.svg",
+                (string slug, string paper, int sheet, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
+                    SheetAsync(slug, paper, sheet, shelf, memory, PlotFiles.ToSvg, "svg", "image/svg+xml", cancel)
+            )
+            .WithTags("Plots")
+            .Produces<string>(200, "image/svg+xml")
+            .ProducesProblem(404);
+        api.MapGet(
+                "/kits/{slug}/plots/{paper}/{sheet:int}.gcode",
+                (string slug, string paper, int sheet, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
+                    SheetAsync(slug, paper, sheet, shelf, memory, PlotFiles.ToGCode, "gcode", "text/plain", cancel)
+            )
+            .WithTags("Plots")
+            .Produces<string>(200, "text/plain")
+            .ProducesProblem(404);
+        api.MapPost("/compute/title", TitleAsync)
+            .WithTags("Plots")
+            .Accepts<TitleQuestion>("application/json")
+            .Produces<TitleAnswer>()
+            .ProducesProblem(400);
+        api.MapPost("/plotter", PlotAsync)
+            .WithTags("Plots")
+            .Accepts<PlotQuestion>("application/json")
+            .Produces<Plotted>()
+            .ProducesProblem(400);
+    }
+
+    // Sheets are plotted kit by kit, as its guide cuts them; what is cut from a remnant is no sheet.
+    private static async Task<IReadOnlyList<(CutPattern Pattern, int Sheet)>?> PatternsAsync(
+        string slug,
+        KitShelf shelf,
+        PlanMemory memory,
+        CancellationToken cancel
+    ) =>
+        await shelf.FindAsync(slug, null, cancel) is { } stored
+            ?
+            [
+                .. KitAnswer
+                    .PlanOf(stored.Kit, CutMode.EachKit, 1, new() { Memory = memory, Cancel = cancel })
+                    .Plan.BySheet.SelectMany(s => s.Patterns.Where(p => p.From is null).Select((p, i) => (p, i + 1))),
+            ]
+            : null;
+
+    private static async Task<IResult> SheetsAsync(string slug, KitShelf shelf, PlanMemory memory, CancellationToken cancel)
+    {
+        if (await PatternsAsync(slug, shelf, memory, cancel) is not { } patterns)
+            return Problems.NoKit(slug);
+        var kit = (await shelf.FindAsync(slug, null, cancel))!.Kit;
+        return Body.Json(
+            new PlotSheets([
+                .. patterns.Select(p => new PlotSheet(
+                    p.Pattern.Sheet,
+                    kit.Paper(p.Pattern.Sheet)?.Name ?? p.Pattern.Sheet,
+                    p.Sheet,
+                    p.Pattern.Times,
+                    p.Pattern.Root.Box.Size,
+                    [.. p.Pattern.Placements.SelectMany(x => x.Labels)]
+                )),
+            ]),
+            kit.Unit
+        );
+    }
+
+    private static async Task<IResult> SheetAsync(
+        string slug,
+        string paper,
+        int sheet,
+        KitShelf shelf,
+        PlanMemory memory,
+        Func<PlotJob, string> write,
+        string ending,
+        string type,
+        CancellationToken cancel
+    )
+    {
+        if (await PatternsAsync(slug, shelf, memory, cancel) is not { } patterns)
+            return Problems.NoKit(slug);
+        var kit = (await shelf.FindAsync(slug, null, cancel))!.Kit;
+        return patterns.FirstOrDefault(p => p.Pattern.Sheet == paper && p.Sheet == sheet) is { Pattern: { } pattern }
+            ? Results.File(Encoding.UTF8.GetBytes(write(PlotJob.Of(kit, pattern))), type, $"{slug}-{paper}-{sheet}.{ending}")
+            : Problems.Of(404, "problem.no-such-sheet-to-plot", ("paper", paper), ("sheet", sheet));
+    }
+
+    private static async Task<IResult> TitleAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<TitleQuestion>(request);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        var height = LengthPattern.Exact(question.Unit).Parse(question.Height);
+        if (height.Fault is { } fault)
+            return Problems.Bad("height", fault.Says);
+        if (height.OrThrow() is not { IsPositive: true } tall || tall > Length.Inches(24))
+            return Problems.Bad("height", Saying.Of("problem.no-height-of-letters", ("height", question.Height)));
+        if (question.Text.Trim().Length is 0 or > TitleOutline.Longest || question.Text.Any(char.IsControl))
+            return Problems.Bad("text", Saying.Of("problem.no-title-to-cut", ("most", TitleOutline.Longest)));
+        var step = question.Unit == LengthUnit.Inch ? Length.Sixteenth : Length.Millimetres(1);
+        return
+            TitleOutline.Of(question.Text.Trim(), tall, question.Serif ? Typeface.Serif : Typeface.Bold, step, question.Weld) is { } title
+            ? Body.Json(
+                new TitleAnswer(title.Job.Size, title.Parts, PlotFiles.ToSvg(title.Job), PlotFiles.ToGCode(title.Job)),
+                question.Unit
+            )
+            : Problems.Bad("text", Saying.Of("problem.no-letter-to-cut", ("text", question.Text)));
+    }
+
+    private static async Task<IResult> PlotAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<PlotQuestion>(request);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        try
+        {
+            return Results.Json(
+                SimulatedPlotter.Draw(question.File, question.Width ?? UsualSheet, question.Height ?? question.Width ?? UsualSheet)
+            );
+        }
+        catch (PlotFileException wrong)
+        {
+            return Problems.Bad("file", Saying.Of("problem.no-plot-file", ("why", wrong.Message)));
+        }
+    }
+}
