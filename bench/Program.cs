@@ -35,6 +35,11 @@ if (args is ["fits", ..])
     FitBench.Run(folder, Number(1, 200), Number(2, 500), args.Contains("tell"));
     return;
 }
+if (args is ["nests", ..])
+{
+    NestBench.Run(folder);
+    return;
+}
 if (args is ["still", ..])
 {
     StillBench.Run(folder);

@@ -210,6 +210,10 @@ public static class CutPlanner
             };
     }
 
+    // Packings that are tried of a piece of paper that is there; of what lies between placed pieces, of which there are many ways, fewer.
+    private const int ThoroughTries = 24;
+    private const int QuickTries = 5;
+
     // Pieces with a place of their own first; the others between them where that saves a sheet, else from sheets of their own.
     private static SheetPlan WithPlaced(
         StockSheet sheet,
@@ -224,7 +228,8 @@ public static class CutPlanner
         var apart = Free(sheet, left, longestCut, budget, terms, ways[0].Sheets);
         // Of the ways to lay and part them the one between whose pieces most of the others find room.
         var (own, patterns, rest) = ways.Select(way =>
-                way.Filled((size, open) => FillExtra(sheet, new(PaperPart.Scrap, size, 1), open, longestCut), left) is var (cut, over)
+                way.Filled((size, open) => FillExtra(sheet, new(PaperPart.Scrap, size, 1), open, longestCut, QuickTries), left)
+                    is var (cut, over)
                     ? (way, cut, over)
                     : default
             )
@@ -471,7 +476,13 @@ public static class CutPlanner
 
     // Of some tries the one that uses most of it, so often as the demand allows; null where nothing fits. A piece is not cut from its
     // own inside.
-    private static CutPattern? FillExtra(StockSheet sheet, Remnant extra, IReadOnlyList<Demand> left, Length? longestCut)
+    private static CutPattern? FillExtra(
+        StockSheet sheet,
+        Remnant extra,
+        IReadOnlyList<Demand> left,
+        Length? longestCut,
+        int tries = ThoroughTries
+    )
     {
         IReadOnlyList<Demand> fitting = [.. left.Where(d => Serves(extra, d, longestCut) && d.Inside != extra.Source)];
         if (fitting.Count == 0)
@@ -479,7 +490,7 @@ public static class CutPlanner
         var grid = CutGrid.Of(extra.Size, fitting, longestCut);
         var packer = new SheetPacker(grid, new WorkBudget(1_000, 1_000), seed: 0);
         var all = packer.All();
-        var best = Enumerable.Range(0, 24).Select(_ => packer.PackOne([.. all])).MaxBy(p => p.Used)!;
+        var best = Enumerable.Range(0, tries).Select(_ => packer.PackOne([.. all])).MaxBy(p => p.Used)!;
         var counts = new int[grid.Pieces.Count];
         best.Root.Count(counts);
         var times = Enumerable.Range(0, counts.Length).Where(k => counts[k] > 0).Min(k => grid.Pieces[k].Wanted / counts[k]);

@@ -1,5 +1,6 @@
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
@@ -33,11 +34,12 @@ public sealed record PlotJob(string Name, Size Size, IReadOnlyList<PlotFigure> F
         ArgumentNullException.ThrowIfNull(kit);
         ArgumentNullException.ThrowIfNull(pattern);
         var figures = new List<PlotFigure>();
+        var layouts = kit.Layouts.Select(l => Resolver.Resolve(l, kit)).ToList();
         foreach (var node in pattern.Root.All().OfType<PieceNode>())
         {
             figures.AddRange(Cuts(kit, node));
             if (node.Piece.Face == SheetFace.A)
-                figures.AddRange(PenLines(kit, node));
+                figures.AddRange(PenLines(kit, layouts, node));
         }
         return new(kit.Paper(pattern.Sheet)?.Name ?? pattern.Sheet, pattern.Root.Box.Size, [.. figures.OrderBy(f => f.Layer)]);
     }
@@ -104,38 +106,30 @@ public sealed record PlotJob(string Name, Size Size, IReadOnlyList<PlotFigure> F
     }
 
     // Dashes and stitches that lie wholly on one piece which shows face A and lies straight.
-    private static IEnumerable<PlotFigure> PenLines(Kit kit, PieceNode node)
+    private static IEnumerable<PlotFigure> PenLines(Kit kit, IReadOnlyList<ResolvedLayout> layouts, PieceNode node)
     {
-        foreach (var layout in kit.Layouts)
+        var resolved = layouts.FirstOrDefault(l => l.Pieces.Any(p => p.Label == node.Piece.Id));
+        var ground = resolved?.Pieces.First(p => p.Label == node.Piece.Id);
+        if (ground is not { Piece: { PrintTurned: false, Tilt: null } piece })
+            yield break;
+        for (var at = 0; at < resolved!.Pieces.Count; at++)
         {
-            if (layout.Pieces.FirstOrDefault(p => layout.Label(p) == node.Piece.Id) is not { PrintTurned: false, Tilt: null } piece)
-                continue;
-            var resolved = Core.Layouts.Resolver.Resolve(layout, kit);
-            var order = resolved.Pieces.Select(p => p.Id).ToList();
-            if (resolved.Piece(piece.Id) is not { } ground)
-                continue;
-            foreach (
-                var drawn in resolved.Pieces.Where(p =>
-                    p.Piece.Drawn is { Kind: DrawnKind.Dashes or DrawnKind.Stitches } && p.Piece.Tilt is null && ground.Box.Contains(p.Box)
-                )
+            var drawn = resolved.Pieces[at];
+            if (
+                drawn.Piece is not { Drawn.Kind: DrawnKind.Dashes or DrawnKind.Stitches, Tilt: null }
+                || !ground.Box.Contains(drawn.Box)
+                || resolved.Pieces.Take(at).Last(p => p.Box.Overlaps(drawn.Box)).Id != ground.Id
             )
-            {
-                var at = order.IndexOf(drawn.Id);
-                var under = resolved.Pieces.Take(at).Last(p => p.Box.Overlaps(drawn.Box));
-                if (under.Id != piece.Id)
-                    continue;
-                var (x, y) = (
-                    Mm(drawn.Box.X - ground.Box.X + piece.Finish(Edge.Left).Uses(kit.Unit)),
-                    Mm(drawn.Box.Y - ground.Box.Y + piece.Finish(Edge.Top).Uses(kit.Unit))
-                );
-                var (w, h) = (Mm(drawn.Box.Width), Mm(drawn.Box.Height));
-                foreach (var (from, to) in Dashes(drawn.Piece.LongAxis == Axis.Across ? w : h))
-                {
-                    PlotSpot At(double along) =>
-                        drawn.Piece.LongAxis == Axis.Across ? OnSheet(node, x + along, y + h / 2) : OnSheet(node, x + w / 2, y + along);
-                    yield return new(PlotLayer.Pen, drawn.Label, [At(from), At(to)]);
-                }
-            }
+                continue;
+            var (x, y) = (
+                Mm(drawn.Box.X - ground.Box.X + piece.Finish(Edge.Left).Uses(kit.Unit)),
+                Mm(drawn.Box.Y - ground.Box.Y + piece.Finish(Edge.Top).Uses(kit.Unit))
+            );
+            var across = drawn.Piece.LongAxis == Axis.Across;
+            var (w, h) = (Mm(drawn.Box.Width), Mm(drawn.Box.Height));
+            PlotSpot At(double along) => across ? OnSheet(node, x + along, y + h / 2) : OnSheet(node, x + w / 2, y + along);
+            foreach (var (from, to) in Dashes(across ? w : h))
+                yield return new(PlotLayer.Pen, drawn.Label, [At(from), At(to)]);
         }
     }
 

@@ -71,39 +71,25 @@ internal static class PlotEndpoints
     }
 
     // Sheets are plotted kit by kit, as its guide cuts them; what is cut from a remnant is no sheet.
-    private static async Task<IReadOnlyList<(CutPattern Pattern, int Sheet)>?> PatternsAsync(
-        string slug,
-        KitShelf shelf,
-        PlanMemory memory,
-        CancellationToken cancel
-    ) =>
-        await shelf.FindAsync(slug, null, cancel) is { } stored
-            ?
-            [
-                .. KitAnswer
-                    .PlanOf(stored.Kit, CutMode.EachKit, 1, new() { Memory = memory, Cancel = cancel })
-                    .Plan.BySheet.SelectMany(s => s.Patterns.Where(p => p.From is null).Select((p, i) => (p, i + 1))),
-            ]
-            : null;
+    private static IEnumerable<(CutPattern Pattern, int Sheet)> Sheets(Kit kit, PlanMemory memory, CancellationToken cancel) =>
+        KitAnswer
+            .PlanOf(kit, CutMode.EachKit, 1, new() { Memory = memory, Cancel = cancel })
+            .Plan.BySheet.SelectMany(s => s.Patterns.Where(p => p.From is null).Select((p, i) => (p, i + 1)));
 
     private static async Task<IResult> SheetsAsync(string slug, KitShelf shelf, PlanMemory memory, CancellationToken cancel)
     {
-        if (await PatternsAsync(slug, shelf, memory, cancel) is not { } patterns)
+        if (await shelf.FindAsync(slug, null, cancel) is not { Kit: { } kit })
             return Problems.NoKit(slug);
-        var kit = (await shelf.FindAsync(slug, null, cancel))!.Kit;
-        return Body.Json(
-            new PlotSheets([
-                .. patterns.Select(p => new PlotSheet(
-                    p.Pattern.Sheet,
-                    kit.Paper(p.Pattern.Sheet)?.Name ?? p.Pattern.Sheet,
-                    p.Sheet,
-                    p.Pattern.Times,
-                    p.Pattern.Root.Box.Size,
-                    [.. p.Pattern.Placements.SelectMany(x => x.Labels)]
-                )),
-            ]),
-            kit.Unit
-        );
+        var sheets = Sheets(kit, memory, cancel)
+            .Select(p => new PlotSheet(
+                p.Pattern.Sheet,
+                kit.Paper(p.Pattern.Sheet)?.Name ?? p.Pattern.Sheet,
+                p.Sheet,
+                p.Pattern.Times,
+                p.Pattern.Root.Box.Size,
+                [.. p.Pattern.Placements.SelectMany(x => x.Labels)]
+            ));
+        return Body.Json(new PlotSheets([.. sheets]), kit.Unit);
     }
 
     private static async Task<IResult> SheetAsync(
@@ -118,10 +104,9 @@ internal static class PlotEndpoints
         CancellationToken cancel
     )
     {
-        if (await PatternsAsync(slug, shelf, memory, cancel) is not { } patterns)
+        if (await shelf.FindAsync(slug, null, cancel) is not { Kit: { } kit })
             return Problems.NoKit(slug);
-        var kit = (await shelf.FindAsync(slug, null, cancel))!.Kit;
-        return patterns.FirstOrDefault(p => p.Pattern.Sheet == paper && p.Sheet == sheet) is { Pattern: { } pattern }
+        return Sheets(kit, memory, cancel).FirstOrDefault(p => p.Pattern.Sheet == paper && p.Sheet == sheet).Pattern is { } pattern
             ? Results.File(Encoding.UTF8.GetBytes(write(PlotJob.Of(kit, pattern))), type, $"{slug}-{paper}-{sheet}.{ending}")
             : Problems.Of(404, "problem.no-such-sheet-to-plot", ("paper", paper), ("sheet", sheet));
     }
