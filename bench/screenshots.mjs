@@ -44,6 +44,13 @@ const pictures = {
   guests: [`${kite}/guests`, (page) => page.getByText('Bram').first().click()],
   bench: [`${kite}/bench`],
   print: [`${kite}/print/cuts`],
+  plotter: [
+    '/plotter?kit=a-year-of-bread',
+    async (page) => {
+      await page.getByRole('button', { name: /^Plum Jam, sheet 1/ }).click();
+      await page.getByText('Everything could be done.').waitFor();
+    },
+  ],
   packing: [`${kite}/packing`],
   cost: [`${kite}/packing/cost`],
   labels: [`${kite}/packing/labels`],

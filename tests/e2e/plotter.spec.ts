@@ -45,3 +45,16 @@ test('a title is outlined with its letters welded', async ({ page }) => {
   await expect(page.getByText(/x 1½ in, all in one piece/)).toBeVisible();
   await expect(page.getByText('Everything could be done.')).toBeVisible();
 });
+
+test('many circles are nested into fewer sheets than their boxes take', async ({ page }) => {
+  await page.goto('/plotter');
+  await page.getByLabel('How many').fill('20');
+  await page.getByLabel('How wide it is').fill('3 1/4');
+  await page.getByRole('button', { name: 'Lay them on 12 x 12' }).click();
+  await expect(page.getByText('2 sheets; their boxes take 3, and by area it cannot be fewer than 2.')).toBeVisible();
+  await page.getByRole('button', { name: 'sheet 2' }).click();
+  await expect(page.getByText(/circle, sheet 2: 9 cut/)).toBeVisible();
+  await page.getByLabel('How wide it is').fill('30');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('is no size here');
+});

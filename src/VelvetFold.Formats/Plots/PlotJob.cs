@@ -44,6 +44,29 @@ public sealed record PlotJob(string Name, Size Size, IReadOnlyList<PlotFigure> F
         return new(kit.Paper(pattern.Sheet)?.Name ?? pattern.Sheet, pattern.Root.Box.Size, [.. figures.OrderBy(f => f.Layer)]);
     }
 
+    /// <summary>The sheets of a nest, one after the other.</summary>
+    public static IReadOnlyList<PlotJob> Of(Nest nest, Size sheet)
+    {
+        ArgumentNullException.ThrowIfNull(nest);
+        return
+        [
+            .. nest
+                .Places.GroupBy(p => p.Sheet)
+                .OrderBy(g => g.Key)
+                .Select(g => new PlotJob(
+                    $"Sheet {g.Key.ToString(System.Globalization.CultureInfo.InvariantCulture)}",
+                    sheet,
+                    [
+                        .. g.Select(p => new PlotFigure(
+                            PlotLayer.Cut,
+                            p.Template,
+                            Closed(p.Points.Select(c => new PlotSpot(Mm(c.X), Mm(c.Y))))
+                        )),
+                    ]
+                )),
+        ];
+    }
+
     private static IEnumerable<PlotFigure> Cuts(Kit kit, PieceNode node)
     {
         var (id, box) = (node.Piece.Id, node.Box);

@@ -29,6 +29,27 @@ internal sealed record TitleQuestion(string Text, string Height, LengthUnit Unit
 /// <param name="Parts">How many pieces fall out.</param>
 internal sealed record TitleAnswer(Size Size, int Parts, string Svg, string GCode);
 
+/// <summary>An outline to be cut many times.</summary>
+/// <param name="Shape">None for a rectangle.</param>
+internal sealed record NestOutline(string Name, Size Size, int Count, Outline? Shape = null, NestTurn Turn = NestTurn.Any);
+
+/// <summary>Outlines to be nested into sheets.</summary>
+/// <param name="Between">A pencil's or a blade's width; 1/16 in where left out.</param>
+internal sealed record NestQuestion(Size Sheet, IReadOnlyList<NestOutline> Templates, Length? Between = null);
+
+/// <summary>How they lie.</summary>
+/// <param name="Whole">Whether all of them found room; those larger than the sheet do not.</param>
+/// <param name="Svg">A plot file for every sheet.</param>
+internal sealed record NestAnswer(
+    int Sheets,
+    int ByBoxes,
+    int LowerBound,
+    bool Whole,
+    IReadOnlyList<NestPlace> Places,
+    IReadOnlyList<string> Svg,
+    IReadOnlyList<string> GCode
+);
+
 /// <summary>A file for the simulated plotter.</summary>
 /// <param name="File">SVG or G-code, its whole text.</param>
 /// <param name="Width">The sheet's width in millimetres, for a file that does not say it; 304.8 where left out.</param>
@@ -62,6 +83,11 @@ internal static class PlotEndpoints
             .WithTags("Plots")
             .Accepts<TitleQuestion>("application/json")
             .Produces<TitleAnswer>()
+            .ProducesProblem(400);
+        api.MapPost("/compute/nest", NestAsync)
+            .WithTags("Plots")
+            .Accepts<NestQuestion>("application/json")
+            .Produces<NestAnswer>()
             .ProducesProblem(400);
         api.MapPost("/plotter", PlotAsync)
             .WithTags("Plots")
@@ -131,6 +157,62 @@ internal static class PlotEndpoints
                 question.Unit
             )
             : Problems.Bad("text", Saying.Of("problem.no-letter-to-cut", ("text", question.Text)));
+    }
+
+    private static async Task<IResult> NestAsync(HttpRequest request, CancellationToken cancel)
+    {
+        var reading = await Body.ReadAsync<NestQuestion>(request);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        var between = question.Between ?? Length.Sixteenth;
+        if (Faults(question, between) is { Count: > 0 } faults)
+            return Problems.Bad(faults);
+        var nest = Nest.Of(
+            question.Sheet,
+            [.. question.Templates.Select(t => new NestTemplate(t.Name, Nest.PointsOf(t.Shape, t.Size), t.Count, t.Turn))],
+            between,
+            Length.Inches(0, 1, 32),
+            cancel
+        );
+        var jobs = PlotJob.Of(nest, question.Sheet);
+        return Body.Json(
+            new NestAnswer(
+                nest.Sheets,
+                nest.ByBoxes,
+                nest.LowerBound,
+                nest.Whole,
+                nest.Places,
+                [.. jobs.Select(PlotFiles.ToSvg)],
+                [.. jobs.Select(PlotFiles.ToGCode)]
+            ),
+            LengthUnit.Inch
+        );
+    }
+
+    private static List<Fault> Faults(NestQuestion question, Length between)
+    {
+        var faults = new List<Fault>();
+        if (!question.Sheet.IsReal || question.Sheet.Longer > Length.Inches(24))
+            faults.Add(new("sheet", Saying.Of("problem.no-sheet-to-nest", ("size", question.Sheet))));
+        if (between.Ticks < 0 || between > Length.Inches(1))
+            faults.Add(new("between", Saying.Of("problem.no-width-between", ("between", between))));
+        if (question.Templates.Count is 0 or > 20 || question.Templates.Sum(t => (long)t.Count) > Nest.Most)
+            faults.Add(new("templates", Saying.Of("problem.outlines-to-nest", ("most", Nest.Most))));
+        foreach (var (template, i) in question.Templates.Select((t, i) => (t, i)))
+        {
+            if (!template.Size.IsReal || template.Size.Longer > Length.Inches(24))
+                faults.Add(new($"templates[{i}].size", Saying.Of("problem.no-sheet-to-nest", ("size", template.Size))));
+            if (template.Count is < 1 or > Nest.Most)
+                faults.Add(new($"templates[{i}].count", Saying.Of("problem.outlines-to-nest", ("most", Nest.Most))));
+            if (template.Name.Length is 0 or > 60 || question.Templates.Take(i).Any(t => t.Name == template.Name))
+                faults.Add(new($"templates[{i}].name", Saying.Of("problem.no-name-of-an-outline", ("name", template.Name))));
+            if (
+                template.Shape is { Kind: OutlineKind.Template, Points: var points }
+                && (points.Count is < 3 or > 500 || !Outline.Bounds(points).Size.FitsIn(template.Size))
+            )
+                faults.Add(new($"templates[{i}].shape", Saying.Of("problem.no-outline-to-nest", ("size", template.Size))));
+        }
+        return faults;
     }
 
     private static async Task<IResult> PlotAsync(HttpRequest request)

@@ -1559,6 +1559,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/nest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NestQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NestAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plotter": {
         parameters: {
             query?: never;
@@ -7748,6 +7796,62 @@ export interface components {
             name: string;
             size: components["schemas"]["Size"];
         };
+        /** @description How they lie. */
+        NestAnswer: {
+            /** Format: int32 */
+            sheets: number;
+            /** Format: int32 */
+            byBoxes: number;
+            /** Format: int32 */
+            lowerBound: number;
+            /** @description Whether all of them found room; those larger than the sheet do not. */
+            whole: boolean;
+            places: components["schemas"]["NestPlace"][];
+            /** @description A plot file for every sheet. */
+            svg: string[];
+            gCode: string[];
+        };
+        /** @description An outline to be cut many times. */
+        NestOutline: {
+            name: string;
+            size: components["schemas"]["Size"];
+            /** Format: int32 */
+            count: number;
+            shape?: null | components["schemas"]["Outline"];
+            turn?: components["schemas"]["NestTurn"];
+        };
+        /** @description Where one of them lies. */
+        NestPlace: {
+            /**
+             * Format: int32
+             * @description From 1.
+             */
+            sheet: number;
+            template: string;
+            /**
+             * Format: int32
+             * @description How many quarters it is turned clockwise.
+             */
+            quarters: number;
+            /** @description Its corners on the sheet. */
+            points: components["schemas"]["OutlinePoint"][];
+        };
+        /** @description Outlines to be nested into sheets. */
+        NestQuestion: {
+            sheet: components["schemas"]["Size"];
+            templates: components["schemas"]["NestOutline"][];
+            /**
+             * Format: length
+             * @description An exact length with its unit: 3 1/2 in, 89 mm.
+             */
+            between?: string;
+        };
+        /**
+         * @description Which ways round an outline may be laid.
+         * @default any
+         * @enum {unknown}
+         */
+        NestTurn: "any" | "half" | "none";
         /** @description Rectangles of one size left over from earlier cutting; their height runs as the sheet's did. */
         OffcutOnHand: {
             size: components["schemas"]["Size"];

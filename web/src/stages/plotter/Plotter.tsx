@@ -5,6 +5,7 @@ import { api, unwrap } from '../../api/client';
 import type { components } from '../../api/schema';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { Drawn } from './Drawn';
+import { ManyOfOne } from './ManyOfOne';
 import { TitleToCut } from './TitleToCut';
 
 type Sheet = components['schemas']['PlotSheet'];
@@ -103,6 +104,7 @@ export function Plotter() {
           </label>
         </section>
         <TitleToCut onFile={(file, called) => draw.mutate({ file, name: called })} />
+        <ManyOfOne slug={slug} onFile={(file, called) => draw.mutate({ file, name: called })} />
         {trouble && (
           <p role="alert" className="pt-3 text-rust">
             {trouble.message}

@@ -1,0 +1,123 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState, type SubmitEvent } from 'react';
+import { api, ApiError, unwrap, type Piece } from '../../api/client';
+
+type Shape = 'circle' | 'oval' | 'hexagon' | 'rectangle';
+
+/** Many of one outline, nested into as few sheets as it can find: an outline of the kit, or a round one of a size. */
+export function ManyOfOne({ slug, onFile }: { slug: string | null; onFile: (file: string, name: string) => void }) {
+  const kit = useQuery({
+    queryKey: ['plotter kit', slug],
+    enabled: slug !== null,
+    queryFn: async () => unwrap(await api.GET('/api/kits/{slug}', { params: { path: { slug: slug ?? '' } } })).kit,
+  });
+  const shaped = (kit.data?.layouts ?? []).flatMap((layout) =>
+    (layout.pieces ?? [])
+      .filter((p) => p.shape && p.shape.kind !== 'rectangle')
+      .map((p) => ({ label: `${layout.id}-${p.id}`, piece: p })),
+  );
+  const [what, setWhat] = useState('circle');
+  const [size, setSize] = useState({ width: '3', height: '3' });
+  const [count, setCount] = useState('24');
+  const own: Piece | undefined = shaped.find((s) => s.label === what)?.piece;
+  const nest = useMutation({
+    mutationFn: async () => {
+      const read = async (text: string) =>
+        unwrap(await api.POST('/api/compute/length', { body: { text, unit: 'in', ruler: '1/16 in' } })).exact;
+      const outline = own
+        ? { size: own.size, shape: own.shape ?? null }
+        : {
+            size: { width: await read(size.width), height: await read(what === 'circle' ? size.width : size.height) },
+            shape: { kind: what as Shape },
+          };
+      return unwrap(
+        await api.POST('/api/compute/nest', {
+          body: { sheet: { width: '12 in', height: '12 in' }, templates: [{ name: what, count: Number(count), ...outline }] },
+        }),
+      );
+    },
+    onSuccess: (answer) => answer.svg[0] && onFile(answer.svg[0], `${count} of ${what}, sheet 1`),
+  });
+  const make = (event: SubmitEvent<HTMLFormElement>) => {
+    event.preventDefault();
+    nest.mutate();
+  };
+  const fault =
+    nest.error instanceof ApiError ? (Object.values(nest.error.errors)[0] ?? nest.error.message) : nest.error?.message;
+  const answer = nest.data;
+  return (
+    <section>
+      <h2 className="pt-4 font-serif text-lg">Many of one outline</h2>
+      <form onSubmit={make} className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
+        <input
+          className="field w-16"
+          aria-label="How many"
+          inputMode="numeric"
+          value={count}
+          onChange={(event) => setCount(event.currentTarget.value)}
+        />
+        of
+        <select
+          className="field"
+          aria-label="Which outline"
+          value={what}
+          onChange={(event) => setWhat(event.currentTarget.value)}
+        >
+          <option value="circle">a circle</option>
+          <option value="oval">an oval</option>
+          <option value="hexagon">a hexagon</option>
+          {shaped.map((s) => (
+            <option key={s.label} value={s.label}>
+              {s.label} {s.piece.name ?? ''}
+            </option>
+          ))}
+        </select>
+        {!own && (
+          <span className="flex items-center gap-1.5">
+            <input
+              className="field w-20"
+              aria-label="How wide it is"
+              value={size.width}
+              onChange={(event) => setSize({ ...size, width: event.currentTarget.value })}
+            />
+            {what !== 'circle' && (
+              <>
+                x
+                <input
+                  className="field w-20"
+                  aria-label="How high it is"
+                  value={size.height}
+                  onChange={(event) => setSize({ ...size, height: event.currentTarget.value })}
+                />
+              </>
+            )}
+            in
+          </span>
+        )}
+        <button type="submit" className="press" disabled={nest.isPending || !(Number(count) > 0)}>
+          {nest.isPending ? 'Laying…' : 'Lay them on 12 x 12'}
+        </button>
+      </form>
+      {fault && (
+        <p role="alert" className="text-rust">
+          {fault}
+        </p>
+      )}
+      {answer && (
+        <>
+          <p>
+            {answer.sheets} {answer.sheets === 1 ? 'sheet' : 'sheets'}; their boxes take {answer.byBoxes}, and by area it cannot
+            be fewer than {answer.lowerBound}. {answer.whole ? '' : 'Not all of them found room.'}
+          </p>
+          <p className="flex flex-wrap gap-3">
+            {answer.svg.map((file, i) => (
+              <button key={i} type="button" className="quiet" onClick={() => onFile(file, `${count} of ${what}, sheet ${i + 1}`)}>
+                sheet {i + 1}
+              </button>
+            ))}
+          </p>
+        </>
+      )}
+    </section>
+  );
+}
