@@ -65,8 +65,8 @@ internal static class Contrast
     private static Mend? Mended(Kit kit, SeenPage page, SeenThing thing, SeenFace on)
     {
         var piece = EyeCheck.Document(page, thing.Placed);
-        // What came ready-made is not made of another paper.
-        if (piece.Part is not null)
+        // What came ready-made is not made of another paper, and what is printed in a place of its own is there and nowhere else.
+        if (piece.Part is not null || piece.CutFrom is not null)
             return null;
         var face = thing.Face!;
         var other = face.Side == SheetFace.A ? SheetFace.B : SheetFace.A;

@@ -60,7 +60,7 @@ internal sealed class OptionReader(
         if (cursor.Take("joined at") is not null)
             return piece with { Joins = NeedJoins(piece) };
         if (cursor.Take("part") is not null)
-            return piece with { Part = NeedPart(), Paper = null };
+            return piece with { Part = NeedPart(), Paper = null, CutFrom = null };
         if (cursor.Take("tilted") is not null)
             return piece with { Tilt = cursor.NeedNumber() };
         if (cursor.Take("gutted") is not null)

@@ -137,6 +137,9 @@ public static class Bringing
         {
             Paper = piece.Paper is { } own ? Paper(own) : null,
             Face = piece.Paper is { } shown ? Face(shown, piece.Face) : piece.Face,
+            // Another paper has nothing printed in that place.
+            CutFrom =
+                piece.Paper is { } its && IsCalled(into.Paper(Paper(its))?.Name ?? "", from.Paper(its)?.Name ?? "") ? piece.CutFrom : null,
             Stated = piece.Stated ?? (from.Stated == into.Stated ? null : from.Stated),
             Part = piece.Part is { } part && sheets.TryGetValue(part.Sheet, out var sheet) ? part with { Sheet = sheet.Id } : piece.Part,
             Opening = piece.Opening is { } opening

@@ -273,6 +273,26 @@ public class SheetPlaceTests
                 Assert.Equal(S("4", "3"), kept.Size);
     }
 
+    // Another paper, or a ready-made part, has nothing printed there.
+    [Fact]
+    public void A_place_goes_with_its_paper()
+    {
+        var kit = With(Motif("J1", "3", "4", At("3", "2")) with { Kind = PieceKind.Journaling });
+        var stickers = new PartSheet
+        {
+            Id = "st",
+            Name = "Stickers",
+            Kind = PartKind.Stickers,
+            Parts = [new() { Id = "star", Count = 1 }],
+        };
+        kit = kit with { Papers = [.. kit.Papers, Paper("other")], Parts = [stickers] };
+        var papered = Adaptation.Apply(kit, [new("L1", "J1", OpeningMove.Paper, With: "other A")]).Layouts[0].Piece("J1")!;
+        Assert.Equal(("other", (SheetPlace?)null), (papered.Paper, papered.CutFrom));
+        var read = MeasureLines.Read("J1 part \"st\" \"star\"", kit, "L1");
+        Assert.Empty(read.Faults);
+        Assert.Null(read.Layout.Piece("J1")!.CutFrom);
+    }
+
     // A large motif that is cut out where it is printed is not lost (common practice, no source).
     [Fact]
     public void A_motif_that_is_cut_from_its_place_is_not_lost()

@@ -59,6 +59,7 @@ internal static class Making
                 Paper = to.Paper,
                 Face = to.Face,
                 Part = null,
+                CutFrom = null,
             };
 
     /// <summary>A mat as a part of its own: the card that it is; none where it is cut.</summary>

@@ -26,7 +26,12 @@ export function PartChoice({ label, piece, onChange }: Props) {
     else {
       const next = sheets.find((s) => s.id === id);
       const first = next?.kind === 'letters' ? (piece.name ?? '') : next?.parts?.[0]?.id;
-      onChange({ ...piece, paper: undefined, part: { sheet: id, part: next?.kind === 'by-length' ? undefined : first } });
+      onChange({
+        ...piece,
+        paper: undefined,
+        cutFrom: undefined,
+        part: { sheet: id, part: next?.kind === 'by-length' ? undefined : first },
+      });
     }
   };
   return (

@@ -91,7 +91,12 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
                   none={papers.length ? 'Choose a paper' : 'No paper in the kit yet: add one under Stock'}
                   options={papers.map((p) => ({ value: p.id, name: p.name, mark: <Swatch paper={p} /> }))}
                   onChange={(id) =>
-                    onChange({ ...piece, paper: id, face: papers.find((p) => p.id === id)?.faceB ? piece.face : 'A' })
+                    onChange({
+                      ...piece,
+                      cutFrom: undefined,
+                      paper: id,
+                      face: papers.find((p) => p.id === id)?.faceB ? piece.face : 'A',
+                    })
                   }
                 />
                 {paper?.faceB && (
@@ -102,7 +107,7 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
                       { value: 'A', name: sideOf(answer, paper.id, 'A'), mark: <Swatch paper={paper} /> },
                       { value: 'B', name: sideOf(answer, paper.id, 'B'), mark: <Swatch paper={paper} face="B" /> },
                     ]}
-                    onChange={(face) => onChange({ ...piece, face })}
+                    onChange={(face) => onChange({ ...piece, cutFrom: undefined, face })}
                   />
                 )}
                 {directed && (
