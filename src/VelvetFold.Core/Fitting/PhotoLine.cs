@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
 
@@ -20,7 +21,8 @@ public sealed record PhotosRead(IReadOnlyList<GuestPhoto> Photos, IReadOnlyList<
 /// Photos said in one line: <c>2 of 4 x 6, 3 x 4 whole, 5 x 7 once focal, 4 x 3 left</c>. The first measure is the width as the photo
 /// lies. <c>whole</c>: nothing may be cropped; <c>once</c>: one of a kind;
 /// <c>focal</c>: the eye should meet it first; <c>left</c>, <c>right</c>: where the people look; <c>bw</c>: black and white;
-/// <c>later</c>: not printed yet; <c>border 1/4</c>: with a white border so wide; <c>room left</c>, <c>right</c>, <c>above</c> or <c>below</c>: which half is empty;
+/// <c>later</c>: not printed yet; <c>border 1/4</c>: with a white border so wide;
+/// <c>room left</c>, <c>right</c>, <c>above</c> or <c>below</c>: which half is empty;
 /// <c>faces left</c>, <c>right</c>, <c>above</c> or <c>below</c>: where nothing is trimmed off. They are
 /// told in the order of the story. A bar parts stories: <c>3 of 3 x 4 | 3 of 4 x 3</c>. <c>one page</c> and <c>flap is fine</c> are wishes.
 /// </summary>
@@ -108,13 +110,10 @@ public static partial class PhotoLine
         var read = pattern.Parse(said.Value.Trim());
         if (read.Fault is { } fault)
             return (null, Saying.Of("fit.in-entry", ("entry", entry.Value), ("says", fault.Says)));
-        return IsBorder(read.OrThrow(), size)
+        return PhotoOpening.IsBorder(read.OrThrow(), size)
             ? (read.OrThrow(), null)
             : (null, Saying.Of("fit.border-leaves-nothing", ("entry", entry.Value)));
     }
-
-    /// <summary>Whether a white border of that width leaves something of a photo of that size.</summary>
-    public static bool IsBorder(Length width, Size size) => width.IsPositive && width * 2 < size.Shorter;
 
     private static Edge? Side(HashSet<string> words, string of) =>
         Sides.Where(s => words.Contains($"{of} {s.Key}")).Select(s => (Edge?)s.Value).FirstOrDefault();

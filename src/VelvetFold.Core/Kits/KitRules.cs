@@ -380,7 +380,7 @@ public static partial class KitRules
                                 Saying.Of("fault.no-place-on-a-sheet", ("length", length), ("most", Largest), ("step", LeastStep))
                             )
                         );
-            if (piece.Opening?.Border is { } white && (!white.IsPositive || white * 2 >= piece.Size.Shorter))
+            if (piece.Opening?.Border is { } white && !PhotoOpening.IsBorder(white, piece.Size))
                 faults.Add(new($"{path}.opening.border", Saying.Of("fault.a-white-border-of", ("border", white), ("size", piece.Size))));
             if (layout.Kind == LayoutKind.Single && piece.Side != PageSide.Left)
                 faults.Add(new($"{path}.side", Saying.Of("fault.is-a-single-page", ("layout", layout.Id))));

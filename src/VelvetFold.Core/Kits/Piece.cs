@@ -132,6 +132,9 @@ public sealed record PhotoOpening
     /// edges.</summary>
     public Length? Border { get; init; }
 
+    /// <summary>Whether a white border of that width leaves something of a photo of that size.</summary>
+    public static bool IsBorder(Length width, Size photo) => width.IsPositive && width * 2 < photo.Shorter;
+
     /// <summary>The two sides that trimming takes from: the right and the lower one, unless its faces are there.</summary>
     [JsonIgnore]
     public (Edge Across, Edge Down) TrimmedSides =>

@@ -210,7 +210,7 @@ internal static class FitEndpoints
         {
             if (!photo.Size.IsReal || photo.Size.Longer > KitRules.Largest)
                 faults.Add(new($"photos[{i}].size", Saying.Of("problem.is-no-size-of", ("size", photo.Size))));
-            else if (photo.Border is { } border && !PhotoLine.IsBorder(border, photo.Size))
+            else if (photo.Border is { } border && !PhotoOpening.IsBorder(border, photo.Size))
                 faults.Add(new($"photos[{i}].border", Saying.Of("fault.a-white-border-of", ("border", border), ("size", photo.Size))));
             if (photo.Id.Length is 0 or > 60)
                 faults.Add(new($"photos[{i}].id", Saying.Of("problem.a-photo-goes-by")));

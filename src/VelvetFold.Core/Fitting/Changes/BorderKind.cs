@@ -9,7 +9,7 @@ internal sealed class BorderKind : OpeningKind
     public override OpeningMove Move => OpeningMove.Border;
 
     protected override bool CanApply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
-        change.Gutter is { } width && PhotoLine.IsBorder(width, piece.Size);
+        change.Gutter is { } width && PhotoOpening.IsBorder(width, piece.Size);
 
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         layout.With(piece with { Opening = piece.Opening! with { Border = change.Gutter } });

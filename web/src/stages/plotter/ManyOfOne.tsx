@@ -2,6 +2,8 @@ import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState, type SubmitEvent } from 'react';
 import { api, ApiError, unwrap, type Piece } from '../../api/client';
 
+const turns = { free: 'any', 'half-turn': 'half', 'one-way': 'none' } as const;
+
 type Shape = 'circle' | 'oval' | 'hexagon' | 'rectangle';
 
 /** Many of one outline, nested into as few sheets as it can find: an outline of the kit, or a round one of a size. */
@@ -19,20 +21,26 @@ export function ManyOfOne({ slug, onFile }: { slug: string | null; onFile: (file
   const [what, setWhat] = useState('circle');
   const [size, setSize] = useState({ width: '3', height: '3' });
   const [count, setCount] = useState('24');
+  const paperOf = (piece: Piece) => kit.data?.papers?.find((p) => p.id === piece.paper);
   const own: Piece | undefined = shaped.find((s) => s.label === what)?.piece;
   const nest = useMutation({
     mutationFn: async () => {
       const read = async (text: string) =>
         unwrap(await api.POST('/api/compute/length', { body: { text, unit: 'in', ruler: '1/16 in' } })).exact;
       const outline = own
-        ? { size: own.size, shape: own.shape ?? null }
+        ? {
+            size: own.size,
+            shape: own.shape ?? null,
+            turn: turns[(own.face === 'B' ? paperOf(own)?.faceB : paperOf(own)?.faceA)?.direction ?? 'free'],
+          }
         : {
             size: { width: await read(size.width), height: await read(what === 'circle' ? size.width : size.height) },
             shape: { kind: what as Shape },
           };
+      const sheet = (own && paperOf(own)?.size) ?? { width: '12 in', height: '12 in' };
       return unwrap(
         await api.POST('/api/compute/nest', {
-          body: { sheet: { width: '12 in', height: '12 in' }, templates: [{ name: what, count: Number(count), ...outline }] },
+          body: { sheet, templates: [{ name: what, count: Number(count), ...outline }] },
         }),
       );
     },
@@ -95,7 +103,7 @@ export function ManyOfOne({ slug, onFile }: { slug: string | null; onFile: (file
           </span>
         )}
         <button type="submit" className="press" disabled={nest.isPending || !(Number(count) > 0)}>
-          {nest.isPending ? 'Laying…' : 'Lay them on 12 x 12'}
+          {nest.isPending ? 'Laying…' : own ? 'Lay them on its paper' : 'Lay them on 12 x 12'}
         </button>
       </form>
       {fault && (
