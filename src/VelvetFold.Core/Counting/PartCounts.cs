@@ -10,6 +10,7 @@ public sealed record PartNeed(string Part, int PerKit, int OnSheet, IReadOnlyLis
 
 /// <summary>A sheet, pack or roll of parts: what one kit and the run take of it.</summary>
 /// <param name="LengthPerKit">What one kit takes off a roll; none for what is counted in parts.</param>
+/// <param name="Lengths">The lengths that one kit takes off a roll, the longest first.</param>
 /// <param name="PerKit">Sheets that go into one kit whole; none for what is shared out.</param>
 /// <param name="Total">Sheets, packs or rolls for the run, spares included.</param>
 /// <param name="Spare">Of these spare.</param>
@@ -18,6 +19,7 @@ public sealed record PartCount(
     string Sheet,
     IReadOnlyList<PartNeed> Needs,
     Length? LengthPerKit,
+    IReadOnlyList<RollLength> Lengths,
     int? PerKit,
     int Total,
     int Spare,
@@ -46,7 +48,7 @@ public static class PartCounts
     {
         var uses = kit.TakenOf(sheet).ToList();
         if (sheet.Kind == PartKind.ByLength)
-            return ByLength(sheet, uses.Aggregate(Length.Zero, (sum, u) => sum + u.Use.TakesLength(u.Piece.Size)), kits);
+            return ByLength(sheet, RollLength.Of(kit, uses.Select(u => (u.Label, u.Piece, u.Use))), kits);
         var tally = kit.TallyOf(sheet);
         var needs = uses.SelectMany(u => u.Use.Takes(sheet).Select(t => (Part: t, u.Label)))
             .GroupBy(t => t.Part)
@@ -64,40 +66,43 @@ public static class PartCounts
         if (sheet.IsWhole)
         {
             var perKit = counted.Count == 0 ? 0 : counted.Max(n => Sheets(n.PerKit, n.OnSheet));
-            return Limited(sheet, needs, null, perKit, (long)perKit * kits, hand => perKit == 0 ? null : hand / perKit);
+            return Limited(sheet, needs, [], perKit, (long)perKit * kits, hand => perKit == 0 ? null : hand / perKit);
         }
         var total = counted.Count == 0 ? 0 : counted.Max(n => ((long)n.PerKit * kits + n.OnSheet - 1) / n.OnSheet);
         return Limited(
             sheet,
             needs,
-            null,
+            [],
             null,
             total,
             hand => counted.Count == 0 ? null : counted.Min(n => (int)Math.Min(int.MaxValue, (long)hand * n.OnSheet / n.PerKit))
         );
     }
 
-    // A length never runs from one roll to the next: a roll gives whole kits' worth of it only where one kit's fits on it.
-    private static PartCount ByLength(PartSheet sheet, Length perKit, int kits)
+    // What one kit takes comes off one roll where it fits on it, for it is cut in one go; else its lengths come off as many as they fill.
+    private static PartCount ByLength(PartSheet sheet, IReadOnlyList<RollLength> lengths, int kits)
     {
+        var perKit = RollLength.Sum(lengths);
         if (!perKit.IsPositive || sheet.Length is not { IsPositive: true } roll)
-            return Limited(sheet, [], perKit, null, 0, _ => null);
+            return Limited(sheet, [], lengths, null, 0, _ => null);
         var onOne = (int)Math.Min(int.MaxValue, roll.Ticks / perKit.Ticks);
-        var total = onOne > 0 ? ((long)kits + onOne - 1) / onOne : (perKit.Ticks * kits + roll.Ticks - 1) / roll.Ticks;
-        return Limited(
-            sheet,
-            [],
-            perKit,
-            null,
-            total,
-            hand => onOne > 0 ? (int)Math.Min(int.MaxValue, (long)hand * onOne) : (int)(roll.Ticks * hand / perKit.Ticks)
-        );
+        if (onOne > 0)
+            return Limited(
+                sheet,
+                [],
+                lengths,
+                null,
+                ((long)kits + onOne - 1) / onOne,
+                hand => (int)Math.Min(int.MaxValue, (long)hand * onOne)
+            );
+        var each = RollLength.Rolls(lengths, roll, 1);
+        return Limited(sheet, [], lengths, null, RollLength.Rolls(lengths, roll, kits), hand => (int)(hand / each));
     }
 
     private static PartCount Limited(
         PartSheet sheet,
         IReadOnlyList<PartNeed> needs,
-        Length? length,
+        IReadOnlyList<RollLength> lengths,
         int? perKit,
         long total,
         Func<int, int?> possible
@@ -107,7 +112,8 @@ public static class PartCounts
         return new(
             sheet.Id,
             needs,
-            length,
+            sheet.Kind == PartKind.ByLength ? RollLength.Sum(lengths) : null,
+            lengths,
             perKit,
             all,
             0,

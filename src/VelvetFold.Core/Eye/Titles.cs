@@ -21,7 +21,7 @@ public static class Titles
         return
             piece.Part is { Part: { } text } use
             && kit.PartSheet(use.Sheet) is { Kind: PartKind.Letters } sheet
-            && sheet.Set(text, Gap(kit.Unit)) is { } size
+            && sheet.Set(text, Gap(kit.Unit), [.. use.Letters().Select(l => kit.PartSheet(l.Sheet))]) is { } size
             ? (sheet, text, size)
             : null;
     }

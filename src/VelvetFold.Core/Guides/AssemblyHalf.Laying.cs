@@ -163,6 +163,28 @@ internal sealed partial class AssemblyHalf
             : _words.Say("lay", ("thing", thing), ("where", where("")), ("across", across), ("down", below));
     }
 
+    // How much of a roll a piece takes, and what it is tied to.
+    private Phrase Cut(PlacedPiece placed)
+    {
+        var (piece, use) = (placed.Piece, placed.Piece.Part!);
+        var lengths = piece.Lengths(use, draft.Kit.Unit).Select(l => draft.Stated(FactKind.Amount, placed.Label, l)).ToList();
+        if (lengths.Count > 1)
+            return _words.Say(
+                "lay.knotted",
+                ("lengths", Phrase.Join(", ", lengths)),
+                ("edge", _words.Say("edge." + (piece.LongAxis == Axis.Across ? "left" : "top")))
+            );
+        return use.Tied switch
+        {
+            TieKind.Knot => _words.Say("lay.tied.knot", ("length", lengths[0])),
+            TieKind.Bow => _words.Say("lay.tied.bow", ("length", lengths[0]), ("wide", Wide())),
+            TieKind.DoubleBow => _words.Say("lay.tied.double-bow", ("length", lengths[0]), ("wide", Wide())),
+            _ => _words.Say("lay.length", ("length", lengths[0])),
+        };
+
+        Phrase Wide() => draft.Stated(FactKind.Amount, placed.Label, piece.Size.Along(piece.LongAxis));
+    }
+
     // What else there is to know of a piece while it is laid.
     private Phrase More(Laid laid)
     {
@@ -193,10 +215,14 @@ internal sealed partial class AssemblyHalf
         {
             if (sheet.Kind == PartKind.Letters && piece.Part!.Part is { Length: > 1 })
                 more.Add(_words.Say("lay.letters"));
-            if (sheet.Kind == PartKind.ByLength)
-                more.Add(
-                    _words.Say("lay.length", ("length", draft.Stated(FactKind.Amount, placed.Label, piece.Part!.TakesLength(piece.Size))))
+            if (sheet.Kind == PartKind.Letters)
+                more.AddRange(
+                    piece.Part!.Others.Select(o =>
+                        _words.Say("lay.letters.other", ("part", o.Letters), ("sheet", draft.Kit.PartSheet(o.Sheet)?.Name ?? o.Sheet))
+                    )
                 );
+            if (sheet.Kind == PartKind.ByLength)
+                more.Add(Cut(placed));
         }
         if (piece is { Kind: PieceKind.Drawn, Wet.Minutes: > 0 and var minutes })
             more.Add(_words.Say("draw.dries", ("minutes", Words.Number(minutes))));

@@ -99,7 +99,6 @@ internal sealed partial class AssemblyReplay
             : 0;
         var joins = piece is { IsCut: true, Joins.Count: > 0 } ? piece.Joins : [];
         var joined = Said("lay.joined");
-        var length = sheet?.Kind == Stock.PartKind.ByLength ? piece.Part!.TakesLength(piece.Size) : (Length?)null;
         bool[] right_ =
         [
             tilt == decimal.Round(piece.Tilt ?? 0, 2),
@@ -111,13 +110,48 @@ internal sealed partial class AssemblyReplay
                     && joined["joins"].Items.Zip(joins).All(j => table.Says(j.First, j.Second))
                     && ProofTable.EdgeOf(joined["edge"]) == (piece.LongAxis == Axis.Across ? Edge.Left : Edge.Top)
                 ),
-            Said("lay.length") is { } said ? length is { } own && table.Says(said["length"], own) : length is null,
+            IsCut(),
+            line.Skip(1)
+                .Where(t => t.Key == "lay.letters.other")
+                .Select(t => (t["part"].Text, t["sheet"].Text))
+                .SequenceEqual(
+                    sheet?.Kind == Stock.PartKind.Letters
+                        ? piece.Part!.Others.Select(o => (o.Letters, table.Kit.PartSheet(o.Sheet)?.Name ?? o.Sheet))
+                        : []
+                ),
             (Said("lay.letters") is not null) == (sheet?.Kind == Stock.PartKind.Letters && piece.Part!.Part is { Length: > 1 }),
             IsOver(Axis.Across, Said("lay.over.across")),
             IsOver(Axis.Down, Said("lay.over.down")),
             (Said("draw.dries")?["minutes"].Number ?? 0) == (piece.Kind == PieceKind.Drawn ? piece.Wet?.Minutes ?? 0 : 0),
             (Said("lay.later") is not null) == (piece.IsPlaceholder && placed.Stack.Layers.Count == 0),
         ];
+        // Of a roll, how much is cut and what it is tied to; of nothing else a word of it.
+        bool IsCut()
+        {
+            string[] keys = ["lay.length", "lay.knotted", "lay.tied.knot", "lay.tied.bow", "lay.tied.double-bow"];
+            if (line.Skip(1).Where(t => keys.Contains(t.Key)).ToList() is not [var cut])
+                return sheet?.Kind != Stock.PartKind.ByLength;
+            if (sheet?.Kind != Stock.PartKind.ByLength)
+                return false;
+            var lengths = piece.Lengths(piece.Part!, table.Kit.Unit);
+            if (cut.Key == "lay.knotted")
+                return lengths.Count > 1
+                    && cut["lengths"].Items.Count() == lengths.Count
+                    && cut["lengths"].Items.Zip(lengths).All(l => table.Says(l.First, l.Second))
+                    && ProofTable.EdgeOf(cut["edge"]) == (piece.LongAxis == Axis.Across ? Edge.Left : Edge.Top);
+            TieKind? tied = cut.Key switch
+            {
+                "lay.tied.knot" => TieKind.Knot,
+                "lay.tied.bow" => TieKind.Bow,
+                "lay.tied.double-bow" => TieKind.DoubleBow,
+                _ => null,
+            };
+            return tied == piece.Part!.Tied
+                && lengths.Count == 1
+                && table.Says(cut["length"], lengths[0])
+                && (tied is not (TieKind.Bow or TieKind.DoubleBow) || table.Says(cut["wide"], piece.Size.Along(piece.LongAxis)));
+        }
+
         bool IsOver(Axis axis, Told? said) =>
             StandsOver.Of(layout, placed, axis) is { } over
                 ? said is not null && said["on"].Text == over.Ground.Label && table.Says(said["by"], over.By)

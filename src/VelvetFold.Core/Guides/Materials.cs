@@ -92,14 +92,20 @@ public static class Materials
             );
         }
 
-        IEnumerable<(string Label, Size Size, PartUse Use)> Taken(PartSheet sheet) =>
-            pieces.SelectMany(p => p.Piece.Takes(p.Label).Where(t => t.Use.Sheet == sheet.Id).Select(t => (t.Label, p.Piece.Size, t.Use)));
+        IEnumerable<(string Label, Piece Piece, PartUse Use)> Taken(PartSheet sheet) =>
+            pieces.SelectMany(p => p.Piece.Takes(p.Label).Where(t => t.Use.Sheet == sheet.Id).Select(t => (t.Label, p.Piece, t.Use)));
 
         string? Amount(PartSheet sheet)
         {
             var uses = Taken(sheet).ToList();
             if (sheet.Kind == PartKind.ByLength)
-                return reading.Format(uses.Aggregate(Length.Zero, (sum, p) => sum + p.Use.TakesLength(p.Size)));
+                return string.Join(
+                    ", ",
+                    RollLength
+                        .Of(kit, uses)
+                        .GroupBy(l => l.Length)
+                        .Select(g => (g.Count() > 1 ? Number(g.Count()) + " x " : "") + reading.Format(g.Key))
+                );
             var taken = PartTally.Of(sheet, uses.Select(u => (u.Label, u.Use))).Taken.OrderBy(t => t.Key, StringComparer.Ordinal);
             return sheet.Kind == PartKind.Letters
                 ? string.Join(", ", taken.Select(t => $"{Number(t.Value)} x {t.Key}"))

@@ -37,6 +37,7 @@ public static class PageCheck
         PartCheck.CardsOf,
         PartCheck.CutOf,
         PartCheck.UsedUp,
+        PartCheck.LongerThanItsRoll,
         Layers.RaisedUnderProtector,
     ];
 

@@ -85,9 +85,68 @@ internal static class PartCheck
                 : Saying.Of("finding.card-without-size", ("part", card.Part), ("sheet", sheet.Name), ("label", layout.Layout.Label(piece)))
         );
 
+    /// <summary>A length that no roll has in one: it is knotted of two.</summary>
+    public static IEnumerable<Finding> LongerThanItsRoll(Kit kit, ResolvedLayout layout)
+    {
+        foreach (var piece in layout.Layout.Pieces)
+        {
+            if (
+                piece.Part is not { } use
+                || kit.PartSheet(use.Sheet) is not { Kind: PartKind.ByLength, Length: { IsPositive: true } roll } sheet
+                || piece.Lengths(use, kit.Unit).Max() is var longest && longest <= roll
+            )
+                continue;
+            var half = piece.Size.Along(piece.LongAxis).Half.SnapTo(kit.Ruler);
+            var knotted = piece with { Joins = [half] };
+            yield return new(
+                "longer-than-its-roll",
+                Gravity.Fault,
+                layout.Layout.Id,
+                [piece.Id],
+                Saying.Of(
+                    "finding.longer-than-its-roll",
+                    ("label", layout.Layout.Label(piece)),
+                    ("length", kit.Reading().Format(longest)),
+                    ("sheet", sheet.Name),
+                    ("roll", kit.Reading().Format(roll))
+                ),
+                use.Tied is null && piece.Joins.Count == 0 && half.IsPositive && knotted.Lengths(use, kit.Unit).Max() <= roll
+                    ? new(Saying.Of("finding.knot-it-at", ("place", kit.Reading().Format(half))), knotted)
+                    : null
+            );
+        }
+    }
+
+    // A letter that a sheet has too few of, out of the others of the kit.
+    private static Mend? OtherLetters(Kit kit, Layout layout, Piece piece, IEnumerable<string> lacking)
+    {
+        if (piece.Part is not { } use)
+            return null;
+        var filled = LetterSheets.Filled(kit, layout.Id, piece.Id, use);
+        if (!lacking.Any(l => filled.Others.Any(o => Has(o, l)) && !use.Others.Any(o => Has(o, l))))
+            return null;
+        return new(
+            Saying.Of(
+                "finding.take-letters-of-others",
+                (
+                    "list",
+                    filled.Others.Select(o =>
+                        Saying.Of("finding.letters-of", ("letters", o.Letters), ("sheet", kit.PartSheet(o.Sheet)?.Name))
+                    )
+                )
+            ),
+            piece with
+            {
+                Part = filled,
+            }
+        );
+
+        static bool Has(OtherLetters other, string letter) => other.Letters.Any(c => PartUse.Same(c, letter[0]));
+    }
+
     private static IEnumerable<Finding> PartOf(Kit kit, Layout layout, Piece piece, string label, PartUse use)
     {
-        Finding Fault(Saying says) => new("no-part", Gravity.Fault, layout.Id, [piece.Id], says);
+        Finding Fault(Saying says, Mend? mend = null) => new("no-part", Gravity.Fault, layout.Id, [piece.Id], says, mend);
         if (kit.PartSheet(use.Sheet) is not { } sheet)
         {
             yield return Fault(Saying.Of("finding.no-part", ("label", label), ("sheet", use.Sheet)));
@@ -111,7 +170,8 @@ internal static class PartCheck
                         ("sheet", sheet.Name),
                         ("label", label),
                         ("list", sheet.Parts.Select(p => p.Id))
-                    )
+                    ),
+                sheet.Kind == PartKind.Letters ? OtherLetters(kit, layout, piece, missing) : null
             );
         if (sheet.Kind != PartKind.Letters && sheet.Part(use.Part)?.Layout is { } meant && meant != layout.Id)
             yield return new(
@@ -150,7 +210,8 @@ internal static class PartCheck
                         ("part", part.Id),
                         ("sheet", sheet.Name),
                         ("has", part.Count)
-                    )
+                    ),
+                    sheet.Kind == PartKind.Letters ? OtherLetters(kit, layout.Layout, layout.Layout.Piece(users[^1])!, [part.Id]) : null
                 );
             }
         }

@@ -282,6 +282,10 @@ public static partial class KitRules
             faults.Add(new($"{at}.length", Saying.Of("fault.how-long-is-a", ("sheet", sheet.Name))));
     }
 
+    // How many letters a text says that it takes from another sheet.
+    private static int Others(PartUse use, string sheet) =>
+        use.Others.Where(o => o.Sheet == sheet).Sum(o => o.Letters.Count(c => !char.IsWhiteSpace(c)));
+
     private static void LayoutFaults(List<Fault> faults, Kit kit, Layout layout, string at)
     {
         SizeFault(faults, layout.Page, $"{at}.page");
@@ -346,6 +350,26 @@ public static partial class KitRules
                 faults.Add(new($"{path}.part.part", Saying.Of("fault.a-parts-name-or")));
             if (piece.Part?.More is { } more && (more < Length.Zero || more > Largest))
                 faults.Add(new($"{path}.part.more", Saying.Of("fault.more-cannot-be-cut", ("more", more))));
+            if (piece.Part is { Tied: not null } && piece.Joins.Count > 0)
+                faults.Add(new($"{path}.part.tied", Saying.Of("fault.tied-of-one-length", ("piece", piece.Id))));
+            foreach (var (from, o) in (piece.Part?.Others ?? []).Select((from, o) => (from, o)))
+                if (
+                    string.IsNullOrWhiteSpace(from.Letters)
+                    || from.Sheet == piece.Part!.Sheet
+                    || piece.Part.Letters().Count(l => l.Sheet == from.Sheet) != Others(piece.Part, from.Sheet)
+                )
+                    faults.Add(
+                        new(
+                            $"{path}.part.others[{o}]",
+                            Saying.Of(
+                                "fault.letters-of-others",
+                                ("piece", piece.Id),
+                                ("letters", from.Letters),
+                                ("sheet", from.Sheet),
+                                ("text", piece.Part!.Part ?? "")
+                            )
+                        )
+                    );
             if (piece.Part?.Slice is { } slice && (!slice.Off.IsPositive || slice.Off > Largest))
                 faults.Add(new($"{path}.part.slice.off", Saying.Of("fault.a-slice-is-wide", ("off", slice.Off))));
             if (piece.Shape is { Kind: OutlineKind.Template, Points.Count: < 3 or > 500 })

@@ -314,13 +314,24 @@ public sealed record Piece
             ? (border - (Size.Width - stack.Photo.Width).Half, border - (Size.Height - stack.Photo.Height).Half)
             : null;
 
-    /// <summary>The ready-made parts it takes, each with what it is called: the part that it is itself, and the cards that serve as its
-    /// mats.</summary>
+    /// <summary>The lengths that are cut for it where it is twine, ribbon or thread; see <see cref="PartUse.Lengths"/>.</summary>
+    public IReadOnlyList<Length> Lengths(PartUse use, LengthUnit unit)
+    {
+        ArgumentNullException.ThrowIfNull(use);
+        return use.Lengths(Size.Along(LongAxis), Joins, unit);
+    }
+
+    /// <summary>The ready-made parts it takes, each with what it is called: the part that it is itself, those its other letters come from,
+    /// and the cards that serve as its mats.</summary>
     /// <param name="label">Its own label, L1-P1.</param>
     public IEnumerable<(string Label, PartUse Use)> Takes(string label)
     {
         if (Part is { } own)
+        {
             yield return (label, own);
+            foreach (var other in own.Others)
+                yield return (label, new() { Sheet = other.Sheet, Part = other.Letters });
+        }
         if (Opening?.Mats is { } mats)
             for (var i = 0; i < mats.Count; i++)
                 if (mats[i].Card is { } card)

@@ -80,6 +80,13 @@ internal static class LineWords
         ["bottom half"] = Edge.Bottom,
     };
 
+    public static readonly IReadOnlyDictionary<string, TieKind> Ties = new Dictionary<string, TieKind>(StringComparer.OrdinalIgnoreCase)
+    {
+        ["tied in a knot"] = TieKind.Knot,
+        ["tied in a bow"] = TieKind.Bow,
+        ["tied in a double bow"] = TieKind.DoubleBow,
+    };
+
     public static readonly IReadOnlyDictionary<string, PageSide> Pages = new Dictionary<string, PageSide>(StringComparer.OrdinalIgnoreCase)
     {
         ["left page"] = PageSide.Left,

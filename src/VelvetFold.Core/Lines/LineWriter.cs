@@ -98,6 +98,8 @@ internal sealed class LineWriter(Kit kit, Layout layout)
                 + (part.Part is { } which ? " " + Quote(which) : "")
                 + (part.Half is { } half ? " " + LineWords.Of(LineWords.Halves, half) : "")
                 + (part.Slice is { } slice ? $" sliced {Say(slice.Off)} at {slice.Edge.Word()}" : "")
+                + (part.Tied is { } tied ? " " + LineWords.Of(LineWords.Ties, tied) : "")
+                + string.Concat(part.Others.Select(o => $" with {Quote(o.Letters)} of {Quote(o.Sheet)}"))
                 + (part.More is { } more ? $" with {Say(more)} more" : "");
         if (piece.Tilt is { } tilt)
             yield return "tilted " + tilt.ToString(CultureInfo.InvariantCulture);

@@ -127,7 +127,8 @@ internal sealed class OptionReader(
         return joins;
     }
 
-    // part "Weather stickers" "sun", of which left half or sliced 1/4 at right, or of a roll: part "Bakers' twine" with 4 more
+    // part "Weather stickers" "sun", of which left half or sliced 1/4 at right, of a roll: part "Bakers' twine" tied in a bow with 4 more, or of two
+    // sheets of letters: part "Letters" "Sunny" with "ny" of "Foam letters"
     private PartUse NeedPart()
     {
         var at = cursor.Column;
@@ -138,10 +139,21 @@ internal sealed class OptionReader(
             use = use with { Half = LineWords.Halves[half] };
         if (Sliced() is { } slice)
             use = use with { Slice = slice };
-        if (cursor.Take("with") is null)
-            return use;
-        use = use with { More = cursor.NeedLength() };
-        cursor.Need("more");
+        if (cursor.Take(LineWords.Ties.Keys) is { } tied)
+            use = use with { Tied = LineWords.Ties[tied] };
+        while (cursor.Take("with") is not null)
+            if (cursor.Quoted() is { } letters)
+            {
+                cursor.Need("of");
+                var from = cursor.Column;
+                var other = cursor.Quoted() ?? throw new LineException(from, Saying.Of("line.the-sheet-of-letters", ("letters", letters)));
+                use = use with { Others = [.. use.Others, new(SheetCalled(other, from)?.Id ?? other, letters)] };
+            }
+            else
+            {
+                use = use with { More = cursor.NeedLength() };
+                cursor.Need("more");
+            }
         return use;
     }
 

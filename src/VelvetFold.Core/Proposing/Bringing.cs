@@ -130,6 +130,7 @@ public static class Bringing
                 { Paper: { } own } => mat with { Paper = Paper(own), Face = Face(own, mat.Face) },
                 _ => mat,
             };
+        string Sheet(string id) => sheets.TryGetValue(id, out var its) ? its.Id : id;
         string Paper(string id) => papers.FirstOrDefault(p => p.From == id)?.To ?? id;
         // A paper that stands for another may have no printed back.
         SheetFace Face(string id, SheetFace face) => into.Paper(Paper(id))?.FaceB is null ? SheetFace.A : face;
@@ -141,7 +142,13 @@ public static class Bringing
             CutFrom =
                 piece.Paper is { } its && IsCalled(into.Paper(Paper(its))?.Name ?? "", from.Paper(its)?.Name ?? "") ? piece.CutFrom : null,
             Stated = piece.Stated ?? (from.Stated == into.Stated ? null : from.Stated),
-            Part = piece.Part is { } part && sheets.TryGetValue(part.Sheet, out var sheet) ? part with { Sheet = sheet.Id } : piece.Part,
+            Part = piece.Part is { } part
+                ? part with
+                {
+                    Sheet = Sheet(part.Sheet),
+                    Others = [.. part.Others.Select(o => o with { Sheet = Sheet(o.Sheet) })],
+                }
+                : null,
             Opening = piece.Opening is { } opening
                 ? opening with
                 {

@@ -146,24 +146,24 @@ public static class StillMaking
     // Sheets, packs and rolls that there are not enough of for this one layout.
     private static IEnumerable<string> Lacking(Kit kit, Layout layout, Studio studio, Func<string, string?> keyOf)
     {
-        var uses = layout.Pieces.SelectMany(p => p.Takes(layout.Label(p)).Select(t => (t.Label, t.Use, p.Size))).ToList();
+        var uses = layout.Pieces.SelectMany(p => p.Takes(layout.Label(p)).Select(t => (t.Label, t.Use, Piece: p))).ToList();
         foreach (var sheet in kit.Parts)
         {
             var own = uses.Where(u => u.Use.Sheet == sheet.Id).ToList();
             if (own.Count == 0)
                 continue;
             var free = keyOf(sheet.Id) is { } key && studio.Parts.TryGetValue(key, out var there) ? there.Free : 0;
-            if (free is { } hand && Needed(sheet, own) > hand)
+            if (free is { } hand && Needed(kit, sheet, own) > hand)
                 yield return sheet.Name;
         }
     }
 
-    private static long Needed(PartSheet sheet, IReadOnlyList<(string Label, PartUse Use, Size Size)> uses)
+    private static long Needed(Kit kit, PartSheet sheet, IReadOnlyList<(string Label, PartUse Use, Piece Piece)> uses)
     {
         if (sheet.Kind == PartKind.ByLength)
         {
-            var length = uses.Aggregate(Length.Zero, (sum, u) => sum + u.Use.TakesLength(u.Size));
-            return sheet.Length is { IsPositive: true } roll ? (length.Ticks + roll.Ticks - 1) / roll.Ticks : 1;
+            var lengths = RollLength.Of(kit, uses.Select(u => (u.Label, u.Piece, u.Use)));
+            return sheet.Length is { IsPositive: true } roll ? RollLength.Rolls(lengths, roll, 1) : 1;
         }
         return PartTally
             .Of(sheet, uses.Select(u => (u.Label, u.Use)))

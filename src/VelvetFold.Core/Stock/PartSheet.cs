@@ -88,10 +88,11 @@ public sealed record PartSheet
 
     /// <summary>How long and how high a text set in these letters is, letter by letter, with a gap between them; a space is half a letter
     /// wide. Null where the size of one is not known.</summary>
-    public Size? Set(string text, Length gap)
+    /// <param name="from">The sheets its letters come from, in the order of the text, blanks left out; this one where none are said.</param>
+    public Size? Set(string text, Length gap, IReadOnlyList<PartSheet?>? from = null)
     {
         ArgumentNullException.ThrowIfNull(text);
-        var (width, height, before) = (Measures.Length.Zero, Measures.Length.Zero, false);
+        var (width, height, before, n) = (Measures.Length.Zero, Measures.Length.Zero, false, 0);
         foreach (var c in text.Trim())
         {
             if (char.IsWhiteSpace(c))
@@ -99,7 +100,8 @@ public sealed record PartSheet
                 width += Letter is { } usual ? usual.Width.Half : height.Half;
                 continue;
             }
-            if ((Part(c.ToString())?.Size ?? Letter) is not { } size)
+            var sheet = from is null ? this : from[n++];
+            if ((sheet?.Part(c.ToString())?.Size ?? sheet?.Letter) is not { } size)
                 return null;
             width += size.Width + (before ? gap : Measures.Length.Zero);
             height = Measures.Length.Max(height, size.Height);

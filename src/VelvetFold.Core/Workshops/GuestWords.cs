@@ -61,7 +61,7 @@ public static class GuestWords
             if (
                 Titles.Set(own, piece) is var (sheet, text, set)
                 && (set.Width > piece.Size.Longer || set.Height > piece.Size.Shorter)
-                && kit.Layout(layout.Id)?.Piece(piece.Id)?.Part != piece.Part
+                && kit.Layout(layout.Id)?.Piece(piece.Id)?.Part?.Part != text
             )
                 says.Add(
                     Saying.Of(

@@ -150,13 +150,30 @@ internal static class AnyKit
                         {
                             Kind = PieceKind.Title,
                             Paper = null,
-                            Part = new() { Sheet = "abc", Part = "SKY" },
+                            Part = new()
+                            {
+                                Sheet = "abc",
+                                Part = "SKY",
+                                Others = other ? [new("foam", place.Item1 % 2 == 0 ? "Y" : "KY")] : [],
+                            },
                         },
                         9 => piece with
                         {
                             Kind = PieceKind.Tie,
                             Paper = null,
-                            Part = new() { Sheet = "twine", More = L("6") },
+                            Part = new()
+                            {
+                                Sheet = "twine",
+                                More = other ? L("6") : null,
+                                Tied = (place.Item1 % 4) switch
+                                {
+                                    0 => TieKind.Knot,
+                                    1 => TieKind.Bow,
+                                    2 => TieKind.DoubleBow,
+                                    _ => null,
+                                },
+                            },
+                            Joins = place.Item1 % 4 == 3 && size.Longer > L("1") ? [L("1/2")] : [],
                         },
                         10 when size.Shorter > L("2") => piece with { Gut = L("1/2") },
                         11 => piece with { CutBy = CutBy.Host },
@@ -369,6 +386,13 @@ internal static class AnyKit
                             Name = "Letters",
                             Kind = PartKind.Letters,
                             Parts = [new() { Id = "S", Count = 9 }, new() { Id = "K", Count = 9 }, new() { Id = "Y", Count = 9 }],
+                        },
+                        new()
+                        {
+                            Id = "foam",
+                            Name = "Foam letters",
+                            Kind = PartKind.Letters,
+                            Parts = [new() { Id = "K", Count = 2 }, new() { Id = "Y", Count = 2 }],
                         },
                         new()
                         {

@@ -152,6 +152,13 @@ internal sealed class KitsByChance(int seed)
         };
         yield return new JsonObject
         {
+            ["id"] = "foam",
+            ["name"] = "Foam letters",
+            ["kind"] = "letters",
+            ["parts"] = Of(("A", 2), ("B", 2)),
+        };
+        yield return new JsonObject
+        {
             ["id"] = "twine",
             ["name"] = "Twine",
             ["kind"] = "by-length",
@@ -309,12 +316,16 @@ internal sealed class KitsByChance(int seed)
                 break;
             case "tie":
                 piece["part"] = new JsonObject { ["sheet"] = "twine", ["more"] = L(_random.Next(0, 30)) };
+                if (Often(2))
+                    piece["part"]!["tied"] = Any("knot", "bow", "double-bow");
                 break;
             case "drawn":
                 piece["drawn"] = new JsonObject { ["kind"] = Any("dashes", "stitches", "stamp"), ["tool"] = "pen" };
                 break;
             case "title" when Often(2):
                 piece["part"] = new JsonObject { ["sheet"] = "abc", ["part"] = Any("A", "AB", "A B A") };
+                if (Often(3))
+                    piece["part"]!["others"] = new JsonArray(new JsonObject { ["sheet"] = "foam", ["letters"] = "A" });
                 break;
             default:
                 OfPaper(piece, kind);

@@ -276,7 +276,7 @@ internal sealed partial class Oracle
                     Exact.Zero,
                     (sum, u) =>
                         sum
-                        + (u.Page.Stock(u.Id) is var (w, h) && w > h ? w : h)
+                        + Tied((string?)u.Piece["part"]!["tied"], u.Page.Stock(u.Id) is var (w, h) && w > h ? w : h)
                         + ((string?)u.Piece["part"]!["more"] is { } more ? Exact.Parse(more) : Exact.Zero)
                 );
                 var onOne = each.IsPositive ? (int)(Exact.Parse((string)sheet["length"]!) / each).Floor() : 0;
@@ -294,6 +294,10 @@ internal sealed partial class Oracle
                     .SelectMany(p => p.Pieces.SelectMany(id => p.Piece(id)["opening"]?["mats"]?.AsArray() ?? []))
                     .Where(m => (string?)m!["card"]?["sheet"] == (string?)sheet["id"])
                     .Select(m => (string)m!["card"]!["part"]!);
+                var fromHere = _pages
+                    .SelectMany(p => p.Pieces.SelectMany(id => p.Piece(id)["part"]?["others"]?.AsArray() ?? []))
+                    .Where(o => (string?)o!["sheet"] == (string?)sheet["id"])
+                    .SelectMany(o => Takes(kind, (string)o!["letters"]!));
                 // Of halves the left ones go with right ones, the upper with lower ones: as many are cut as there are of the more frequent.
                 var halves = uses.Where(u => u.Piece["part"]!["half"] is not null)
                     .Select(u => (Part: (string)u.Piece["part"]!["part"]!, Half: (string)u.Piece["part"]!["half"]!))
@@ -306,7 +310,16 @@ internal sealed partial class Oracle
                         )
                     );
                 var taken = uses.Where(u => u.Piece["part"]!["half"] is null)
-                    .SelectMany(u => Takes(kind, (string)u.Piece["part"]!["part"]!))
+                    .SelectMany(u =>
+                    {
+                        // The letters that come off other sheets are not taken here.
+                        var own = Takes(kind, (string)u.Piece["part"]!["part"]!).ToList();
+                        foreach (var other in u.Piece["part"]!["others"]?.AsArray() ?? [])
+                        foreach (var letter in Takes(kind, (string)other!["letters"]!))
+                            own.Remove(letter);
+                        return own;
+                    })
+                    .Concat(fromHere)
                     .Concat(cards)
                     .Concat(halves)
                     .GroupBy(t => t)
@@ -325,6 +338,19 @@ internal sealed partial class Oracle
                 $"{where}: {row["total"]} of {sheet["id"]}, not {total} and {spare}"
             );
         }
+    }
+
+    // What twine takes that is tied: a knot as much as two of its ends, a bow its loops out and back, two ends and a knot.
+    private Exact Tied(string? tied, Exact along)
+    {
+        var knot = Exact.Parse((string?)_kit["unit"] == "mm" ? "50 mm" : "2 in");
+        return tied switch
+        {
+            "knot" => along + knot,
+            "bow" => along + along + along + knot,
+            "double-bow" => along + along + along + along + along + knot,
+            _ => along,
+        };
     }
 
     private static IEnumerable<string> Takes(string kind, string part) =>

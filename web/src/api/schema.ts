@@ -7956,6 +7956,13 @@ export interface components {
          * @enum {unknown}
          */
         OpeningUse: "photo" | "empty" | "placeholder";
+        /** @description Letters of a text that come from another sheet than the rest of it. */
+        OtherLetters: {
+            /** @description The id of that sheet of letters. */
+            sheet: string;
+            /** @description The letters, each as often as it comes from there. */
+            letters: string;
+        };
         /** @description Another paper that a missing piece comes out of. */
         OtherPaper: {
             paper: string;
@@ -8114,6 +8121,8 @@ export interface components {
             sheet: string;
             needs: components["schemas"]["PartNeed"][];
             lengthPerKit: null | components["schemas"]["Length"];
+            /** @description The lengths that one kit takes off a roll, the longest first. */
+            lengths: components["schemas"]["RollLength"][];
             /**
              * Format: int32
              * @description Sheets that go into one kit whole; none for what is shared out.
@@ -8191,6 +8200,9 @@ export interface components {
             /** @description The part; of a sheet of letters the text that is set; nothing of a roll. */
             part?: null | string;
             more?: null | components["schemas"]["Length"];
+            tied?: null | components["schemas"]["TieKind"];
+            /** @description Of a text set in letters: those of its letters that come from other sheets, because this one has too few of them. */
+            others?: components["schemas"]["OtherLetters"][];
             half?: null | components["schemas"]["Edge"];
             slice?: null | components["schemas"]["PartSlice"];
         };
@@ -8724,6 +8736,12 @@ export interface components {
          * @enum {unknown}
          */
         Role: "page" | "seam" | "sheet" | "paper" | "mat" | "photo" | "empty" | "new" | "offcut" | "tear-strip" | "cut" | "label" | "dimension" | "ghost";
+        /** @description A length of twine, ribbon or thread that is cut off its roll. */
+        RollLength: {
+            /** @description The piece it is for. */
+            label: string;
+            length: components["schemas"]["Length"];
+        };
         /** @description A roster as a table: pasted from a spreadsheet, or the text of a CSV file. */
         RosterText: {
             text: string;
@@ -9476,6 +9494,8 @@ export interface components {
              */
             extra?: boolean;
         };
+        /** @enum {unknown} */
+        TieKind: "knot" | "bow" | "double-bow";
         /** @description How long a step took. */
         TimedEntry: {
             /** @description The kind of step, as the guide has it. */

@@ -22,7 +22,12 @@ internal sealed class WordsKind : ChangeKind
             p.Kind == PieceKind.Title && kit.PartSheet(p.Part?.Sheet) is { Kind: Stock.PartKind.Letters } && !p.Extra
         );
         return set is not null && !string.IsNullOrWhiteSpace(own.Title)
-            ? made.With(set with { Part = set.Part! with { Part = own.Title.Trim() } })
+            ? made.With(
+                set with
+                {
+                    Part = LetterSheets.Filled(kit.With(made), made.Id, set.Id, set.Part! with { Part = own.Title.Trim() }),
+                }
+            )
             : made;
     }
 

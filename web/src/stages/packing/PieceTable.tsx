@@ -94,6 +94,7 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
                   {kit.parts?.find((s) => s.id === p.sheet)?.name}
                   <span className="block text-[13px] leading-4 text-soft">
                     {p.needs.map((n) => `${n.perKit} ${n.part}`).join(', ')}
+                    {p.lengths.map((l) => `${readable(l.length)} for ${l.label}`).join(', ')}
                   </span>
                 </td>
                 <td className="text-right text-brass">{p.lengthPerKit && readable(p.lengthPerKit)}</td>

@@ -6,11 +6,13 @@ import { Measure } from '../../parts/Measure';
 interface Props {
   label: string;
   piece: Piece;
+  /** What the press says that makes the first join. */
+  offer?: string;
   onChange: (piece: Piece) => void;
 }
 
 /** Where a strip may be pieced together from shorter paper, from its left or top end. */
-export function JoinEditor({ label, piece, onChange }: Props) {
+export function JoinEditor({ label, piece, offer = 'Join it from shorter paper', onChange }: Props) {
   const { kit } = useKit();
   const joins = piece.joins ?? [];
   const end = toInches(piece.size.width) >= toInches(piece.size.height) ? 'left' : 'top';
@@ -21,7 +23,7 @@ export function JoinEditor({ label, piece, onChange }: Props) {
         className="quiet justify-self-start"
         onClick={() => onChange({ ...piece, joins: [inUnit(kit, '3', '75')] })}
       >
-        Join it from shorter paper
+        {offer}
       </button>
     );
   return (

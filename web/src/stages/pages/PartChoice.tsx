@@ -5,6 +5,7 @@ import { inUnit } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
 import { OptionalMeasure } from '../../parts/OptionalMeasure';
 import { TextField } from '../../parts/TextField';
+import { JoinEditor } from './JoinEditor';
 
 interface Props {
   label: string;
@@ -63,19 +64,35 @@ export function PartChoice({ label, piece, onChange }: Props) {
             label={`Text of ${label}`}
             value={use.part ?? ''}
             placeholder="the text it is set in"
-            onChange={(part) => onChange({ ...piece, part: { ...use, part } })}
+            onChange={(part) => onChange({ ...piece, part: { ...use, part, others: [] } })}
             className="w-44"
           />
         )}
+        {use && sheet?.kind === 'letters' && (
+          <OtherLetters label={label} use={use} onChange={(part) => onChange({ ...piece, part })} />
+        )}
         {use && sheet?.kind === 'by-length' && (
-          <span className="flex items-baseline gap-1">
+          <span className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
+            <Choice
+              label={`How ${label} is tied`}
+              value={use.tied ?? 'straight'}
+              options={ties}
+              onChange={(tied) =>
+                onChange({
+                  ...piece,
+                  joins: tied === 'straight' ? piece.joins : [],
+                  part: { ...use, tied: tied === 'straight' ? undefined : tied },
+                })
+              }
+            />
             <Measure
               align="left"
               label={`Length cut more for ${label}`}
               value={use.more ?? inUnit(kit, '0', '0')}
               onChange={(more) => onChange({ ...piece, part: { ...use, more } })}
             />
-            <span className="text-soft">more, for a bow or a knot</span>
+            <span className="text-soft">more</span>
+            {!use.tied && <JoinEditor label={label} piece={piece} offer="Knot it of shorter lengths" onChange={onChange} />}
           </span>
         )}
       </span>
@@ -85,7 +102,38 @@ export function PartChoice({ label, piece, onChange }: Props) {
 
 type PartUse = NonNullable<Piece['part']>;
 
+const ties: readonly { value: 'straight' | NonNullable<PartUse['tied']>; name: string }[] = [
+  { value: 'straight', name: 'lies straight' },
+  { value: 'knot', name: 'a knot in its middle' },
+  { value: 'bow', name: 'a bow, so wide' },
+  { value: 'double-bow', name: 'a bow of four loops, so wide' },
+];
+
 const sides: readonly Edge[] = ['left', 'right', 'top', 'bottom'];
+
+/** Letters of its text that come off other sheets. */
+function OtherLetters({ label, use, onChange }: { label: string; use: PartUse; onChange: (use: PartUse) => void }) {
+  const { kit } = useKit();
+  const sheets = (kit.parts ?? []).filter((s) => s.kind === 'letters' && s.id !== use.sheet);
+  const others = use.others ?? [];
+  const set = (sheet: string, letters: string) => {
+    const rest = others.filter((o) => o.sheet !== sheet);
+    onChange({ ...use, others: letters.trim() === '' ? rest : [...rest, { sheet, letters: letters.trim() }] });
+  };
+  return sheets.map((sheet) => (
+    <span key={sheet.id} className="flex items-baseline gap-1">
+      <span className="text-soft">of it from {sheet.name}</span>
+      <TextField
+        label={`Letters of ${label} from ${sheet.name}`}
+        value={others.find((o) => o.sheet === sheet.id)?.letters ?? ''}
+        placeholder="none"
+        optional
+        onChange={(letters) => set(sheet.id, letters)}
+        className="w-20"
+      />
+    </span>
+  ));
+}
 
 /** Which half of the part it is, and what is cut off it. */
 function PartCut({ label, use, onChange }: { label: string; use: PartUse; onChange: (use: PartUse) => void }) {
