@@ -1,5 +1,3 @@
-using MetadataExtractor;
-using MetadataExtractor.Formats.Exif;
 using SkiaSharp;
 using VelvetFold.Core.Wording;
 
@@ -19,6 +17,17 @@ public static class PictureFile
 
     /// <summary>The most pixels that are read; what says it has more is not unpacked.</summary>
     public const long MostPixels = 120_000_000;
+
+    /// <summary>What a picture may take while it is unpacked, in bytes.</summary>
+    public const long MostUnpacked = 200L * 1024 * 1024;
+
+    // Four channels of a byte.
+    private const int BytesOfAPixel = 4;
+
+    // Deflate (RFC 1951) makes at most 1032 bytes of one, and a pixel of one bit is an eighth of a byte: no file holds more.
+    private const int PngPixelsOfAByte = 1032 * 8;
+
+    private static readonly Lock Unpacking = new();
 
     /// <summary>The longer side of the small picture, in pixels.</summary>
     public const int SmallSide = 480;
@@ -48,23 +57,42 @@ public static class PictureFile
             );
         if (width < 16 || height < 16)
             return (null, Saying.Of("fault.the-picture-is-x", ("width", width), ("height", height)));
-        // As it unpacks: the codec can make it smaller on the way, which keeps memory low.
+        if (codec.EncodedFormat == SKEncodedImageFormat.Png && (long)width * height / PngPixelsOfAByte > bytes.Length)
+            return (null, Saying.Of("fault.picture-says-more", ("bytes", bytes.Length), ("width", width), ("height", height)));
+        // As it unpacks: the codec can make it smaller on the way, which keeps memory low; a PNG cannot.
         var scaled = codec.GetScaledDimensions(Math.Min(1f, 2f * SmallSide / Math.Max(width, height)));
-        using var bitmap = new SKBitmap(new SKImageInfo(scaled.Width, scaled.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
-        if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) is not (SKCodecResult.Success or SKCodecResult.IncompleteInput))
-            return (null, Saying.Of("fault.the-picture-is-damaged"));
-        var orientation = Orientation(bytes);
-        var isTurned = orientation >= 5;
-        return (
-            new(
-                codec.EncodedFormat.ToString().ToUpperInvariant(),
-                isTurned ? height : width,
-                isTurned ? width : height,
-                orientation,
-                Small(bitmap, orientation)
-            ),
-            null
-        );
+        if (scaled.Width * (long)scaled.Height * BytesOfAPixel is var unpacked && unpacked > MostUnpacked)
+            return (
+                null,
+                Saying.Of("fault.picture-unpacks-too-large", ("width", width), ("height", height), ("megabytes", unpacked / 1024 / 1024))
+            );
+        // One after the other, so that many at once take no more memory than one.
+        lock (Unpacking)
+        {
+            using var bitmap = new SKBitmap(new SKImageInfo(scaled.Width, scaled.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
+            switch (codec.GetPixels(bitmap.Info, bitmap.GetPixels()))
+            {
+                case SKCodecResult.Success:
+                    break;
+                case SKCodecResult.IncompleteInput:
+                    return (null, Saying.Of("fault.picture-breaks-off"));
+                default:
+                    return (null, Saying.Of("fault.the-picture-is-damaged"));
+            }
+            // The values of the tag (CIPA DC-008, Exif 2.3, 4.6.4 A) as the codec has read it; 1 where there is none.
+            var orientation = (int)codec.EncodedOrigin;
+            var isTurned = orientation >= 5;
+            return (
+                new(
+                    codec.EncodedFormat.ToString().ToUpperInvariant(),
+                    isTurned ? height : width,
+                    isTurned ? width : height,
+                    orientation,
+                    Small(bitmap, orientation)
+                ),
+                null
+            );
+        }
     }
 
     /// <summary>The pixels of a small picture that was read (<see cref="PictureRead.Small"/>): its size, and 0xRRGGBB row by row.</summary>
@@ -72,23 +100,6 @@ public static class PictureFile
     {
         using var bitmap = SKBitmap.Decode(small) ?? throw new ArgumentException("This is no picture.", nameof(small));
         return (bitmap.Width, bitmap.Height, [.. bitmap.Pixels.Select(p => (p.Red << 16) | (p.Green << 8) | p.Blue)]);
-    }
-
-    // The orientation tag (CIPA DC-008, Exif 2.3, 4.6.4 A); what is not from 1 to 8 counts as 1.
-    private static int Orientation(byte[] bytes)
-    {
-        try
-        {
-            using var stream = new MemoryStream(bytes);
-            foreach (var directory in ImageMetadataReader.ReadMetadata(stream).OfType<ExifIfd0Directory>())
-                if (directory.TryGetInt32(ExifDirectoryBase.TagOrientation, out var value) && value is >= 1 and <= 8)
-                    return value;
-        }
-        catch (Exception damaged) when (damaged is ImageProcessingException or IOException)
-        {
-            // Pixels without readable data about them are a picture all the same, looked at as it lies.
-        }
-        return 1;
     }
 
     private static byte[] Small(SKBitmap bitmap, int orientation)

@@ -17,6 +17,9 @@ public static class SvgOutline
     /// <summary>The longest text that is read.</summary>
     public const int LongestText = 200_000;
 
+    /// <summary>How deep the groups of a drawing may lie in each other.</summary>
+    public const int MostDeep = 100;
+
     /// <summary>The most points a template may have; curves are taken coarser until they keep to it.</summary>
     public const int MostPoints = 500;
 
@@ -35,6 +38,8 @@ public static class SvgOutline
         string[] paths;
         try
         {
+            if (text.TrimStart().StartsWith('<') && IsTooDeep(text))
+                return Wrong(Saying.Of("fault.drawing-nests-too-deep", ("most", MostDeep)));
             paths = text.TrimStart().StartsWith('<') ? PathsOf(text) : [text];
         }
         catch (XmlException broken)
@@ -60,12 +65,25 @@ public static class SvgOutline
 
     private static OutlineReading Wrong(Saying says) => new([], says);
 
-    private static string[] PathsOf(string svg)
+    // Looked at before it is read whole: what nests without end takes half a minute.
+    private static bool IsTooDeep(string svg)
     {
-        using var reader = XmlReader.Create(
+        using var reader = Reader(svg);
+        while (reader.Read())
+            if (reader.Depth > MostDeep)
+                return true;
+        return false;
+    }
+
+    private static XmlReader Reader(string svg) =>
+        XmlReader.Create(
             new StringReader(svg),
             new() { DtdProcessing = DtdProcessing.Prohibit, MaxCharactersInDocument = LongestText }
         );
+
+    private static string[] PathsOf(string svg)
+    {
+        using var reader = Reader(svg);
         return
         [
             .. XDocument

@@ -16,20 +16,30 @@ internal sealed partial class SvgPlot
     private readonly List<PlotReport> _reports = [];
     private int _points;
 
+    /// <summary>How deep groups may lie in each other.</summary>
+    private const int MostDeep = 100;
+
+    private static XmlReader Reader(string text) =>
+        XmlReader.Create(
+            new StringReader(text),
+            new()
+            {
+                DtdProcessing = DtdProcessing.Ignore,
+                XmlResolver = null,
+                MaxCharactersInDocument = SimulatedPlotter.LargestFile,
+            }
+        );
+
     public static SimulatedPlotter.Page Read(string text)
     {
         XElement root;
         try
         {
-            using var reader = XmlReader.Create(
-                new StringReader(text),
-                new()
-                {
-                    DtdProcessing = DtdProcessing.Ignore,
-                    XmlResolver = null,
-                    MaxCharactersInDocument = SimulatedPlotter.LargestFile,
-                }
-            );
+            using (var before = Reader(text))
+                while (before.Read())
+                    if (before.Depth > MostDeep)
+                        throw new PlotFileException($"Its groups lie in each other more than {MostDeep} deep.");
+            using var reader = Reader(text);
             root = XElement.Load(reader, LoadOptions.SetLineInfo);
         }
         catch (XmlException wrong)

@@ -77,6 +77,8 @@ internal static class Application
         builder.Services.AddSingleton(PostSettings.Of(builder.Configuration, start.Data)).AddSingleton<PostRoom>();
         builder.Services.ConfigureHttpJsonOptions(json => JsonText.Configure(json.SerializerOptions, LengthUnit.Inch));
         builder.Services.AddProblemDetails();
+        // What is missing in an address is said by name.
+        builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
         builder.Services.AddExceptionHandler<Problems.BadRequestHandler>();
         builder.Services.AddOpenApi("openapi", MeasureSchemas.Describe);
     }
@@ -113,7 +115,7 @@ internal static class Application
         api.MapCounts();
         api.MapStudio();
         app.MapOpenApi("/api/{documentName}.json").ExcludeFromDescription();
-        app.MapFallback("/api/{**rest}", () => Problems.Of(404, "problem.there-is-nothing-at")).ExcludeFromDescription();
+        app.MapFallback("/api/{**rest}", NothingHere.Answer).ExcludeFromDescription();
         app.MapFallback(FrontEnd.Page).ExcludeFromDescription();
     }
 

@@ -37,6 +37,12 @@ public static partial class KitRules
     /// <summary>Why a text may not.</summary>
     public static Saying NoId(string? id) => Saying.Of("fault.cannot-be-an-id", ("id", id));
 
+    /// <summary>The longest name of a paper, a sheet of parts, a layout or a piece, in characters.</summary>
+    public const int LongestName = 120;
+
+    /// <summary>The longest notes, in characters.</summary>
+    public const int LongestNotes = 20_000;
+
     /// <summary>All faults of a kit, in the order of the document.</summary>
     public static IReadOnlyList<Fault> Faults(Kit kit)
     {
@@ -49,6 +55,10 @@ public static partial class KitRules
             faults.Add(new("kits", Saying.Of("fault.kits-cannot-be-planned", ("kits", kit.Kits), ("mostKits", MostKits))));
         if (kit.Layouts.Sum(l => l.Pieces.Count) > MostPieces)
             faults.Add(new("layouts", Saying.Of("fault.the-kit-has-more", ("mostPieces", MostPieces))));
+        foreach (var (path, name) in Names(kit).Where(n => n.Name.Length > LongestName))
+            faults.Add(new(path, Saying.Of("fault.a-name-so-long", ("n", name.Length), ("most", LongestName))));
+        if (kit.Notes?.Length > LongestNotes)
+            faults.Add(new("notes", Saying.Of("fault.notes-so-long", ("n", kit.Notes.Length), ("most", LongestNotes))));
         Twice(faults, kit.Papers.Select(p => p.Id), i => $"papers[{i}].id", Saying.Of("fault.papers"));
         Twice(faults, kit.Parts.Select(p => p.Id), i => $"parts[{i}].id", Saying.Of("fault.sheets-of-parts"));
         Twice(faults, kit.Layouts.Select(l => l.Id), i => $"layouts[{i}].id", Saying.Of("fault.layouts"));
@@ -73,6 +83,22 @@ public static partial class KitRules
         for (var i = 0; i < kit.Layouts.Count; i++)
             LayoutFaults(faults, kit, kit.Layouts[i], $"layouts[{i}]");
         return faults;
+    }
+
+    // What things are called where that is read, each with its path.
+    private static IEnumerable<(string Path, string Name)> Names(Kit kit)
+    {
+        foreach (var (paper, i) in kit.Papers.Select((paper, i) => (paper, i)))
+            yield return ($"papers[{i}].name", paper.Name);
+        foreach (var (sheet, i) in kit.Parts.Select((sheet, i) => (sheet, i)))
+            yield return ($"parts[{i}].name", sheet.Name);
+        foreach (var (layout, l) in kit.Layouts.Select((layout, l) => (layout, l)))
+        {
+            yield return ($"layouts[{l}].name", layout.Name);
+            foreach (var (piece, p) in layout.Pieces.Select((piece, p) => (piece, p)))
+                if (piece.Name is { } name)
+                    yield return ($"layouts[{l}].pieces[{p}].name", name);
+        }
     }
 
     private static void TrimmerFaults(List<Fault> faults, Kit kit)

@@ -1,5 +1,3 @@
-using System.Globalization;
-using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
@@ -35,67 +33,16 @@ public static partial class Document
     {
         try
         {
-            if (NothingIn(utf8) is { } empty)
-                return new(null, [new(empty, Saying.Of("fault.nothing-in-list"))]);
+            if (DocumentText.Faults(utf8) is { Count: > 0 } unreadable)
+                return new(null, unreadable);
             var value = JsonSerializer.Deserialize<T>(utf8, JsonText.In(LengthUnit.Inch));
             return value is null ? new(null, [new("", Saying.Of("fault.the-document-is-empty"))]) : new(value, []);
         }
-        catch (JsonException first)
+        // A rule that does not say which it is, is not supported by the reader; its schema says what is missing.
+        catch (Exception first) when (first is JsonException or NotSupportedException)
         {
             var faults = AllFaults(typeof(T), utf8);
-            return new(null, faults.Count > 0 ? faults : [new(PathOf(first.Path), Saying.Plain(first.Message))]);
-        }
-    }
-
-    // Where null stands in a list: no list of ours has room for nothing, and no reader of one expects it. Null where there is none.
-    private static string? NothingIn(ReadOnlySpan<byte> utf8)
-    {
-        var reader = new Utf8JsonReader(utf8, new() { MaxDepth = 64 });
-        // The path down to where the reader is: names of members, and places in lists.
-        var path = new Stack<(string? Name, int Place)>();
-        while (reader.Read())
-        {
-            if (
-                path.TryPeek(out var at)
-                && at.Place >= 0
-                && reader.TokenType is not (JsonTokenType.EndArray or JsonTokenType.EndObject or JsonTokenType.PropertyName)
-            )
-            {
-                if (reader.TokenType == JsonTokenType.Null)
-                    return Said(path);
-                path.Pop();
-                path.Push((at.Name, at.Place + 1));
-            }
-            switch (reader.TokenType)
-            {
-                case JsonTokenType.StartArray:
-                    path.Push((null, 0));
-                    break;
-                case JsonTokenType.StartObject:
-                    path.Push(("", -1));
-                    break;
-                case JsonTokenType.PropertyName:
-                    path.Pop();
-                    path.Push((reader.GetString(), -1));
-                    break;
-                case JsonTokenType.EndArray or JsonTokenType.EndObject:
-                    path.Pop();
-                    break;
-            }
-        }
-        return null;
-
-        static string Said(Stack<(string? Name, int Place)> path)
-        {
-            var text = new StringBuilder();
-            var places = path.Reverse().ToList();
-            foreach (var ((name, place), i) in places.Select((p, i) => (p, i)))
-                if (place >= 0)
-                    // Those further out are past the one they hold.
-                    text.Append(CultureInfo.InvariantCulture, $"[{(i == places.Count - 1 ? place : place - 1)}]");
-                else
-                    text.Append(text.Length == 0 ? "" : ".").Append(name);
-            return text.ToString();
+            return new(null, faults.Count > 0 ? faults : [new(PathOf((first as JsonException)?.Path), Saying.Plain(first.Message))]);
         }
     }
 
@@ -115,40 +62,52 @@ public static partial class Document
         }
         var result = SchemaOf.Compile(type).Evaluate(node, new() { OutputFormat = OutputFormat.List, RequireFormatValidation = true });
         var failed = result.Details.Where(d => !d.IsValid && d.Errors is not null).ToList();
+        // Of the kinds a value may be of (anyOf), only the one it names itself is worth faulting: of the others, what tells them apart fails.
+        var other = failed
+            .Where(d => d.Errors!.ContainsKey("const"))
+            .SelectMany(d =>
+                BranchesOf(d)
+                    .Where(b => d.EvaluationPath.ToString().StartsWith(b.Branch + "/properties/", StringComparison.Ordinal))
+                    .Where(b => b.Instance == Parent(d.InstanceLocation.ToString()))
+            )
+            .ToHashSet();
         var faults = failed
-            .Where(d => !IsOtherBranch(d, failed))
+            .Where(d => !BranchesOf(d).Any(other.Contains))
             .SelectMany(d => d.Errors!.Select(e => Word(node, d, e.Key, e.Value)))
             .Where(f => f is not null)
             .Select(f => f!)
             .DistinctBy(f => f.Path)
             .ToList();
         // A parent only repeats what its child says.
-        return faults.Where(f => !faults.Any(g => g != f && IsInside(g.Path, f.Path)) || f.Says.Key != "fault.cannot-be-read").ToList();
+        var parents = faults.SelectMany(f => Outside(f.Path)).ToHashSet(StringComparer.Ordinal);
+        return faults.Where(f => !parents.Contains(f.Path) || f.Says.Key != "fault.cannot-be-read").ToList();
     }
 
-    private static bool IsInside(string inner, string outer) =>
-        inner.StartsWith(outer + ".", StringComparison.Ordinal) || inner.StartsWith(outer + "[", StringComparison.Ordinal);
-
-    // Of the kinds a value may be of (anyOf), only the one it names itself is worth faulting.
-    private static bool IsOtherBranch(EvaluationResults detail, List<EvaluationResults> failed)
+    // The paths of what a path lies in: of papers[0].size, papers[0] and papers.
+    private static IEnumerable<string> Outside(string path)
     {
-        var path = detail.EvaluationPath.ToString();
-        var match = Branch().Match(path);
-        while (match.Success)
+        for (var at = path.LastIndexOfAny(['.', '[']); at >= 0; at = at == 0 ? -1 : path.LastIndexOfAny(['.', '['], at - 1))
+            yield return path[..at];
+    }
+
+    // Every kind (branch of an anyOf) that it was found in, each with every value that could be the one of that kind: itself, and what it
+    // lies in.
+    private static IEnumerable<(string Branch, string Instance)> BranchesOf(EvaluationResults detail)
+    {
+        var (path, own) = (detail.EvaluationPath.ToString(), detail.InstanceLocation.ToString());
+        for (var match = Branch().Match(path); match.Success; match = match.NextMatch())
         {
             var branch = path[..(match.Index + match.Length)];
-            if (failed.Any(f => IsDiscriminator(f, branch)))
-                return true;
-            match = match.NextMatch();
+            for (var instance = own; ; instance = Parent(instance))
+            {
+                yield return (branch, instance);
+                if (instance.Length == 0)
+                    break;
+            }
         }
-        return false;
     }
 
-    private static bool IsDiscriminator(EvaluationResults detail, string branch)
-    {
-        var path = detail.EvaluationPath.ToString();
-        return path.StartsWith(branch + "/properties/", StringComparison.Ordinal) && detail.Errors!.ContainsKey("const");
-    }
+    private static string Parent(string pointer) => pointer[..Math.Max(0, pointer.LastIndexOf('/'))];
 
     private static Fault? Word(JsonNode? root, EvaluationResults detail, string keyword, string message)
     {
