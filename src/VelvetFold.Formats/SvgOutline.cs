@@ -76,10 +76,7 @@ public static class SvgOutline
     }
 
     private static XmlReader Reader(string svg) =>
-        XmlReader.Create(
-            new StringReader(svg),
-            new() { DtdProcessing = DtdProcessing.Prohibit, MaxCharactersInDocument = LongestText }
-        );
+        XmlReader.Create(new StringReader(svg), new() { DtdProcessing = DtdProcessing.Prohibit, MaxCharactersInDocument = LongestText });
 
     private static string[] PathsOf(string svg)
     {

@@ -11,13 +11,15 @@ public abstract record CutNode(Box Box)
     /// <summary>This part and all that comes of it, in the order of the cuts.</summary>
     public IEnumerable<CutNode> All()
     {
-        yield return this;
-        if (this is not SplitNode split)
-            yield break;
-        foreach (var node in split.Off.All())
+        var open = new Stack<CutNode>([this]);
+        while (open.TryPop(out var node))
+        {
             yield return node;
-        foreach (var node in split.Rest.All())
-            yield return node;
+            if (node is not SplitNode split)
+                continue;
+            open.Push(split.Rest);
+            open.Push(split.Off);
+        }
     }
 }
 

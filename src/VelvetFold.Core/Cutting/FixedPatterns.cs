@@ -83,14 +83,26 @@ internal sealed record FixedPatterns(IReadOnlyList<CutPattern> Patterns, IReadOn
         if (longestCut is { } longest && room.Along(axis == Axis.Across ? Axis.Down : Axis.Across).Extent > longest)
             return [];
         var (start, end) = (room.Along(axis).Start, room.Along(axis).End);
-        return
-        [
-            .. leaves
-                .SelectMany(l => new[] { l.Box.Along(axis).Start, l.Box.Along(axis).End })
-                .Distinct()
-                .Where(at => at > start && at < end && leaves.All(l => at <= l.Box.Along(axis).Start || at >= l.Box.Along(axis).End))
-                .Order(),
-        ];
+        var spans = leaves.Select(l => (l.Box.Along(axis).Start, l.Box.Along(axis).End)).OrderBy(s => s.Start).ToList();
+        var (places, reach) = (new List<Length>(), start);
+        // Swept from the start: a cut runs through nothing where all that began before it has ended.
+        foreach (var span in spans)
+        {
+            if (span.Start >= reach)
+            {
+                Add(reach);
+                Add(span.Start);
+            }
+            reach = Length.Max(reach, span.End);
+        }
+        Add(reach);
+        return places;
+
+        void Add(Length at)
+        {
+            if (at > start && at < end && (places.Count == 0 || at > places[^1]))
+                places.Add(at);
+        }
     }
 
     /// <summary>

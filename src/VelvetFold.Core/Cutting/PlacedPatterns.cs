@@ -63,6 +63,9 @@ internal sealed record PlacedPatterns(IReadOnlyList<CutPattern> Patterns, int Lo
         return sheets;
     }
 
+    // No print that is sold has more places to a sheet; on a sheet of metres with a motif every inch the search would never end.
+    private const int MostOnSheet = 200;
+
     // What has the fewest places to choose from first, then what is wanted most often.
     private static List<PieceNode> Laid(
         Box room,
@@ -78,7 +81,7 @@ internal sealed record PlacedPatterns(IReadOnlyList<CutPattern> Patterns, int Lo
             var wanted = left[demand.Id];
             foreach (var box in places[demand.Id])
             {
-                if (wanted == 0)
+                if (wanted == 0 || laid.Count == MostOnSheet)
                     break;
                 if (laid.Exists(l => l.Box.Overlaps(box)) || Tree(room, [.. laid, new PieceNode(box, demand, false)], longestCut) is null)
                     continue;
@@ -110,18 +113,28 @@ internal sealed record PlacedPatterns(IReadOnlyList<CutPattern> Patterns, int Lo
         return least;
     }
 
+    // So many gaps are looked at; what is left of the others then has sheets of its own.
+    private const int MostGaps = 600;
+
     /// <summary>The same sheets with what lies between their pieces filled by others; and what is left of those.</summary>
     public (IReadOnlyList<CutPattern> Patterns, IReadOnlyList<Demand> Left) Filled(
         Func<Size, IReadOnlyList<Demand>, CutPattern?> fill,
         IReadOnlyList<Demand> others
     )
     {
-        var (done, open) = (new List<CutPattern>(), new Stack<(CutPattern Pattern, int Looked)>(Patterns.Reverse().Select(p => (p, 0))));
+        // A gap that nothing fills stays so: there are fewer others later, never more.
+        var (done, open) = (
+            new List<CutPattern>(),
+            new Stack<(CutPattern Pattern, HashSet<Box> Looked)>(Patterns.Reverse().Select(p => (p, new HashSet<Box>())))
+        );
+        var gaps = 0;
         while (open.TryPop(out var next))
         {
             var (pattern, looked) = next;
             if (
-                pattern.Root.All().OfType<OffcutNode>().OrderByDescending(o => o.Box.Size.Area).Skip(looked).FirstOrDefault() is not { } gap
+                others.Count == 0
+                || gaps++ > MostGaps
+                || pattern.Root.All().OfType<OffcutNode>().Where(o => !looked.Contains(o.Box)).MaxBy(o => o.Box.Size.Area) is not { } gap
             )
             {
                 done.Add(pattern);
@@ -129,7 +142,8 @@ internal sealed record PlacedPatterns(IReadOnlyList<CutPattern> Patterns, int Lo
             }
             if (fill(gap.Box.Size, others) is not { } filled)
             {
-                open.Push((pattern, looked + 1));
+                looked.Add(gap.Box);
+                open.Push(next);
                 continue;
             }
             var times = Math.Min(pattern.Times, filled.Times);
@@ -140,7 +154,7 @@ internal sealed record PlacedPatterns(IReadOnlyList<CutPattern> Patterns, int Lo
             ];
             if (pattern.Times > times)
                 open.Push((pattern with { Times = pattern.Times - times }, looked));
-            open.Push((new(pattern.Sheet, times, With(pattern.Root, gap, filled.Root)), 0));
+            open.Push((new(pattern.Sheet, times, With(pattern.Root, gap, filled.Root)), [.. looked]));
         }
         return (done, others);
     }

@@ -1,3 +1,5 @@
+using System.Globalization;
+using System.Text;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Cutting.Search;
@@ -122,12 +124,30 @@ internal sealed class NormalForm
         }
     }
 
-    private static string Signature(GridNode node) =>
-        node.First is null
-            ? node.Kind < 0
-                ? "-"
-                : $"{node.Kind:D5}"
-            : $"{(node.Upright ? '|' : '_')}{(node.Upright ? node.First.Width : node.First.Height):D7}({Signature(node.First)},{Signature(node.Second!)})";
+    private static string Signature(GridNode node)
+    {
+        var text = new StringBuilder();
+        Write(node);
+        return text.ToString();
+
+        void Write(GridNode at)
+        {
+            if (at.First is null)
+            {
+                if (at.Kind < 0)
+                    text.Append('-');
+                else
+                    text.Append(CultureInfo.InvariantCulture, $"{at.Kind:D5}");
+                return;
+            }
+            text.Append(at.Upright ? '|' : '_');
+            text.Append(CultureInfo.InvariantCulture, $"{(at.Upright ? at.First.Width : at.First.Height):D7}(");
+            Write(at.First);
+            text.Append(',');
+            Write(at.Second!);
+            text.Append(')');
+        }
+    }
 
     // Each place takes the piece of its kind that is still wanted most; the sheet is cut so often as every one of them lasts.
     private (CutNode Root, int Times) Named(GridNode tree, Box room, int most)
