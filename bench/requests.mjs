@@ -1,11 +1,7 @@
 // Sends generated requests to the built application, made from its own description of its API: half of them as it says they are, half with
 // something in them that nobody should send. None may be answered with 500, none may take longer than 5 s.
 // ./velvet bench requests [HOW MANY] [SEED]
-import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { served } from './served.mjs';
 
 const [app, many = '10000', seeded = '1'] = process.argv.slice(2);
 const slowest = 5000;
@@ -97,7 +93,7 @@ function spoiled(value) {
     if (how === 0 && !Array.isArray(at)) at[`${key}\u0001`] = often(0.5) ? at[key] : any(hostile);
     else if (how === 1 && !Array.isArray(at)) delete at[key];
     else if (how === 2 && Array.isArray(at[key])) at[key] = [...at[key], ...at[key]].slice(0, 2000);
-    else at[key] = any(hostile);
+    else at[key] = often(0.2) ? null : any(hostile);
   }
   return whole.value;
 }
@@ -111,28 +107,8 @@ const texts = {
 };
 const seeds = {};
 
-const freePort = () =>
-  new Promise((resolve) => {
-    const server = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = server.address();
-      server.close(() => resolve(port));
-    });
-  });
-
-const folder = mkdtempSync(join(tmpdir(), 'velvet-requests-'));
-const port = await freePort();
-const base = `http://127.0.0.1:${port}`;
-const server = spawn(`${app}/VelvetFold.Web`, ['--data', folder, '--port', port, '--demo', 'true'], { stdio: ['ignore', 'pipe', 'pipe'] });
-let said = '';
-for (const stream of [server.stdout, server.stderr]) stream.on('data', (data) => (said += data));
-for (;;) {
-  try {
-    description = await (await fetch(`${base}/api/openapi.json`)).json();
-    if ((await fetch(`${base}/api/kits`)).ok) break;
-  } catch {
-    await new Promise((r) => setTimeout(r, 50));
-  }
-}
+const { base, said, end } = await served(app);
+description = await (await fetch(`${base}/api/openapi.json`)).json();
 const kits = [];
 for (const slug of ['kite-weekend', 'a-year-of-bread']) kits.push((await (await fetch(`${base}/api/kits/${slug}`)).json()).kit);
 seeds.Kit = kits;
@@ -208,7 +184,6 @@ for (const [key, fault] of faults) {
   console.log(`${key}: ${fault.times} times, up to ${fault.ms.toFixed(0)} ms; ${fault.url}`);
   if (process.env.VELVET_SHOW) console.log(`  ${fault.text}\n  ${fault.body}`);
 }
-if (process.env.VELVET_SHOW) console.log(said);
-server.kill();
-rmSync(folder, { recursive: true, force: true });
+if (process.env.VELVET_SHOW) console.log(said());
+end();
 process.exitCode = faults.size > 0 ? 1 : 0;

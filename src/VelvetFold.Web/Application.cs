@@ -41,6 +41,8 @@ internal static class Application
             .Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.None)
             .AddFilter("Microsoft.AspNetCore", LogLevel.Warning)
             .AddFilter("Microsoft.Hosting", LogLevel.Warning);
+        // Computations hold their threads: what is asked beside them finds one at once, and none has to be made first.
+        ThreadPool.SetMinThreads(Math.Max(32, 4 * Environment.ProcessorCount), 8);
         AddParts(builder, start);
         var app = builder.Build();
         Map(app);
@@ -59,7 +61,8 @@ internal static class Application
             .Services.AddSingleton(TimeProvider.System)
             .AddSingleton<PlanMemory>()
             .AddSingleton<FitMemories>()
-            .AddSingleton<PlanSearches>();
+            .AddSingleton<PlanSearches>()
+            .AddSingleton<LongWork>();
         builder.Services.AddDbContext<StudioContext>(options => options.UseStudio(start.Data));
         builder
             .Services.AddScoped<KitShelf>()
@@ -92,6 +95,7 @@ internal static class Application
         app.Use(Headers);
         app.Use(OwnPagesOnly);
         app.UseStaticFiles(FrontEnd.Files(app.Environment));
+        app.Use((context, next) => app.Services.GetRequiredService<LongWork>().RunAsync(context, next));
         var api = app.MapGroup("/api");
         api.MapKits();
         api.MapKitFiles();

@@ -13,7 +13,7 @@ internal static class NothingHere
         var there = endpoints
             .Endpoints.OfType<RouteEndpoint>()
             .Where(e =>
-                e.RoutePattern.RawText is { } pattern && !pattern.Contains("**", StringComparison.Ordinal) && IsAt(pattern, context)
+                e.RoutePattern.RawText is { } pattern && !pattern.Contains("{*", StringComparison.Ordinal) && IsAt(pattern, context)
             )
             .ToList();
         if (there.Count == 0)

@@ -1,3 +1,6 @@
+using System.Buffers.Binary;
+using System.IO.Compression;
+using System.Text;
 using SkiaSharp;
 
 namespace VelvetFold.Formats.Tests;
@@ -120,6 +123,81 @@ public class PictureFileTests
             (name, 60),
             (PictureFile.Read(Encoded(format)).Picture!.Format, PictureFile.Read(Encoded(format)).Picture!.PixelWidth)
         );
+
+    // A PNG of its head alone: what it says of its size is all it has.
+    private static byte[] PngOf(uint width, uint height, byte[] data, params (string Kind, byte[] Data)[] more)
+    {
+        static byte[] Chunk(string kind, byte[] data)
+        {
+            byte[] body = [.. Encoding.ASCII.GetBytes(kind), .. data];
+            var (length, crc) = (new byte[4], new byte[4]);
+            BinaryPrimitives.WriteUInt32BigEndian(length, (uint)data.Length);
+            BinaryPrimitives.WriteUInt32BigEndian(crc, Crc(body));
+            return [.. length, .. body, .. crc];
+        }
+
+        var head = new byte[13];
+        BinaryPrimitives.WriteUInt32BigEndian(head, width);
+        BinaryPrimitives.WriteUInt32BigEndian(head.AsSpan(4), height);
+        (head[8], head[9]) = (8, 2);
+        using var packed = new MemoryStream();
+        using (var zlib = new ZLibStream(packed, CompressionLevel.Optimal, true))
+            zlib.Write(data);
+        return
+        [
+            0x89,
+            0x50,
+            0x4E,
+            0x47,
+            0x0D,
+            0x0A,
+            0x1A,
+            0x0A,
+            .. Chunk("IHDR", head),
+            .. more.SelectMany(m => Chunk(m.Kind, m.Data)),
+            .. Chunk("IDAT", packed.ToArray()),
+            .. Chunk("IEND", []),
+        ];
+    }
+
+    [Fact]
+    public void A_picture_that_claims_more_than_it_can_hold_is_not_unpacked()
+    {
+        var file = PngOf(10_900, 10_900, []);
+        Assert.InRange(file.Length, 1, 89);
+        Assert.Contains("which so few cannot hold", PictureFile.Read(file).Fault?.ToString(), StringComparison.Ordinal);
+    }
+
+    // 7,500 x 7,500 pixels of one colour take 225 MB unpacked and little packed.
+    [Fact]
+    public void A_picture_that_unpacks_too_large_is_told() =>
+        Assert.Contains(
+            "Save it as a JPEG",
+            PictureFile.Read(PngOf(7_500, 7_500, new byte[7_500 * (7_500 * 3 + 1)])).Fault?.ToString(),
+            StringComparison.Ordinal
+        );
+
+    [Theory]
+    [InlineData(SKEncodedImageFormat.Jpeg)]
+    [InlineData(SKEncodedImageFormat.Png)]
+    public void A_picture_that_breaks_off_is_told(SKEncodedImageFormat format)
+    {
+        var file = Encoded(format);
+        Assert.NotNull(PictureFile.Read(file[..(file.Length * 3 / 4)]).Fault);
+    }
+
+    // A compressed text of 64 MB beside the pixels (PNG 11.3.4.3, zTXt): nobody reads it.
+    [Fact]
+    public void Compressed_text_is_not_unpacked()
+    {
+        using var packed = new MemoryStream();
+        using (var zlib = new ZLibStream(packed, CompressionLevel.SmallestSize, true))
+            zlib.Write(new byte[64 * 1024 * 1024]);
+        var file = PngOf(100, 100, new byte[100 * 301], ("zTXt", [.. "Comment\0\0"u8, .. packed.ToArray()]));
+        var before = GC.GetTotalAllocatedBytes(true);
+        Assert.NotNull(PictureFile.Read(file).Picture);
+        Assert.InRange(GC.GetTotalAllocatedBytes(true) - before, 0, 8 * 1024 * 1024);
+    }
 
     [Fact]
     public void What_is_no_picture_or_too_much_of_one_is_refused_in_a_sentence()

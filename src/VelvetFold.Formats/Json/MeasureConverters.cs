@@ -60,7 +60,10 @@ internal sealed class SizeConverter(LengthConverter lengths) : JsonConverter<Siz
 {
     public override Size Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
     {
-        var both = JsonSerializer.Deserialize<WidthAndHeight>(ref reader, options)!;
+        if (JsonSerializer.Deserialize<WidthAndHeight>(ref reader, options) is not { } both)
+            throw new JsonException(
+                Saying.Of("fault.is-not", ("value", "null"), ("kind", Saying.Of("fault.a-group-of-values"))).ToString()
+            );
         if (both.Width < Length.Zero || both.Height < Length.Zero)
             throw new JsonException(Saying.Of("fault.x-is-no-size", ("width", both.Width), ("height", both.Height)).ToString());
         return new(both.Width, both.Height);

@@ -83,7 +83,12 @@ internal static class ComputeEndpoints
     {
         var compute = api.MapGroup("/compute").WithTags("Compute");
         compute.MapPost("/kit", KitAsync).Accepts<KitQuestion>("application/json").Produces<KitAnswer>().ProducesProblem(400);
-        compute.MapPost("/batch", BatchAsync).Accepts<PlanQuestion>("application/json").Produces<PlanAnswer>().ProducesProblem(400);
+        compute
+            .MapPost("/batch", BatchAsync)
+            .IsLongWork(endless: true)
+            .Accepts<PlanQuestion>("application/json")
+            .Produces<PlanAnswer>()
+            .ProducesProblem(400);
         compute
             .MapDelete(
                 "/batch/{search:guid}",
@@ -92,7 +97,12 @@ internal static class ComputeEndpoints
             )
             .Produces(204)
             .ProducesProblem(404);
-        compute.MapPost("/reach", ReachAsync).Accepts<KitQuestion>("application/json").Produces<StockReach>().ProducesProblem(400);
+        compute
+            .MapPost("/reach", ReachAsync)
+            .IsLongWork()
+            .Accepts<KitQuestion>("application/json")
+            .Produces<StockReach>()
+            .ProducesProblem(400);
         compute.MapPost("/cuts/lay", LayAsync).Accepts<LayQuestion>("application/json").Produces<LaidSheet>().ProducesProblem(400);
         compute.MapPost("/pages", PagesAsync).Accepts<PagesQuestion>("application/json").Produces<PagesAnswer>().ProducesProblem(400);
         compute
@@ -107,7 +117,12 @@ internal static class ComputeEndpoints
             .Accepts<RevisionsQuestion>("application/json")
             .Produces<RevisionsAnswer>()
             .ProducesProblem(400);
-        compute.MapPost("/guest", GuestAsync).Accepts<GuestQuestion>("application/json").Produces<GuestAnswer>().ProducesProblem(400);
+        compute
+            .MapPost("/guest", GuestAsync)
+            .IsLongWork()
+            .Accepts<GuestQuestion>("application/json")
+            .Produces<GuestAnswer>()
+            .ProducesProblem(400);
         compute.MapPost("/length", LengthAsync).Accepts<LengthQuestion>("application/json").Produces<LengthAnswer>().ProducesProblem(400);
         api.MapGet(
                 "/sizes",

@@ -80,7 +80,12 @@ internal static class CutEndpoints
     private const int LargestBudget = 60_000;
 
     public static void MapCuts(this RouteGroupBuilder compute) =>
-        compute.MapPost("/cuts", CutsAsync).Accepts<CutsQuestion>("application/json").Produces<CutsAnswer>().ProducesProblem(400);
+        compute
+            .MapPost("/cuts", CutsAsync)
+            .IsLongWork()
+            .Accepts<CutsQuestion>("application/json")
+            .Produces<CutsAnswer>()
+            .ProducesProblem(400);
 
     private static async Task<IResult> CutsAsync(HttpRequest request, CancellationToken cancel)
     {

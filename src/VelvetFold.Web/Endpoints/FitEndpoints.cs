@@ -81,11 +81,13 @@ internal static class FitEndpoints
             .Produces<ByHandAnswer>()
             .ProducesProblem(400);
         api.MapPost("/compute/around", AroundAsync)
+            .IsLongWork()
             .WithTags("Compute")
             .Accepts<AroundQuestion>("application/json")
             .Produces<ByHandAnswer>()
             .ProducesProblem(400);
         api.MapPost("/compute/fits", FitsAsync)
+            .IsLongWork()
             .WithTags("Compute")
             .Accepts<FitsQuestion>("application/json")
             .Produces<FitsAnswer>()

@@ -86,10 +86,20 @@ internal static class GuestEndpoints
             .ProducesProblem(400)
             .ProducesProblem(404)
             .ProducesProblem(409);
-        guests.MapGet("/standing", StandingAsync).Produces<IReadOnlyList<StandingView>>().ProducesProblem(404);
-        guests.MapGet("/totals", TotalsAsync).Produces<RosterTotals>().ProducesProblem(404);
-        guests.MapGet("/cards.pdf", CardsAsync).Produces<string>(200, "application/pdf").ProducesProblem(400).ProducesProblem(404);
-        guests.MapGet("/prints.pdf", PrintsAsync).Produces<string>(200, "application/pdf").ProducesProblem(400).ProducesProblem(404);
+        guests.MapGet("/standing", StandingAsync).IsLongWork().Produces<IReadOnlyList<StandingView>>().ProducesProblem(404);
+        guests.MapGet("/totals", TotalsAsync).IsLongWork().Produces<RosterTotals>().ProducesProblem(404);
+        guests
+            .MapGet("/cards.pdf", CardsAsync)
+            .IsLongWork()
+            .Produces<string>(200, "application/pdf")
+            .ProducesProblem(400)
+            .ProducesProblem(404);
+        guests
+            .MapGet("/prints.pdf", PrintsAsync)
+            .IsLongWork()
+            .Produces<string>(200, "application/pdf")
+            .ProducesProblem(400)
+            .ProducesProblem(404);
         guests.MapDelete("/{id:int}", RemoveAsync).Produces(204).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428);
     }
 

@@ -85,6 +85,7 @@ internal static class PlotEndpoints
             .Produces<TitleAnswer>()
             .ProducesProblem(400);
         api.MapPost("/compute/nest", NestAsync)
+            .IsLongWork()
             .WithTags("Plots")
             .Accepts<NestQuestion>("application/json")
             .Produces<NestAnswer>()

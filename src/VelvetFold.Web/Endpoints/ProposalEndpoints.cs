@@ -52,6 +52,7 @@ internal static class ProposalEndpoints
     public static void MapProposals(this RouteGroupBuilder api)
     {
         api.MapPost("/compute/proposals", ProposeAsync)
+            .IsLongWork()
             .WithTags("Compute")
             .Accepts<ProposalsQuestion>("application/json")
             .Produces<ProposalsAnswer>()

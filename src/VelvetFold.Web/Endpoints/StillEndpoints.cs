@@ -58,8 +58,8 @@ internal static class StillEndpoints
 
     public static void MapStill(this RouteGroupBuilder api)
     {
-        api.MapGet("/stock/still", StillAsync).WithTags("Stock").Produces<StillAnswer>();
-        api.MapGet("/stock/cards", CardsAsync).WithTags("Stock").Produces<IReadOnlyList<CardsView>>().ProducesProblem(400);
+        api.MapGet("/stock/still", StillAsync).IsLongWork().WithTags("Stock").Produces<StillAnswer>();
+        api.MapGet("/stock/cards", CardsAsync).IsLongWork().WithTags("Stock").Produces<IReadOnlyList<CardsView>>().ProducesProblem(400);
         api.MapPost("/stock/still", MakeAsync)
             .WithTags("Stock")
             .Accepts<StillEntry>("application/json")
