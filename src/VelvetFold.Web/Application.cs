@@ -30,7 +30,10 @@ internal static class Application
             return 1;
         }
         // By another name a page from elsewhere would be of the same origin as the studio (a name that is bound anew to this machine).
-        builder.Configuration["AllowedHosts"] = "localhost;127.0.0.1;[::1]";
+        builder.Configuration["AllowedHosts"] = string.Join(
+            ';',
+            ((string?[])["localhost", "127.0.0.1", "[::1]", start.Public?.Host]).OfType<string>()
+        );
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.AddServerHeader = false;
@@ -62,7 +65,8 @@ internal static class Application
             .AddSingleton<PlanMemory>()
             .AddSingleton<FitMemories>()
             .AddSingleton<PlanSearches>()
-            .AddSingleton<LongWork>();
+            .AddSingleton<LongWork>()
+            .AddSingleton(new StudioAddress(start.Public));
         builder.Services.AddDbContext<StudioContext>(options => options.UseStudio(start.Data));
         builder
             .Services.AddScoped<KitShelf>()
@@ -160,7 +164,7 @@ internal static class Application
     private static Task OwnPagesOnly(HttpContext context, RequestDelegate next)
     {
         var origin = context.Request.Headers.Origin.ToString();
-        var isOwn = origin.Length == 0 || origin == $"{context.Request.Scheme}://{context.Request.Host}";
+        var isOwn = origin.Length == 0 || context.RequestServices.GetRequiredService<StudioAddress>().IsOwn(origin, context.Request);
         return isOwn ? next(context) : Problems.Of(403, "problem.foreign-page", ("origin", origin)).ExecuteAsync(context);
     }
 
@@ -174,7 +178,11 @@ internal static class Application
         context.Response.Headers["Referrer-Policy"] = "same-origin";
         // The pages and scripts are the same in every language; what the API says is not.
         if (context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
+        {
             context.Response.Headers.Vary = "Accept-Language";
+            // What is said of kits and guests stays in no cache on the way, nor in the browser's when the studio is left.
+            context.Response.Headers.CacheControl = "no-store";
+        }
         return next(context);
     }
 }

@@ -4,20 +4,32 @@ using System.Net.Sockets;
 namespace VelvetFold.Web;
 
 /// <summary>How the application was asked to start.</summary>
-internal sealed record StartOptions(string Data, int Port, bool Demo)
+/// <param name="PublicAddress">The address others reach it by, through a proxy of this machine; none where nobody else does.</param>
+internal sealed record StartOptions(string Data, int Port, bool Demo, string? PublicAddress)
 {
     public static StartOptions From(IConfiguration configuration) =>
         new(
             Path.GetFullPath(configuration["data"] ?? Path.Combine(Environment.CurrentDirectory, ".velvet", "studio")),
             int.TryParse(configuration["port"] ?? "5080", out var port) ? port : -1,
-            configuration["demo"] is "true"
+            configuration["demo"] is "true",
+            configuration["public-address"] is { Length: > 0 } address ? address : null
         );
+
+    /// <summary>The address as one, or null where it is none, or not named.</summary>
+    public Uri? Public =>
+        Uri.TryCreate(PublicAddress, UriKind.Absolute, out var address)
+        && address.Scheme is "http" or "https"
+        && address.PathAndQuery == "/"
+            ? address
+            : null;
 
     /// <summary>Why it cannot start so, in one sentence, or null where it can.</summary>
     public string? WhyNot()
     {
         if (Port is < 1 or > 65535)
             return "The port must be a number from 1 to 65535.";
+        if (PublicAddress is not null && Public is null)
+            return $"--public-address {PublicAddress} is no address: it must read like https://studio.example, with nothing after it.";
         try
         {
             Directory.CreateDirectory(Data);

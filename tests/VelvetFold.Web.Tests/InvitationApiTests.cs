@@ -236,6 +236,9 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
         )!;
         Assert.True((bool)made["mailed"]!, (string?)made["trouble"]);
         Assert.Contains("Dear Wren", await taken, StringComparison.Ordinal);
+        // What was sent is kept without its secret.
+        var kept = (string)JsonNode.Parse(await http.GetStringAsync("/api/outbox"))!["mail"]![0]!["text"]!;
+        Assert.Contains("http://127.0.0.1:5080/invite/…", kept, StringComparison.Ordinal);
         listener.Stop();
         // Nobody answers any more: it is said, and the message lies in the outbox all the same.
         made = JsonNode.Parse(
@@ -248,6 +251,61 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
         )!;
         Assert.Contains("did not take the message", (string?)made["trouble"], StringComparison.Ordinal);
         Assert.Equal(2, JsonNode.Parse(await http.GetStringAsync("/api/outbox"))!["mail"]!.AsArray().Count);
+    }
+
+    [Theory]
+    [InlineData("https://evil.example")]
+    [InlineData("http://127.0.0.1.evil.example")]
+    [InlineData("ftp://127.0.0.1")]
+    [InlineData("nowhere")]
+    public async Task A_link_never_leads_elsewhere(string asked)
+    {
+        await using var own = new Studio();
+        using var http = own.CreateClient();
+        await http.PostAsync("/api/demo", null);
+        var guest = JsonNode.Parse(await http.GetStringAsync(Guests))!.AsArray()[0]!;
+        var body = Studio.Json($$"""{"mail":false,"address":"{{asked}}"}""");
+        using var answer = await http.PostAsync($"{Guests}/{guest["id"]}/invitation", body);
+        Assert.Equal(System.Net.HttpStatusCode.BadRequest, answer.StatusCode);
+    }
+
+    [Fact]
+    public async Task Links_begin_with_the_address_named_at_the_start()
+    {
+        await using var own = new Studio();
+        await using var named = own.WithWebHostBuilder(b => b.UseSetting("public-address", "https://studio.example"));
+        using var http = named.CreateClient();
+        await http.PostAsync("/api/demo", null);
+        var guest = JsonNode.Parse(await http.GetStringAsync(Guests))!.AsArray()[0]!;
+        using var answer = await http.PostAsync(
+            $"{Guests}/{guest["id"]}/invitation",
+            Studio.Json("""{"mail":false,"address":"https://evil.example"}""")
+        );
+        Assert.StartsWith(
+            "https://studio.example/invite/",
+            (string)JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["address"]!,
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
+    public async Task A_guest_sees_papers_and_neither_stock_nor_prices()
+    {
+        await using var own = new Studio();
+        using var http = own.CreateClient();
+        await http.PostAsync("/api/demo", null);
+        var guest = JsonNode.Parse(await http.GetStringAsync(Guests))!.AsArray().Single(g => (string?)g!["name"] == "Wren")!;
+        using var made = await http.PostAsync(
+            $"{Guests}/{guest["id"]}/invitation",
+            Studio.Json("""{"mail":false,"address":"http://127.0.0.1:5080"}""")
+        );
+        var link = new Uri((string)JsonNode.Parse(await made.Content.ReadAsStringAsync())!["address"]!);
+        using var answer = await http.GetAsync($"/api/invitations/{link.Segments[^1]}");
+        var papers = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!["papers"]!.AsArray();
+        Assert.NotEmpty(papers);
+        Assert.All(papers, p => Assert.True(p!["onHand"] is null && p["pack"] is null && p["promised"] is null));
+        Assert.All(papers, p => Assert.Empty(p!["offcuts"]?.AsArray() ?? []));
+        Assert.Equal("no-store", answer.Headers.CacheControl?.ToString());
     }
 
     private static async Task<string> TakeAsync(TcpListener listener)

@@ -22,7 +22,8 @@ internal sealed record InvitationMade(string Address, bool Mailed, string? Troub
 
 /// <summary>What is asked for with a link.</summary>
 /// <param name="Mail">Whether it is mailed to the guest.</param>
-/// <param name="Address">The address this studio is reached at, such as the browser's own.</param>
+/// <param name="Address">The address this studio is reached at on this machine, the browser's own; where another was named at the start,
+/// that one is taken.</param>
 internal sealed record InvitationAsked(bool Mail, string Address);
 
 /// <summary>A layout as a guest sees it before the workshop.</summary>
@@ -92,13 +93,14 @@ internal static class InvitationEndpoints
         WorkshopShelf workshops,
         Invitations invitations,
         PostRoom post,
+        StudioAddress address,
         CancellationToken cancel
     )
     {
         var reading = await Body.ReadAsync<InvitationAsked>(context.Request);
         if (reading.Value is not { } asked)
             return Problems.Bad(reading.Faults);
-        if (!Uri.TryCreate(asked.Address, UriKind.Absolute, out var studio) || studio.Scheme is not ("http" or "https"))
+        if (address.For(asked.Address) is not { } studio)
             return Problems.Bad("address", Saying.Of("problem.is-no-address-of", ("address", asked.Address)));
         if (await list.FindAsync(slug, id, cancel) is not { } guest)
             return GuestEndpoints.NoGuest();
@@ -108,19 +110,19 @@ internal static class InvitationEndpoints
             return Problems.Bad("email", Saying.Of("problem.there-is-no-mail", ("guest", guest.Name)));
         var workshop = (await workshops.FindAsync((await list.WorkshopsAsync(cancel))[at], cancel))!;
         var (secret, row) = await invitations.MakeAsync(guest.Id, cancel);
-        var address = new Uri(studio, $"/invite/{secret}").ToString();
+        var link = new Uri(studio, $"/invite/{secret}").ToString();
         if (!asked.Mail)
-            return Results.Json(new InvitationMade(address, false, null), statusCode: 201);
+            return Results.Json(new InvitationMade(link, false, null), statusCode: 201);
         var trouble = await post.SendAsync(
             guest.Email!,
             guest.Name,
             $"Your photos for {workshop.Name}, {Day(workshop.Date)}",
-            Letter(guest.Name, workshop, address),
+            Letter(guest.Name, workshop, link),
             cancel
         );
         if (trouble is null)
             await invitations.MailedAsync(row, cancel);
-        return Results.Json(new InvitationMade(address, trouble is null, trouble), statusCode: 201);
+        return Results.Json(new InvitationMade(link, trouble is null, trouble), statusCode: 201);
     }
 
     private static string Day(DateOnly date) => date.ToString("d MMMM yyyy", CultureInfo.InvariantCulture);
@@ -153,6 +155,9 @@ internal static class InvitationEndpoints
     private static async Task<IResult> OpenAsync(string secret, Invitations invitations, KitShelf shelf, CancellationToken cancel) =>
         await invitations.OpenAsync(secret, cancel) is { } invited ? await ViewAsync(invited, shelf, cancel) : Closed();
 
+    // What a paper looks like; what lies in the studio and what it cost is nobody else's business.
+    private static Paper Seen(Paper paper) => paper with { OnHand = null, Promised = null, Offcuts = [], Pack = null };
+
     private static async Task<IResult> ViewAsync(Invited invited, KitShelf shelf, CancellationToken cancel)
     {
         var (guest, workshop) = (invited.Guest, invited.Workshop);
@@ -175,7 +180,7 @@ internal static class InvitationEndpoints
                 workshop.Place,
                 kit.Name,
                 kit.Unit,
-                kit.Papers,
+                [.. kit.Papers.Select(Seen)],
                 [.. layouts],
                 GuestEndpoints.PhotosOf(guest),
                 GuestEndpoints.WordsOf(guest),

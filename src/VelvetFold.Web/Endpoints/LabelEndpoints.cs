@@ -151,9 +151,8 @@ internal static class LabelEndpoints
         )
             return (null, Problems.NoKit(slug));
         var studio =
-            Uri.TryCreate(address, UriKind.Absolute, out var asked) && asked.Scheme is "http" or "https"
-                ? asked!
-                : new Uri($"{request.Scheme}://{request.Host}");
+            request.HttpContext.RequestServices.GetRequiredService<StudioAddress>().For(address)
+            ?? new Uri($"{request.Scheme}://{request.Host}");
         var labels = of switch
         {
             "sleeves" => Sleeves(kit, slug, studio),

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.RegularExpressions;
 using MailKit.Net.Smtp;
 using MailKit.Security;
 using MimeKit;
@@ -29,7 +30,7 @@ internal sealed record OutboxMail(string Id, DateTimeOffset Date, string To, str
 /// Sends mail. Every message is written to the outbox folder as a file in the open format; where a mail server is configured it then
 /// goes there. Without one the folder stands in for it.
 /// </summary>
-internal sealed class PostRoom(PostSettings settings, TimeProvider clock)
+internal sealed partial class PostRoom(PostSettings settings, TimeProvider clock)
 {
     private const int MostShown = 200;
 
@@ -50,7 +51,17 @@ internal sealed class PostRoom(PostSettings settings, TimeProvider clock)
         // Under another name until it is whole: what was cut off is no message.
         await message.WriteToAsync(path + ".unfinished", cancel);
         File.Move(path + ".unfinished", path);
-        return settings.Host is { } host ? await DeliverAsync(host, message, cancel) : null;
+        if (settings.Host is not { } host)
+            return null;
+        var trouble = await DeliverAsync(host, message, cancel);
+        // What has left the house is kept without the guest's secret, which the studio itself keeps only as a hash.
+        if (trouble is null)
+        {
+            using var kept = MailFile.Make(settings.From, to, name, subject, Secret().Replace(text, "/invite/…"), now);
+            await kept.WriteToAsync(path + ".unfinished", cancel);
+            File.Move(path + ".unfinished", path, overwrite: true);
+        }
+        return trouble;
     }
 
     /// <summary>The last messages, the newest first.</summary>
@@ -81,6 +92,9 @@ internal sealed class PostRoom(PostSettings settings, TimeProvider clock)
         id.All(c => char.IsAsciiLetterOrDigit(c) || c == '-') && Path.Combine(settings.Folder, $"{id}.eml") is var path && File.Exists(path)
             ? path
             : null;
+
+    [GeneratedRegex("/invite/[A-Za-z0-9_-]+")]
+    private static partial Regex Secret();
 
     private async Task<string?> DeliverAsync(string host, MimeMessage message, CancellationToken cancel)
     {
