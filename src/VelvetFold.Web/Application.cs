@@ -22,6 +22,8 @@ internal static class Application
 
     public static async Task<int> RunAsync(string[] args)
     {
+        if (args is [var wanted and ("backup" or "restore"), var file, .. var rest])
+            return await KeepAsync(wanted, file, rest);
         var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
         var start = StartOptions.From(builder.Configuration);
         if (!IsDescribing && start.WhyNot() is { } why)
@@ -29,6 +31,19 @@ internal static class Application
             await Console.Error.WriteLineAsync(why);
             return 1;
         }
+        IDisposable? alone = null;
+        if (!IsDescribing)
+            try
+            {
+                alone = StudioLock.Take(start.Data);
+                StudioArchive.Check(StudioDatabase.PathIn(start.Data));
+            }
+            catch (StudioException fault)
+            {
+                await Console.Error.WriteLineAsync(fault.Message);
+                return 1;
+            }
+        using var held = alone;
         // By another name a page from elsewhere would be of the same origin as the studio (a name that is bound anew to this machine).
         builder.Configuration["AllowedHosts"] = string.Join(
             ';',
@@ -58,6 +73,36 @@ internal static class Application
         return 0;
     }
 
+    // Saves a studio to a file, or puts one back from it, without opening it to anybody.
+    private static async Task<int> KeepAsync(string wanted, string file, string[] args)
+    {
+        var data = StartOptions.From(new ConfigurationBuilder().AddCommandLine(args).Build()).Data;
+        try
+        {
+            if (wanted == "backup")
+            {
+                if (!File.Exists(StudioDatabase.PathIn(data)))
+                    throw new StudioException(Saying.Of("problem.no-studio-there", ("folder", data)));
+                // Under another name until it is whole.
+                await using (var to = File.Create(file + ".unfinished"))
+                    await StudioArchive.WriteAsync(data, to, TimeProvider.System.GetUtcNow());
+                File.Move(file + ".unfinished", file, overwrite: true);
+                Console.WriteLine($"The studio in {data} is saved to {Path.GetFullPath(file)}.");
+                return 0;
+            }
+            var aside = await StudioArchive.RestoreAsync(file, data, TimeProvider.System.GetUtcNow());
+            Console.WriteLine($"The studio of {Path.GetFullPath(file)} is put back into {data}.");
+            if (aside is not null)
+                Console.WriteLine($"What was there is kept in {aside}.");
+            return 0;
+        }
+        catch (Exception refused) when (refused is StudioException or IOException or UnauthorizedAccessException)
+        {
+            await Console.Error.WriteLineAsync(refused.Message);
+            return 1;
+        }
+    }
+
     private static void AddParts(WebApplicationBuilder builder, StartOptions start)
     {
         builder
@@ -66,7 +111,15 @@ internal static class Application
             .AddSingleton<FitMemories>()
             .AddSingleton<PlanSearches>()
             .AddSingleton<LongWork>()
-            .AddSingleton(new StudioAddress(start.Public));
+            .AddSingleton(new StudioAddress(start.Public))
+            .AddSingleton(new StudioFolder(start.Data));
+        if (start.KeepBackups > 0 && !IsDescribing)
+            builder.Services.AddHostedService(services => new DailyBackups(
+                new(start.Data),
+                start.KeepBackups,
+                services.GetRequiredService<TimeProvider>(),
+                services.GetRequiredService<ILogger<DailyBackups>>()
+            ));
         builder.Services.AddDbContext<StudioContext>(options => options.UseStudio(start.Data));
         builder
             .Services.AddScoped<KitShelf>()

@@ -1,3 +1,4 @@
+using System.IO.Compression;
 using VelvetFold.Core;
 using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
@@ -14,6 +15,7 @@ internal static class KitFileEndpoints
     public static void MapKitFiles(this RouteGroupBuilder api)
     {
         api.MapGet("/kits/{slug}/file", DownloadAsync).WithTags("Files").Produces<KitFile>().ProducesProblem(404);
+        api.MapGet("/studio/kits.zip", AllAsync).WithTags("Files").Produces<string>(200, "application/zip");
         api.MapPost("/kits/file", UploadAsync)
             .WithTags("Files")
             .Accepts<KitFile>("application/json")
@@ -77,6 +79,20 @@ internal static class KitFileEndpoints
                 $"{stored.Slug}.kit.json"
             )
             : Problems.NoKit(slug);
+
+    // Every kit of the studio as a kit file; what the studio counts stays in it.
+    private static async Task<IResult> AllAsync(KitShelf shelf, CancellationToken cancel)
+    {
+        var all = new MemoryStream();
+        await using (var zip = new ZipArchive(all, ZipArchiveMode.Create, leaveOpen: true))
+            foreach (var stored in await shelf.ListAsync(cancel))
+            {
+                await using var into = await zip.CreateEntry($"{stored.Slug}.kit.json").OpenAsync(cancel);
+                await into.WriteAsync(KitFile.Write(KitStock.Without(stored.Kit)), cancel);
+            }
+        all.Position = 0;
+        return Results.Stream(all, "application/zip", "kits.zip");
+    }
 
     // What a file counts is booked only where that is asked for.
     private static async Task<IResult> UploadAsync(bool? book, HttpContext context, KitShelf shelf)

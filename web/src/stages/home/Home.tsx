@@ -109,6 +109,9 @@ export function Home() {
             <Link to="/outbox" className="quiet">
               Outbox
             </Link>
+            <a href="/api/studio/backup.zip" download className="quiet">
+              Save the whole studio
+            </a>
             <button type="button" className="press" onClick={pick}>
               Read in a file
             </button>

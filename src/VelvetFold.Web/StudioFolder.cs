@@ -1,0 +1,4 @@
+namespace VelvetFold.Web;
+
+/// <summary>Where the open studio lies.</summary>
+internal sealed record StudioFolder(string Path);
