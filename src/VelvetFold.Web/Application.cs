@@ -22,8 +22,8 @@ internal static class Application
 
     public static async Task<int> RunAsync(string[] args)
     {
-        if (args is [var wanted and ("backup" or "restore"), var file, .. var rest])
-            return await KeepAsync(wanted, file, rest);
+        if (args is [var wanted and ("backup" or "restore"), .. var rest])
+            return await KeepAsync(wanted, rest is [var named, ..] && !named.StartsWith('-') ? named : null, [.. rest.Skip(1)]);
         var builder = WebApplication.CreateBuilder(new WebApplicationOptions { Args = args, ContentRootPath = AppContext.BaseDirectory });
         var start = StartOptions.From(builder.Configuration);
         if (!IsDescribing && start.WhyNot() is { } why)
@@ -74,8 +74,13 @@ internal static class Application
     }
 
     // Saves a studio to a file, or puts one back from it, without opening it to anybody.
-    private static async Task<int> KeepAsync(string wanted, string file, string[] args)
+    private static async Task<int> KeepAsync(string wanted, string? file, string[] args)
     {
+        if (file is null)
+        {
+            await Console.Error.WriteLineAsync($"Name the file: {wanted} FILE --data FOLDER.");
+            return 1;
+        }
         var data = StartOptions.From(new ConfigurationBuilder().AddCommandLine(args).Build()).Data;
         try
         {

@@ -109,9 +109,6 @@ export function Home() {
             <Link to="/outbox" className="quiet">
               Outbox
             </Link>
-            <a href="/api/studio/backup.zip" download className="quiet">
-              Save the whole studio
-            </a>
             <button type="button" className="press" onClick={pick}>
               Read in a file
             </button>
@@ -152,6 +149,14 @@ export function Home() {
           </li>
         ))}
       </ul>
+      <p className="flex flex-wrap gap-x-4 border-t border-line px-6 py-3 text-[15px]">
+        <a href="/api/studio/backup.zip" download className="quiet">
+          Save the whole studio
+        </a>
+        <a href="/api/studio/kits.zip" download className="quiet">
+          All kits as files
+        </a>
+      </p>
     </>
   );
   return (
