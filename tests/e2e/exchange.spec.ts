@@ -78,3 +78,15 @@ test('the cut sheet prints its settings with boxes to tick', async ({ page, requ
   expect(text).toContain('tear strip off');
   expect(text).toContain('Blades cut');
 });
+
+test('the whole studio and all kits leave as one file each', async ({ page }) => {
+  await page.goto('/');
+  for (const [link, name] of [
+    ['Save the whole studio', /^studio-\d{4}-\d{2}-\d{2}\.zip$/],
+    ['All kits as files', /^kits\.zip$/],
+  ] as const) {
+    const saved = page.waitForEvent('download');
+    await page.getByRole('link', { name: link }).click();
+    expect((await saved).suggestedFilename()).toMatch(name);
+  }
+});
