@@ -26,6 +26,15 @@ public sealed record UnreadableKit(string Slug, string Name, int Revision, DateT
 /// stock.</summary>
 public sealed class KitShelf(StudioContext context, TimeProvider clock)
 {
+    /// <summary>So many of the newest revisions are all kept.</summary>
+    public const int NewestKept = 200;
+
+    /// <summary>So long all revisions are kept, and then the last of each day.</summary>
+    public static readonly TimeSpan AllKept = TimeSpan.FromDays(7);
+
+    // Looking for what may go is not done at every save.
+    private const int ThinnedEvery = 50;
+
     private readonly StockBook _stock = new(context, clock);
 
     /// <summary>All kits that can be read, the last saved first.</summary>
@@ -196,8 +205,32 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
             return null;
         }
         await new Things(context).DescribeAsync(row.Id, KitStock.Without(before), kit, cancel);
+        if (seen % ThinnedEvery == 0)
+            await ThinAsync(row.Id, seen + 1, now, cancel);
         await whole.CommitAsync(cancel);
         return Read(row.Id, slug, seen + 1, now, kit, await _stock.OfAsync(row.Id, slug, cancel));
+    }
+
+    // With age of each day only the last is kept: every save is a revision, and nobody goes back to the thirtieth of an afternoon a month
+    // ago. The newest, the first, those printed, handed out, packed by and booked stay.
+    private async Task ThinAsync(int kit, int newest, DateTime now, CancellationToken cancel)
+    {
+        var from = now - AllKept;
+        var old = await context
+            .Revisions.Where(r =>
+                r.KitId == kit && r.Number <= newest - NewestKept && r.Number > 1 && r.SavedAt < from && r.PrintedAt == null
+            )
+            .Select(r => new { r.Number, r.SavedAt })
+            .ToListAsync(cancel);
+        var asked = (await context.WorkshopKits.Where(k => k.KitId == kit).Select(k => k.Revision).ToListAsync(cancel))
+            .OfType<int>()
+            .Concat(await context.Bags.Where(b => b.KitId == kit).Select(b => b.Revision).ToListAsync(cancel))
+            .Concat(await context.Bookings.Where(b => b.KitId == kit).Select(b => b.Revision).ToListAsync(cancel))
+            .ToHashSet();
+        var lasting = old.GroupBy(r => r.SavedAt.Date).Select(day => day.Max(r => r.Number)).ToHashSet();
+        var gone = old.Select(r => r.Number).Where(n => !lasting.Contains(n) && !asked.Contains(n)).ToList();
+        foreach (var some in gone.Chunk(500))
+            await context.Revisions.Where(r => r.KitId == kit && some.Contains(r.Number)).ExecuteDeleteAsync(cancel);
     }
 
     /// <summary>Marks a revision as the one its guide was printed from.</summary>

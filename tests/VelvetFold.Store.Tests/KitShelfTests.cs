@@ -26,6 +26,29 @@ public sealed class KitShelfTests : IDisposable
         Assert.InRange((await _studio.Kits(s => s.AddAsync(TestStudio.Kit(new('k', 120)), default))).Slug.Length, 1, 60);
     }
 
+    // Ten saves a day for forty days: the newest 200 stay, of the days before that the last each, the first, and what was printed.
+    [Fact]
+    public async Task Of_old_days_the_last_revision_is_kept_and_what_was_printed()
+    {
+        var slug = (await _studio.Kits(s => s.AddAsync(TestStudio.Kit(), default))).Slug;
+        for (var n = 1; n <= 400; n++)
+        {
+            if (n % 10 == 0)
+                _studio.At.Now += TimeSpan.FromHours(23);
+            _studio.At.Now += TimeSpan.FromMinutes(6);
+            Assert.NotNull(await _studio.Kits(s => s.SaveAsync(slug, n, TestStudio.Kit($"Kites {n}"), default)));
+            if (n == 33)
+                Assert.True(await _studio.Kits(s => s.MarkPrintedAsync(slug, 34, default)));
+        }
+        var kept = (await _studio.Kits(s => s.RevisionsAsync(slug, default))).ToList();
+        Assert.Equal(Enumerable.Range(0, KitShelf.NewestKept).Select(n => 401 - n), kept.Take(KitShelf.NewestKept).Select(r => r.Number));
+        var old = kept.Skip(KitShelf.NewestKept).ToList();
+        Assert.InRange(old.Count, 20, 25);
+        Assert.Contains(old, r => r.Number == 34);
+        Assert.Equal(1, old[^1].Number);
+        Assert.All(old.Where(r => r.Number is not (1 or 34)).GroupBy(r => r.SavedAt.Date), day => Assert.Single(day));
+    }
+
     [Fact]
     public async Task A_revision_stays_as_it_was_when_the_kit_goes_on()
     {
