@@ -1,24 +1,16 @@
 // Starts the built application on a free port with the demo studio, and measures it as a browser would see it.
 import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, readdirSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { cpus, tmpdir, totalmem } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { browser } from './browser.mjs';
+import { freePort } from './served.mjs';
 
 const [app, what] = process.argv.slice(2);
 const median = (values) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)];
 const row = (name, value) => console.log(`${name.padEnd(62)} ${value}`);
 const wants = (name) => what === 'all' || what === name;
-
-const freePort = () =>
-  new Promise((resolve) => {
-    const server = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = server.address();
-      server.close(() => resolve(port));
-    });
-  });
 
 async function open(folder) {
   const port = await freePort();

@@ -8,9 +8,6 @@ using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Store;
 
-/// <summary>An archive that cannot be put back, or a studio that cannot be opened: one sentence that says why, and what to do.</summary>
-public sealed class StudioException(Saying says) : Exception(says.ToString());
-
 /// <summary>
 /// The whole studio in one zip archive: its database with everything in it, its outbox, and a manifest with the size and the checksum
 /// (SHA-256) of each file. It is written while the studio is open, by SQLite's online backup, and put back only when all of it is right.
@@ -260,23 +257,5 @@ public static class StudioArchive
             (DbContextOptions<StudioContext>)new DbContextOptionsBuilder<StudioContext>().UseStudio(Path.GetTempPath()).Options
         );
         return [.. context.Database.GetMigrations()];
-    }
-}
-
-/// <summary>One program at a time has a studio's folder open; the lock ends with the process, however that ends.</summary>
-public static class StudioLock
-{
-    /// <summary>Takes it.</summary>
-    /// <exception cref="StudioException">Another program has it.</exception>
-    public static IDisposable Take(string folder)
-    {
-        try
-        {
-            return new FileStream(Path.Combine(folder, "studio.open"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
-        }
-        catch (IOException)
-        {
-            throw new StudioException(Saying.Of("problem.studio-open-elsewhere", ("folder", folder)));
-        }
     }
 }

@@ -11,8 +11,10 @@ public sealed class BadRequestTests(Studio studio) : IClassFixture<Studio>
 {
     private readonly HttpClient _http = studio.CreateClient();
 
-    private const string Kit =
-        """{"name":"K","unit":"in","ruler":"1/16 in","matting":{"school":"grow-mat","reveal":"1/8 in"},"kits":2,"papers":[{"id":"p","name":"P","size":{"width":"12 in","height":"12 in"},"faceA":{"colour":"#ffffff"}}],"layouts":[LAYOUTS]}""";
+    private const string Kit = """
+        {"name":"K","unit":"in","ruler":"1/16 in","matting":{"school":"grow-mat","reveal":"1/8 in"},"kits":2,
+        "papers":[{"id":"p","name":"P","size":{"width":"12 in","height":"12 in"},"faceA":{"colour":"#ffffff"}}],"layouts":[LAYOUTS]}
+        """;
 
     private static string With(string piece) =>
         Kit.Replace(

@@ -127,8 +127,9 @@ internal sealed class OptionReader(
         return joins;
     }
 
-    // part "Weather stickers" "sun", of which left half or sliced 1/4 at right, of a roll: part "Bakers' twine" tied in a bow with 4 more, or of two
-    // sheets of letters: part "Letters" "Sunny" with "ny" of "Foam letters"
+    // part "Weather stickers" "sun", of which left half or sliced 1/4 at right
+    // of a roll: part "Bakers' twine" tied in a bow with 4 more
+    // of two sheets of letters: part "Letters" "Sunny" with "ny" of "Foam letters"
     private PartUse NeedPart()
     {
         var at = cursor.Column;

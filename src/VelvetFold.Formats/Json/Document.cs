@@ -62,7 +62,8 @@ public static partial class Document
         }
         var result = SchemaOf.Compile(type).Evaluate(node, new() { OutputFormat = OutputFormat.List, RequireFormatValidation = true });
         var failed = result.Details.Where(d => !d.IsValid && d.Errors is not null).ToList();
-        // Of the kinds a value may be of (anyOf), only the one it names itself is worth faulting: of the others, what tells them apart fails.
+        // Of the kinds a value may be of (anyOf), only the one it names itself is worth faulting: of the others, what tells them apart
+        // fails.
         var other = failed
             .Where(d => d.Errors!.ContainsKey("const"))
             .SelectMany(d =>
