@@ -122,7 +122,7 @@ export function Spine({ slug, kit, answer, state, trouble, onRetry, onUndo, onRe
         <button
           type="button"
           className="quiet -ml-1 text-[13px]"
-          onClick={() => void switchLanguage().then(() => queries.invalidateQueries())}
+          onClick={() => void switchLanguage(queries)}
         >
           {t('language.switch')}
         </button>
