@@ -1,5 +1,3 @@
-using System.Security.Cryptography;
-using System.Text;
 using Microsoft.EntityFrameworkCore;
 
 namespace VelvetFold.Store;
@@ -10,19 +8,16 @@ public sealed record Invited(GuestRow Guest, string Kit, int? Revision, Workshop
 /// <summary>Keeps the private links of guests.</summary>
 public sealed class Invitations(StudioContext context, TimeProvider clock)
 {
-    /// <summary>Bytes of chance in a link: 256 bits, which nobody guesses.</summary>
-    private const int SecretBytes = 32;
-
     /// <summary>Makes a link for a guest; those they had before open nothing any more.</summary>
     /// <returns>Its secret, which is kept nowhere.</returns>
     public async Task<(string Secret, InvitationRow Row)> MakeAsync(int guest, CancellationToken cancel)
     {
         await WithdrawAsync(guest, cancel);
-        var secret = Convert.ToBase64String(RandomNumberGenerator.GetBytes(SecretBytes)).TrimEnd('=').Replace('+', '-').Replace('/', '_');
+        var secret = Secrets.Make();
         var row = new InvitationRow
         {
             GuestId = guest,
-            SecretHash = Hash(secret),
+            SecretHash = Secrets.Hash(secret),
             CreatedAt = clock.GetUtcNow().UtcDateTime,
         };
         context.Invitations.Add(row);
@@ -52,9 +47,9 @@ public sealed class Invitations(StudioContext context, TimeProvider clock)
     public async Task<Invited?> OpenAsync(string secret, CancellationToken cancel)
     {
         ArgumentNullException.ThrowIfNull(secret);
-        if (secret.Length is 0 or > 100)
+        if (!Secrets.CanBe(secret))
             return null;
-        var hash = Hash(secret);
+        var hash = Secrets.Hash(secret);
         var guest = await context
             .Guests.Include(g => g.Pictures)
             .SingleOrDefaultAsync(g => g.Invitations.Any(i => i.SecretHash == hash && i.WithdrawnAt == null), cancel);
@@ -98,6 +93,4 @@ public sealed class Invitations(StudioContext context, TimeProvider clock)
             return false;
         }
     }
-
-    private static string Hash(string secret) => Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(secret)));
 }

@@ -1,10 +1,18 @@
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 
 namespace VelvetFold.Store;
 
-/// <summary>The studio's database.</summary>
-public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbContext(options)
+/// <summary>The studio's database, with the people who sign in to it.</summary>
+public sealed class StudioContext(DbContextOptions<StudioContext> options) : IdentityUserContext<Person>(options)
 {
+    public DbSet<WelcomeRow> Welcomes => Set<WelcomeRow>();
+
+    public DbSet<DeedRow> Deeds => Set<DeedRow>();
+
+    public DbSet<SettingsRow> Settings => Set<SettingsRow>();
+
     public DbSet<KitRow> Kits => Set<KitRow>();
 
     public DbSet<RevisionRow> Revisions => Set<RevisionRow>();
@@ -37,10 +45,33 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
 
     public DbSet<StepTimeRow> StepTimes => Set<StepTimeRow>();
 
-    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    protected override void OnModelCreating(ModelBuilder builder)
     {
-        ArgumentNullException.ThrowIfNull(modelBuilder);
-        modelBuilder.Entity<KitRow>(kit =>
+        ArgumentNullException.ThrowIfNull(builder);
+        base.OnModelCreating(builder);
+        builder.Entity<Person>().ToTable("People");
+        builder.Entity<IdentityUserClaim<string>>().ToTable("PeopleClaims");
+        builder.Entity<IdentityUserLogin<string>>().ToTable("PeopleLogins");
+        builder.Entity<IdentityUserToken<string>>().ToTable("PeopleTokens");
+        builder.Entity<IdentityUserPasskey<string>>().ToTable("PeoplePasskeys");
+        builder.Entity<WelcomeRow>(welcome =>
+        {
+            welcome.ToTable("Welcomes");
+            welcome.HasIndex(w => w.SecretHash).IsUnique();
+            welcome.Property(w => w.SecretHash).HasMaxLength(64);
+            welcome.Property(w => w.For).HasMaxLength(120);
+            welcome.HasOne<Person>().WithMany().HasForeignKey(w => w.PersonId).OnDelete(DeleteBehavior.Cascade);
+        });
+        builder.Entity<DeedRow>(deed =>
+        {
+            deed.ToTable("Deeds");
+            deed.HasIndex(d => d.LastAt);
+            deed.Property(d => d.Who).HasMaxLength(80);
+            deed.Property(d => d.What).HasMaxLength(60);
+            deed.Property(d => d.On).HasMaxLength(120);
+        });
+        builder.Entity<SettingsRow>().ToTable("Settings");
+        builder.Entity<KitRow>(kit =>
         {
             kit.ToTable("Kits");
             kit.HasIndex(k => k.Slug).IsUnique();
@@ -48,13 +79,13 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             kit.Property(k => k.Name).HasMaxLength(120);
             kit.Property(k => k.Revision).IsConcurrencyToken();
         });
-        modelBuilder.Entity<RevisionRow>(revision =>
+        builder.Entity<RevisionRow>(revision =>
         {
             revision.ToTable("Revisions");
             revision.HasKey(r => new { r.KitId, r.Number });
             revision.HasOne<KitRow>().WithMany(k => k.Revisions).HasForeignKey(r => r.KitId).OnDelete(DeleteBehavior.Cascade);
         });
-        modelBuilder.Entity<GuestRow>(guest =>
+        builder.Entity<GuestRow>(guest =>
         {
             guest.ToTable("Guests");
             guest.HasOne<KitRow>().WithMany(k => k.Guests).HasForeignKey(g => g.KitId).OnDelete(DeleteBehavior.Cascade);
@@ -67,7 +98,7 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             guest.Property(g => g.Needs).HasMaxLength(1000);
             guest.HasOne<WorkshopRow>().WithMany().HasForeignKey(g => g.WorkshopId).OnDelete(DeleteBehavior.SetNull);
         });
-        modelBuilder.Entity<WorkshopRow>(workshop =>
+        builder.Entity<WorkshopRow>(workshop =>
         {
             workshop.ToTable("Workshops");
             workshop.HasIndex(w => w.Slug).IsUnique();
@@ -76,14 +107,14 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             workshop.Property(w => w.Place).HasMaxLength(200);
             workshop.Property(w => w.Version).IsConcurrencyToken();
         });
-        modelBuilder.Entity<WorkshopKitRow>(kit =>
+        builder.Entity<WorkshopKitRow>(kit =>
         {
             kit.ToTable("WorkshopKits");
             kit.HasKey(k => new { k.WorkshopId, k.KitId });
             kit.HasOne<WorkshopRow>().WithMany(w => w.Kits).HasForeignKey(k => k.WorkshopId).OnDelete(DeleteBehavior.Cascade);
             kit.HasOne<KitRow>().WithMany().HasForeignKey(k => k.KitId).OnDelete(DeleteBehavior.Cascade);
         });
-        modelBuilder.Entity<MovementRow>(movement =>
+        builder.Entity<MovementRow>(movement =>
         {
             movement.ToTable("Movements", t => t.HasCheckConstraint("CK_Movements_Count", "Count <> 0"));
             // All that adding up reads, in its order: no row is looked at.
@@ -108,7 +139,7 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             movement.Property(m => m.Name).HasMaxLength(120);
             movement.Property(m => m.Reason).HasMaxLength(200);
         });
-        modelBuilder.Entity<SpoiledRow>(spoiled =>
+        builder.Entity<SpoiledRow>(spoiled =>
         {
             spoiled.ToTable("Spoiled");
             spoiled.Property(s => s.Piece).HasMaxLength(40);
@@ -117,28 +148,28 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             spoiled.HasIndex(s => new { s.KitId, s.SettledAt });
             spoiled.HasOne<KitRow>().WithMany().HasForeignKey(s => s.KitId).OnDelete(DeleteBehavior.Cascade);
         });
-        modelBuilder.Entity<StepTimeRow>(time =>
+        builder.Entity<StepTimeRow>(time =>
         {
             time.ToTable("StepTimes", t => t.HasCheckConstraint("CK_StepTimes_Things", "Things > 0 AND Seconds > 0"));
             time.Property(t => t.Kind).HasMaxLength(20);
             time.HasIndex(t => t.Kind);
             time.HasOne<KitRow>().WithMany().HasForeignKey(t => t.KitId).OnDelete(DeleteBehavior.Cascade);
         });
-        modelBuilder.Entity<ThingRow>(thing =>
+        builder.Entity<ThingRow>(thing =>
         {
             thing.ToTable("Things", t => t.HasCheckConstraint("CK_Things_Kind", "Kind IN ('paper', 'parts')"));
             thing.Property(t => t.Kind).HasMaxLength(10);
             thing.Property(t => t.Name).HasMaxLength(120);
             thing.HasIndex(t => t.Name);
         });
-        modelBuilder.Entity<FacePictureRow>(picture =>
+        builder.Entity<FacePictureRow>(picture =>
         {
             picture.ToTable("FacePictures", t => t.HasCheckConstraint("CK_FacePictures_Face", "Face IN ('A', 'B')"));
             picture.HasKey(p => new { p.ThingId, p.Face });
             picture.Property(p => p.Face).HasMaxLength(1);
             picture.HasOne<ThingRow>().WithMany().HasForeignKey(p => p.ThingId).OnDelete(DeleteBehavior.Cascade);
         });
-        modelBuilder.Entity<KitThingRow>(link =>
+        builder.Entity<KitThingRow>(link =>
         {
             link.ToTable("KitThings");
             link.HasKey(l => new
@@ -152,7 +183,7 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             link.HasOne<KitRow>().WithMany().HasForeignKey(l => l.KitId).OnDelete(DeleteBehavior.Cascade);
             link.HasOne<ThingRow>().WithMany().HasForeignKey(l => l.ThingId).OnDelete(DeleteBehavior.Restrict);
         });
-        modelBuilder.Entity<BookingRow>(booking =>
+        builder.Entity<BookingRow>(booking =>
         {
             booking.ToTable("Bookings");
             booking.Property(b => b.Kind).HasMaxLength(20);
@@ -166,13 +197,13 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             booking.HasOne<KitRow>().WithMany().HasForeignKey(b => b.KitId).OnDelete(DeleteBehavior.SetNull);
             booking.HasOne<BookingRow>().WithMany().HasForeignKey(b => b.TakesBackId).OnDelete(DeleteBehavior.Restrict);
         });
-        modelBuilder.Entity<SheetsCutRow>(sheets =>
+        builder.Entity<SheetsCutRow>(sheets =>
         {
             sheets.ToTable("SheetsCut", t => t.HasCheckConstraint("CK_SheetsCut_Count", "Count <> 0"));
             sheets.HasOne<BookingRow>().WithMany(b => b.Sheets).HasForeignKey(s => s.BookingId).OnDelete(DeleteBehavior.Restrict);
             sheets.HasOne<KitRow>().WithMany().HasForeignKey(s => s.KitId).OnDelete(DeleteBehavior.Cascade);
         });
-        modelBuilder.Entity<BagRow>(bag =>
+        builder.Entity<BagRow>(bag =>
         {
             bag.ToTable("Bags");
             bag.HasIndex(b => new { b.KitId, b.Number }).IsUnique();
@@ -183,14 +214,14 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : DbC
             bag.HasOne<KitRow>().WithMany().HasForeignKey(b => b.KitId).OnDelete(DeleteBehavior.Cascade);
             bag.HasOne<GuestRow>().WithMany().HasForeignKey(b => b.GuestId).OnDelete(DeleteBehavior.SetNull);
         });
-        modelBuilder.Entity<InvitationRow>(invitation =>
+        builder.Entity<InvitationRow>(invitation =>
         {
             invitation.ToTable("Invitations");
             invitation.HasIndex(i => i.SecretHash).IsUnique();
             invitation.Property(i => i.SecretHash).HasMaxLength(64);
             invitation.HasOne<GuestRow>().WithMany(g => g.Invitations).HasForeignKey(i => i.GuestId).OnDelete(DeleteBehavior.Cascade);
         });
-        modelBuilder.Entity<PictureRow>(picture =>
+        builder.Entity<PictureRow>(picture =>
         {
             picture.ToTable("Pictures");
             picture.Property(p => p.Layout).HasMaxLength(8);

@@ -1,6 +1,8 @@
+using Microsoft.AspNetCore.Identity;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.Extensions.DependencyInjection;
 
 namespace VelvetFold.Store;
 
@@ -13,15 +15,23 @@ public static class StudioDatabase
     /// <summary>Options that open the database of a folder. Foreign keys are enforced; a writer waits up to five seconds for
     /// another.</summary>
     public static DbContextOptionsBuilder UseStudio(this DbContextOptionsBuilder builder, string folder) =>
-        builder.UseSqlite(
-            new SqliteConnectionStringBuilder
-            {
-                DataSource = PathIn(folder),
-                ForeignKeys = true,
-                DefaultTimeout = 5,
-                Pooling = true,
-            }.ToString()
-        );
+        builder
+            .UseApplicationServiceProvider(Tables)
+            .UseSqlite(
+                new SqliteConnectionStringBuilder
+                {
+                    DataSource = PathIn(folder),
+                    ForeignKeys = true,
+                    DefaultTimeout = 5,
+                    Pooling = true,
+                }.ToString()
+            );
+
+    // Which tables the people have is asked of the application's services: here of these, so that what opens the database without the
+    // application sees the same. The third form has passkeys.
+    private static readonly ServiceProvider Tables = new ServiceCollection()
+        .Configure<IdentityOptions>(identity => identity.Stores.SchemaVersion = IdentitySchemaVersions.Version3)
+        .BuildServiceProvider();
 
     /// <summary>Brings the database to the newest form, and sets write-ahead logging: readers go on while one writes, and a write that is
     /// interrupted leaves what was there.</summary>

@@ -1,11 +1,18 @@
 using System.Globalization;
+using System.Net;
 using System.Reflection;
+using System.Security.Cryptography;
+using System.Security.Cryptography.X509Certificates;
+using Microsoft.AspNetCore.HttpOverrides;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Localization;
+using Microsoft.EntityFrameworkCore;
 using VelvetFold.Core.Cutting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
 using VelvetFold.Formats.Json;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 using VelvetFold.Web.Endpoints;
 using VelvetFold.Web.Post;
 
@@ -44,31 +51,51 @@ internal static class Application
                 return 1;
             }
         using var held = alone;
-        // By another name a page from elsewhere would be of the same origin as the studio (a name that is bound anew to this machine).
-        builder.Configuration["AllowedHosts"] = string.Join(
-            ';',
-            ((string?[])["localhost", "127.0.0.1", "[::1]", start.Public?.Host]).OfType<string>()
-        );
+        builder.Configuration["AllowedHosts"] = string.Join(';', StudioAddress.Hosts(start));
+        X509Certificate2? certificate = null;
+        if (!IsDescribing && start.IsSecured)
+            try
+            {
+                certificate = OwnCertificate.For(start, TimeProvider.System.GetUtcNow());
+            }
+            catch (CryptographicException unreadable)
+            {
+                await Console.Error.WriteLineAsync(
+                    $"The certificate {start.Certificate} cannot be used: {unreadable.Message.TrimEnd('.')}."
+                );
+                return 1;
+            }
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.AddServerHeader = false;
             kestrel.Limits.MaxRequestBodySize = LargestBody;
-            kestrel.ListenLocalhost(start.Port);
+            if (start.IsOfThisMachine)
+                kestrel.ListenLocalhost(start.Port);
+            else
+                kestrel.Listen(
+                    start.Listens ?? IPAddress.Loopback,
+                    start.Port,
+                    at =>
+                    {
+                        if (certificate is not null)
+                            at.UseHttps(certificate);
+                    }
+                );
         });
         builder
             .Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.None)
             .AddFilter("Microsoft.AspNetCore", LogLevel.Warning)
+            // Keys lie in the studio's own folder, which nobody else may read; what a forged page lacks is answered.
+            .AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error)
+            .AddFilter("Microsoft.AspNetCore.Antiforgery", LogLevel.Critical)
             .AddFilter("Microsoft.Hosting", LogLevel.Warning);
         // Computations hold their threads: what is asked beside them finds one at once, and none has to be made first.
         ThreadPool.SetMinThreads(Math.Max(32, 4 * Environment.ProcessorCount), 8);
         AddParts(builder, start);
         var app = builder.Build();
-        Map(app);
-        if (!IsDescribing)
-            await PrepareAsync(app, start);
-        app.Lifetime.ApplicationStarted.Register(() =>
-            Console.WriteLine($"Velvet Fold is open at http://127.0.0.1:{start.Port} (data in {start.Data})")
-        );
+        Map(app, start);
+        var owner = IsDescribing ? null : await PrepareAsync(app, start);
+        app.Lifetime.ApplicationStarted.Register(() => Tell(app, start, certificate, owner));
         await app.RunAsync();
         return 0;
     }
@@ -116,7 +143,7 @@ internal static class Application
             .AddSingleton<FitMemories>()
             .AddSingleton<PlanSearches>()
             .AddSingleton<LongWork>()
-            .AddSingleton(new StudioAddress(start.Public))
+            .AddSingleton(StudioAddress.Of(start))
             .AddSingleton(new StudioFolder(start.Data));
         if (start.KeepBackups > 0 && !IsDescribing)
             builder.Services.AddHostedService(services => new DailyBackups(
@@ -138,9 +165,20 @@ internal static class Application
             .AddScoped<Things>()
             .AddScoped<BagShelf>()
             .AddScoped<TableShelf>()
+            .AddScoped<Welcomes>()
+            .AddScoped<Deeds>()
             .AddScoped<DemoStudio>();
         builder.Services.AddSingleton(PostSettings.Of(builder.Configuration, start.Data)).AddSingleton<PostRoom>();
         builder.Services.ConfigureHttpJsonOptions(json => JsonText.Configure(json.SerializerOptions, LengthUnit.Inch));
+        SignIn.Add(builder.Services, start);
+        builder.Services.AddRateLimiter(Limits.Say);
+        builder.Services.Configure<ForwardedHeadersOptions>(forwarded =>
+        {
+            forwarded.ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto;
+            forwarded.KnownProxies.Clear();
+            foreach (var proxy in start.Proxies)
+                forwarded.KnownProxies.Add(proxy);
+        });
         builder.Services.AddProblemDetails();
         // What is missing in an address is said by name.
         builder.Services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
@@ -148,17 +186,32 @@ internal static class Application
         builder.Services.AddOpenApi("openapi", MeasureSchemas.Describe);
     }
 
-    private static void Map(WebApplication app)
+    private static void Map(WebApplication app, StartOptions start)
     {
+        if (start.Proxies is { Count: > 0 } proxies)
+        {
+            app.Use((context, next) => Guards.FromTheProxy(context, proxies, next));
+            app.UseForwardedHeaders();
+        }
         // Outermost: what is refused or goes wrong further in is said in the language asked for, too.
         app.UseRequestLocalization(Languages());
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.Use(Headers);
-        app.Use(OwnPagesOnly);
+        if (start.NeedsHttps)
+            app.Use(Guards.ByHttps);
+        app.Use(Guards.OwnPagesOnly);
         app.UseStaticFiles(FrontEnd.Files(app.Environment));
+        app.UseRouting();
+        app.UseAuthentication();
+        if (!start.IsAlone)
+            app.UseRateLimiter();
+        app.UseAuthorization();
+        app.Use(Guards.NotForged);
+        app.Use(Guards.WriteDown);
         app.Use((context, next) => app.Services.GetRequiredService<LongWork>().RunAsync(context, next));
         var api = app.MapGroup("/api");
+        api.AreSaid();
         api.MapKits();
         api.MapKitFiles();
         api.MapGuests();
@@ -180,6 +233,8 @@ internal static class Application
         api.MapProposals();
         api.MapCounts();
         api.MapStudio();
+        api.MapSignIn();
+        api.MapPeople();
         app.MapOpenApi("/api/{documentName}.json").ExcludeFromDescription();
         app.MapFallback("/api/{**rest}", NothingHere.Answer).ExcludeFromDescription();
         app.MapFallback(FrontEnd.Page).ExcludeFromDescription();
@@ -210,20 +265,38 @@ internal static class Application
                 .FirstOrDefault()
         );
 
-    private static async Task PrepareAsync(WebApplication app, StartOptions start)
+    // Returns the secret of a link for the owner, where one is needed.
+    private static async Task<string?> PrepareAsync(WebApplication app, StartOptions start)
     {
         await using var scope = app.Services.CreateAsyncScope();
         await StudioDatabase.PrepareAsync(scope.ServiceProvider.GetRequiredService<StudioContext>());
         if (start.Demo)
             await scope.ServiceProvider.GetRequiredService<DemoStudio>().OpenAsync(default);
+        var needsOwner =
+            !start.IsAlone
+            && (
+                start.OwnerLink
+                || !await scope.ServiceProvider.GetRequiredService<UserManager<Person>>().Users.AnyAsync(p => p.Role == StudioRole.Owner)
+            );
+        return needsOwner ? await scope.ServiceProvider.GetRequiredService<Welcomes>().ForOwnerAsync(default) : null;
     }
 
-    // A page from elsewhere may neither write nor, where the browser tells where it comes from, read.
-    private static Task OwnPagesOnly(HttpContext context, RequestDelegate next)
+    // What whoever starts it must know: where it is, who gets in, and by what.
+    private static void Tell(WebApplication app, StartOptions start, X509Certificate2? certificate, string? owner)
     {
-        var origin = context.Request.Headers.Origin.ToString();
-        var isOwn = origin.Length == 0 || context.RequestServices.GetRequiredService<StudioAddress>().IsOwn(origin, context.Request);
-        return isOwn ? next(context) : Problems.Of(403, "problem.foreign-page", ("origin", origin)).ExecuteAsync(context);
+        var at = app.Services.GetRequiredService<StudioAddress>().Public ?? new Uri($"http://127.0.0.1:{start.Port}");
+        Console.WriteLine($"Velvet Fold is open at {at.ToString().TrimEnd('/')} (data in {start.Data})");
+        if (start.IsAlone)
+            return;
+        Console.WriteLine(start.NeedsHttps ? "People sign in by name, over HTTPS only." : "People sign in by name.");
+        if (start.Proxies.Count > 0)
+            Console.WriteLine(
+                $"It answers the proxy at {string.Join(", ", start.Proxies)} only, which must say X-Forwarded-For and X-Forwarded-Proto."
+            );
+        if (certificate is not null)
+            Console.WriteLine($"Its certificate has the SHA-256 fingerprint {OwnCertificate.Fingerprint(certificate)}");
+        if (owner is not null)
+            Console.WriteLine($"To set up its owner, open this once, within {Welcomes.Days} days: {new Uri(at, $"/welcome/{owner}")}");
     }
 
     // The application loads nothing from elsewhere, and no other page may frame it.
@@ -234,6 +307,12 @@ internal static class Application
             + "base-uri 'none'; form-action 'self'";
         context.Response.Headers.XContentTypeOptions = "nosniff";
         context.Response.Headers["Referrer-Policy"] = "same-origin";
+        // The camera reads labels; nothing else of the device is asked for.
+        context.Response.Headers["Permissions-Policy"] = "camera=(self), microphone=(), geolocation=(), payment=(), usb=()";
+        context.Response.Headers["Cross-Origin-Opener-Policy"] = "same-origin";
+        context.Response.Headers["Cross-Origin-Resource-Policy"] = "same-origin";
+        if (context.Request.IsHttps)
+            context.Response.Headers.StrictTransportSecurity = "max-age=31536000";
         // The pages and scripts are the same in every language; what the API says is not.
         if (context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
         {

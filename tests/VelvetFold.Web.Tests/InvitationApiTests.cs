@@ -272,9 +272,8 @@ public sealed class InvitationApiTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task Links_begin_with_the_address_named_at_the_start()
     {
-        await using var own = new Studio();
-        await using var named = own.WithWebHostBuilder(b => b.UseSetting("public-address", "https://studio.example"));
-        using var http = named.CreateClient();
+        await using var own = new SharedStudio("https://studio.example");
+        using var http = await own.ComeInAsync(VelvetFold.Store.StudioRole.Owner);
         await http.PostAsync("/api/demo", null);
         var guest = JsonNode.Parse(await http.GetStringAsync(Guests))!.AsArray()[0]!;
         using var answer = await http.PostAsync(

@@ -8,6 +8,8 @@ using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 using VelvetFold.Core.Workshops;
+using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -81,7 +83,7 @@ internal static class ComputeEndpoints
 {
     public static void MapCompute(this RouteGroupBuilder api)
     {
-        var compute = api.MapGroup("/compute").WithTags("Compute");
+        var compute = api.MapGroup("/compute").May(StudioRole.Helper).WithTags("Compute");
         compute.MapPost("/kit", KitAsync).Accepts<KitQuestion>("application/json").Produces<KitAnswer>().ProducesProblem(400);
         compute
             .MapPost("/batch", BatchAsync)
@@ -135,6 +137,7 @@ internal static class ComputeEndpoints
                         )
                     )
             )
+            .May(StudioRole.Helper)
             .WithTags("Compute")
             .Produces<SizesAnswer>();
     }

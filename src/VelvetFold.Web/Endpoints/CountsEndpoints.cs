@@ -6,6 +6,7 @@ using VelvetFold.Core.Kits;
 using VelvetFold.Core.Wording;
 using VelvetFold.Formats;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -35,17 +36,23 @@ internal static class CountsEndpoints
     public static void MapCounts(this RouteGroupBuilder api)
     {
         api.MapPost("/compute/counts", CountsAsync)
+            .May(StudioRole.Helper)
             .WithTags("Compute")
             .Accepts<CountsQuestion>("application/json")
             .Produces<CountsAnswer>()
             .ProducesProblem(400);
         api.MapPost("/kits/{slug}/tables/counts", CompareAsync)
+            .May(StudioRole.Helper)
             .WithTags("Packing")
             .Accepts<TallyEntry>("application/json")
             .Produces<TallyView>()
             .ProducesProblem(400)
             .ProducesProblem(404);
-        api.MapGet("/kits/{slug}/tables/{name}.csv", TableAsync).WithTags("Files").Produces<string>(200, "text/csv").ProducesProblem(404);
+        api.MapGet("/kits/{slug}/tables/{name}.csv", TableAsync)
+            .May(StudioRole.Helper)
+            .WithTags("Files")
+            .Produces<string>(200, "text/csv")
+            .ProducesProblem(404);
     }
 
     private static async Task<IResult> CountsAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel)

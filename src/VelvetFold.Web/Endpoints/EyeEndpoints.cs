@@ -6,6 +6,7 @@ using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 using VelvetFold.Formats;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -56,6 +57,7 @@ internal static class EyeEndpoints
     public static void MapEye(this RouteGroupBuilder api)
     {
         api.MapPost("/compute/colours", ColoursAsync)
+            .May(StudioRole.Helper)
             .WithTags("Compute")
             .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(PictureFile.LargestBytes + 1024))
             .Accepts<string>("image/jpeg", "image/png", "image/webp", "application/octet-stream")
@@ -63,11 +65,13 @@ internal static class EyeEndpoints
             .ProducesProblem(400)
             .ProducesProblem(413);
         api.MapGet("/stock/alike", AlikeAsync)
+            .May(StudioRole.Helper)
             .WithTags("Stock")
             .Produces<IReadOnlyList<AlikePaper>>()
             .ProducesProblem(400)
             .ProducesProblem(404);
         api.MapGet("/stock/solids", SolidsAsync)
+            .May(StudioRole.Helper)
             .WithTags("Stock")
             .Produces<IReadOnlyList<SolidView>>()
             .ProducesProblem(400)

@@ -3,6 +3,7 @@ using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 using VelvetFold.Formats;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -14,10 +15,12 @@ internal static class FacePictureEndpoints
 {
     public static void MapFacePictures(this RouteGroupBuilder api)
     {
-        var own = api.MapGroup("/kits/{slug}/papers").WithTags("Stock");
+        var own = api.MapGroup("/kits/{slug}/papers").May(StudioRole.Helper).WithTags("Stock");
         own.MapGet("/pictures", ListAsync).Produces<IReadOnlyList<KeptFacePicture>>().ProducesProblem(404);
         own.MapGet("/{paper}/{face}/picture", ReadAsync).Produces(200, contentType: "image/jpeg").ProducesProblem(404);
         own.MapPut("/{paper}/{face}/picture", KeepAsync)
+            .May(StudioRole.Designer, "deed.paper-pictured")
+            .TakesFiles()
             .WithMetadata(new Microsoft.AspNetCore.Mvc.RequestSizeLimitAttribute(PictureFile.LargestBytes + 1024))
             .Accepts<string>("image/jpeg", "image/png", "image/webp", "application/octet-stream")
             .Produces(204)
@@ -25,11 +28,15 @@ internal static class FacePictureEndpoints
             .ProducesProblem(404)
             .ProducesProblem(413);
         own.MapPut("/{paper}/{face}/picture/shown", ShowAsync)
+            .May(StudioRole.Designer, "deed.paper-pictured")
             .Accepts<FacePictureShown>("application/json")
             .Produces(204)
             .ProducesProblem(400)
             .ProducesProblem(404);
-        own.MapDelete("/{paper}/{face}/picture", RemoveAsync).Produces(204).ProducesProblem(404);
+        own.MapDelete("/{paper}/{face}/picture", RemoveAsync)
+            .May(StudioRole.Designer, "deed.paper-picture-removed")
+            .Produces(204)
+            .ProducesProblem(404);
     }
 
     private static async Task<IResult> ListAsync(string slug, KitShelf shelf, FacePictures pictures, CancellationToken cancel) =>

@@ -4,6 +4,8 @@ using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Wording;
+using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -76,17 +78,20 @@ internal static class FitEndpoints
     public static void MapFits(this RouteGroupBuilder api)
     {
         api.MapPost("/compute/moved", MovedAsync)
+            .May(StudioRole.Helper)
             .WithTags("Compute")
             .Accepts<ByHandQuestion>("application/json")
             .Produces<ByHandAnswer>()
             .ProducesProblem(400);
         api.MapPost("/compute/around", AroundAsync)
+            .May(StudioRole.Helper)
             .IsLongWork()
             .WithTags("Compute")
             .Accepts<AroundQuestion>("application/json")
             .Produces<ByHandAnswer>()
             .ProducesProblem(400);
         api.MapPost("/compute/fits", FitsAsync)
+            .May(StudioRole.Helper)
             .IsLongWork()
             .WithTags("Compute")
             .Accepts<FitsQuestion>("application/json")

@@ -11,6 +11,7 @@ using VelvetFold.Formats;
 using VelvetFold.Formats.Json;
 using VelvetFold.Formats.Print;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -61,10 +62,11 @@ internal static class GuestEndpoints
 {
     public static void MapGuests(this RouteGroupBuilder api)
     {
-        var guests = api.MapGroup("/kits/{slug}/guests").WithTags("Guests");
-        guests.MapGet("/", ListAsync).Produces<IReadOnlyList<GuestView>>().ProducesProblem(404);
+        var guests = api.MapGroup("/kits/{slug}/guests").May(StudioRole.Designer).WithTags("Guests");
+        guests.MapGet("/", ListAsync).May(StudioRole.Helper).Produces<IReadOnlyList<GuestView>>().ProducesProblem(404);
         guests
             .MapPost("/", AddAsync)
+            .May(StudioRole.Designer, "deed.guest-added")
             .Accepts<GuestEntry>("application/json")
             .Produces<GuestView>(201)
             .ProducesProblem(400)
@@ -72,6 +74,7 @@ internal static class GuestEndpoints
             .ProducesProblem(409);
         guests
             .MapPut("/{id:int}", SaveAsync)
+            .May(StudioRole.Designer, "deed.guest-saved")
             .Accepts<GuestEntry>("application/json")
             .Produces<GuestView>()
             .ProducesProblem(400)
@@ -81,31 +84,51 @@ internal static class GuestEndpoints
             .ProducesProblem(428);
         guests
             .MapPost("/roster", RosterAsync)
+            .May(StudioRole.Designer, "deed.roster-read")
             .Accepts<RosterText>("application/json")
             .Produces<IReadOnlyList<GuestView>>()
             .ProducesProblem(400)
             .ProducesProblem(404)
             .ProducesProblem(409);
-        guests.MapGet("/standing", StandingAsync).IsLongWork().Produces<IReadOnlyList<StandingView>>().ProducesProblem(404);
-        guests.MapGet("/totals", TotalsAsync).IsLongWork().Produces<RosterTotals>().ProducesProblem(404);
+        guests
+            .MapGet("/standing", StandingAsync)
+            .May(StudioRole.Helper)
+            .IsLongWork()
+            .Produces<IReadOnlyList<StandingView>>()
+            .ProducesProblem(404);
+        guests.MapGet("/totals", TotalsAsync).May(StudioRole.Helper).IsLongWork().Produces<RosterTotals>().ProducesProblem(404);
         guests
             .MapGet("/cards.pdf", CardsAsync)
+            .May(StudioRole.Helper)
             .IsLongWork()
             .Produces<string>(200, "application/pdf")
             .ProducesProblem(400)
             .ProducesProblem(404);
         guests
             .MapGet("/prints.pdf", PrintsAsync)
+            .May(StudioRole.Helper)
             .IsLongWork()
             .Produces<string>(200, "application/pdf")
             .ProducesProblem(400)
             .ProducesProblem(404);
-        guests.MapDelete("/{id:int}", RemoveAsync).Produces(204).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428);
+        guests
+            .MapDelete("/{id:int}", RemoveAsync)
+            .May(StudioRole.Designer, "deed.guest-removed")
+            .Produces(204)
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
     }
 
-    private static async Task<IResult> ListAsync(string slug, GuestList list, CancellationToken cancel) =>
+    // Who packs sees who comes and what they need; where they are reached is the host's to know.
+    private static async Task<IResult> ListAsync(string slug, HttpContext context, GuestList list, CancellationToken cancel) =>
         await list.ListAsync(slug, cancel) is { } guests && await list.WorkshopsAsync(cancel) is var workshops
-            ? Results.Ok(guests.Select(g => View(g, workshops)).ToList())
+            ? Results.Ok(
+                guests
+                    .Select(g => View(g, workshops))
+                    .Select(g => context.User.RoleOf() >= StudioRole.Designer ? g : g with { Email = null })
+                    .ToList()
+            )
             : Problems.NoKit(slug);
 
     private static async Task<IResult> AddAsync(string slug, HttpContext context, GuestList list, CancellationToken cancel)
@@ -168,7 +191,7 @@ internal static class GuestEndpoints
             cancel
         ) switch
         {
-            GuestOutcome.Done => await ListAsync(slug, list, cancel),
+            GuestOutcome.Done => await ListAsync(slug, context, list, cancel),
             GuestOutcome.NoKit => Problems.NoKit(slug),
             GuestOutcome.NoWorkshop => Problems.Bad("workshop", Saying.Of("problem.there-is-no-such")),
             _ => Problems.Of(409, "problem.a-name-is-taken"),

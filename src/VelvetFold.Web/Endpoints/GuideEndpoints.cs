@@ -7,6 +7,7 @@ using VelvetFold.Core.Kits;
 using VelvetFold.Core.Wording;
 using VelvetFold.Formats.Print;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -41,20 +42,25 @@ internal static class GuideEndpoints
 {
     public static void MapGuides(this RouteGroupBuilder api)
     {
-        var compute = api.MapGroup("/compute/guide").WithTags("Compute");
+        var compute = api.MapGroup("/compute/guide").May(StudioRole.Helper).WithTags("Compute");
         compute.MapPost("/", GuideAsync).Accepts<GuideQuestion>("application/json").Produces<GuideAnswer>().ProducesProblem(400);
         compute
             .MapPost("/pages", PagesAsync)
             .Accepts<GuidePagesQuestion>("application/json")
             .Produces<GuidePagesAnswer>()
             .ProducesProblem(400);
-        api.MapGet("/kits/{slug}/bench", BenchAsync).WithTags("Guides").Produces<BenchView>().ProducesProblem(404);
+        api.MapGet("/kits/{slug}/bench", BenchAsync).May(StudioRole.Helper).WithTags("Guides").Produces<BenchView>().ProducesProblem(404);
         api.MapGet("/kits/{slug}/guide.pdf", PdfAsync)
+            .May(StudioRole.Helper)
             .WithTags("Files")
             .Produces<string>(200, "application/pdf")
             .ProducesProblem(400)
             .ProducesProblem(404);
-        api.MapGet("/kits/{slug}/guide.html", HtmlAsync).WithTags("Files").Produces<string>(200, "text/html").ProducesProblem(404);
+        api.MapGet("/kits/{slug}/guide.html", HtmlAsync)
+            .May(StudioRole.Helper)
+            .WithTags("Files")
+            .Produces<string>(200, "text/html")
+            .ProducesProblem(404);
     }
 
     private static async Task<IResult> GuideAsync(HttpRequest request, PlanMemory memory, CancellationToken cancel)

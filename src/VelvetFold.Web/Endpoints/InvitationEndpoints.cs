@@ -12,6 +12,7 @@ using VelvetFold.Core.Workshops;
 using VelvetFold.Formats;
 using VelvetFold.Formats.Json;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 using VelvetFold.Web.Post;
 
 namespace VelvetFold.Web.Endpoints;
@@ -66,15 +67,19 @@ internal static class InvitationEndpoints
 {
     public static void MapInvitations(this RouteGroupBuilder api)
     {
-        var own = api.MapGroup("/kits/{slug}/guests/{id:int}").WithTags("Guests");
+        var own = api.MapGroup("/kits/{slug}/guests/{id:int}").May(StudioRole.Designer).WithTags("Guests");
         own.MapPost("/invitation", MakeAsync)
+            .May(StudioRole.Designer, "deed.guest-invited")
             .Accepts<InvitationAsked>("application/json")
             .Produces<InvitationMade>(201)
             .ProducesProblem(400)
             .ProducesProblem(404);
-        own.MapDelete("/invitation", WithdrawAsync).Produces(204).ProducesProblem(404);
+        own.MapDelete("/invitation", WithdrawAsync)
+            .May(StudioRole.Designer, "deed.invitation-withdrawn")
+            .Produces(204)
+            .ProducesProblem(404);
 
-        var open = api.MapGroup("/invitations/{secret}").WithTags("Invitations");
+        var open = api.MapGroup("/invitations/{secret}").Anybody().WithTags("Invitations");
         open.MapGet("/", OpenAsync).Produces<InvitationView>().ProducesProblem(404);
         open.MapPut("/", AnswerAsync)
             .Accepts<InvitationAnswer>("application/json")

@@ -5,6 +5,7 @@ using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -30,21 +31,34 @@ internal static class KitEndpoints
 {
     public static void MapKits(this RouteGroupBuilder api)
     {
-        var kits = api.MapGroup("/kits").WithTags("Kits");
+        var kits = api.MapGroup("/kits").May(StudioRole.Helper).WithTags("Kits");
         kits.MapGet("/", ListAsync).Produces<IReadOnlyList<KitOnShelf>>();
-        kits.MapPost("/", AddAsync).Accepts<Kit>("application/json").Produces<KitView>(201).ProducesProblem(400);
+        kits.MapPost("/", AddAsync)
+            .May(StudioRole.Designer, "deed.kit-made")
+            .Accepts<Kit>("application/json")
+            .Produces<KitView>(201)
+            .ProducesProblem(400);
         kits.MapGet("/{slug}", FindAsync).Produces<KitView>().ProducesProblem(404);
         kits.MapPut("/{slug}", SaveAsync)
+            .May(StudioRole.Designer, "deed.kit-saved")
             .Accepts<Kit>("application/json")
             .Produces<KitView>()
             .ProducesProblem(400)
             .ProducesProblem(404)
             .ProducesProblem(412)
             .ProducesProblem(428);
-        kits.MapDelete("/{slug}", RemoveAsync).Produces(204).ProducesProblem(404).ProducesProblem(412).ProducesProblem(428);
+        kits.MapDelete("/{slug}", RemoveAsync)
+            .May(StudioRole.Designer, "deed.kit-removed")
+            .Produces(204)
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
         kits.MapGet("/{slug}/revisions", RevisionsAsync).Produces<IReadOnlyList<RevisionStamp>>().ProducesProblem(404);
         kits.MapGet("/{slug}/revisions/{number:int}", RevisionAsync).Produces<KitView>().ProducesProblem(404);
-        kits.MapPut("/{slug}/revisions/{number:int}/printed", PrintedAsync).Produces(204).ProducesProblem(404);
+        kits.MapPut("/{slug}/revisions/{number:int}/printed", PrintedAsync)
+            .May(StudioRole.Helper, "deed.guide-printed")
+            .Produces(204)
+            .ProducesProblem(404);
     }
 
     private static async Task<IResult> PrintedAsync(string slug, int number, KitShelf shelf, CancellationToken cancel) =>

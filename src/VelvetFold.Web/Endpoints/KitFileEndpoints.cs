@@ -7,6 +7,7 @@ using VelvetFold.Core.Wording;
 using VelvetFold.Formats;
 using VelvetFold.Formats.Json;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -14,9 +15,11 @@ internal static class KitFileEndpoints
 {
     public static void MapKitFiles(this RouteGroupBuilder api)
     {
-        api.MapGet("/kits/{slug}/file", DownloadAsync).WithTags("Files").Produces<KitFile>().ProducesProblem(404);
-        api.MapGet("/studio/kits.zip", AllAsync).WithTags("Files").Produces<string>(200, "application/zip");
+        api.MapGet("/kits/{slug}/file", DownloadAsync).May(StudioRole.Helper).WithTags("Files").Produces<KitFile>().ProducesProblem(404);
+        api.MapGet("/studio/kits.zip", AllAsync).May(StudioRole.Designer).WithTags("Files").Produces<string>(200, "application/zip");
         api.MapPost("/kits/file", UploadAsync)
+            .May(StudioRole.Designer, "deed.kit-made")
+            .TakesFiles()
             .WithTags("Files")
             .Accepts<KitFile>("application/json")
             .Produces<KitView>(201)
@@ -26,6 +29,7 @@ internal static class KitFileEndpoints
                 (string slug, int? kits, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
                     CutsAsync(slug, kits, shelf, memory, "text/csv", CutSheetFiles.Csv, cancel)
             )
+            .May(StudioRole.Helper)
             .WithTags("Files")
             .Produces<string>(200, "text/csv")
             .ProducesProblem(404);
@@ -34,6 +38,7 @@ internal static class KitFileEndpoints
                 (string slug, int? kits, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
                     CutsAsync(slug, kits, shelf, memory, "image/svg+xml", CutSheetFiles.TrueSize, cancel)
             )
+            .May(StudioRole.Helper)
             .WithTags("Files")
             .Produces<string>(200, "image/svg+xml")
             .ProducesProblem(404);
@@ -41,6 +46,7 @@ internal static class KitFileEndpoints
                 "/schema/kit",
                 () => Results.Text(SchemaOf.Json(typeof(KitFile)).ToJsonString(new() { WriteIndented = true }), "application/schema+json")
             )
+            .Anybody()
             .WithTags("Files")
             .Produces<object>(200, "application/schema+json");
     }

@@ -6,6 +6,7 @@ using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
 using VelvetFold.Formats.Print;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -22,16 +23,23 @@ internal static class LabelEndpoints
     public static void MapLabels(this RouteGroupBuilder api)
     {
         api.MapGet("/kits/{slug}/labels.pdf", LabelsPdfAsync)
+            .May(StudioRole.Helper)
             .WithTags("Files")
             .Produces<string>(200, "application/pdf")
             .ProducesProblem(400)
             .ProducesProblem(404);
         api.MapGet("/kits/{slug}/labels/{page:int}.png", LabelDotsAsync)
+            .May(StudioRole.Helper)
             .WithTags("Files")
             .Produces<string>(200, "image/png")
             .ProducesProblem(400)
             .ProducesProblem(404);
-        api.MapGet("/kits/{slug}/labels", LabelsAsync).WithTags("Packing").Produces<LabelsView>().ProducesProblem(400).ProducesProblem(404);
+        api.MapGet("/kits/{slug}/labels", LabelsAsync)
+            .May(StudioRole.Helper)
+            .WithTags("Packing")
+            .Produces<LabelsView>()
+            .ProducesProblem(400)
+            .ProducesProblem(404);
     }
 
     private static async Task<IResult> LabelsPdfAsync(

@@ -2,6 +2,7 @@ using System.Globalization;
 using VelvetFold.Core.Counting;
 using VelvetFold.Core.Wording;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -55,15 +56,17 @@ internal static class PackingEndpoints
 
     public static void MapPacking(this RouteGroupBuilder api)
     {
-        var bags = api.MapGroup("/kits/{slug}/bags").WithTags("Packing");
+        var bags = api.MapGroup("/kits/{slug}/bags").May(StudioRole.Helper).WithTags("Packing");
         bags.MapGet("/", ListAsync).Produces<IReadOnlyList<BagLine>>().ProducesProblem(404);
         bags.MapPost("/", PutOutAsync)
+            .May(StudioRole.Helper, "deed.bags-put-out")
             .Accepts<BagsWanted>("application/json")
             .Produces<IReadOnlyList<BagLine>>()
             .ProducesProblem(400)
             .ProducesProblem(404);
         bags.MapGet("/{number:int}", FindAsync).Produces<BagView>().ProducesProblem(404);
         bags.MapPost("/{number:int}/scans", ScanAsync)
+            .May(StudioRole.Helper, "deed.bag-scanned")
             .Accepts<Scan>("application/json")
             .Produces<ScanAnswer>()
             .ProducesProblem(400)
@@ -71,6 +74,7 @@ internal static class PackingEndpoints
             .ProducesProblem(409)
             .ProducesProblem(412);
         bags.MapPost("/{number:int}/closing", CloseAsync)
+            .May(StudioRole.Helper, "deed.bag-closed")
             .Accepts<Closing>("application/json")
             .Produces<BagView>()
             .ProducesProblem(400)
@@ -78,6 +82,7 @@ internal static class PackingEndpoints
             .ProducesProblem(409)
             .ProducesProblem(412);
         bags.MapPost("/{number:int}/opening", OpenAsync)
+            .May(StudioRole.Helper, "deed.bag-opened")
             .Accepts<Opening>("application/json")
             .Produces<BagView>()
             .ProducesProblem(400)

@@ -8,6 +8,7 @@ using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 using VelvetFold.Formats;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -22,8 +23,10 @@ internal static class PictureEndpoints
 {
     public static void MapPictures(this RouteGroupBuilder api)
     {
-        var own = api.MapGroup("/kits/{slug}/guests/{id:int}").WithTags("Guests");
+        var own = api.MapGroup("/kits/{slug}/guests/{id:int}").May(StudioRole.Designer).WithTags("Guests");
         own.MapPost("/pictures", HostPictureAsync)
+            .May(StudioRole.Designer, "deed.picture-added")
+            .TakesFiles()
             .WithMetadata(Large)
             .Accepts<byte[]>("application/octet-stream", "image/jpeg", "image/png", "image/webp")
             .Produces<PictureView>(201)
@@ -31,6 +34,7 @@ internal static class PictureEndpoints
             .ProducesProblem(404)
             .ProducesProblem(413);
         own.MapPut("/pictures/{picture:int}", HostSaysAsync)
+            .May(StudioRole.Designer, "deed.picture-said")
             .Accepts<PictureSaid>("application/json")
             .Produces<PictureView>()
             .ProducesProblem(400)
@@ -61,13 +65,15 @@ internal static class PictureEndpoints
                         ? await RemoveAsync(guest.Id, picture, request, pictures, cancel)
                         : NoPicture()
             )
+            .May(StudioRole.Designer, "deed.picture-removed")
             .Produces(204)
             .ProducesProblem(404)
             .ProducesProblem(412)
             .ProducesProblem(428);
 
-        var open = api.MapGroup("/invitations/{secret}").WithTags("Invitations");
+        var open = api.MapGroup("/invitations/{secret}").Anybody().WithTags("Invitations");
         open.MapPost("/pictures", GuestPictureAsync)
+            .TakesFiles()
             .WithMetadata(Large)
             .Accepts<byte[]>("application/octet-stream", "image/jpeg", "image/png", "image/webp")
             .Produces<PictureView>(201)

@@ -8,6 +8,7 @@ using VelvetFold.Formats.Plots;
 using VelvetFold.Formats.Print;
 using VelvetFold.Plotter;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -62,12 +63,13 @@ internal static class PlotEndpoints
 
     public static void MapPlots(this RouteGroupBuilder api)
     {
-        api.MapGet("/kits/{slug}/plots", SheetsAsync).WithTags("Plots").Produces<PlotSheets>().ProducesProblem(404);
+        api.MapGet("/kits/{slug}/plots", SheetsAsync).May(StudioRole.Helper).WithTags("Plots").Produces<PlotSheets>().ProducesProblem(404);
         api.MapGet(
                 "/kits/{slug}/plots/{paper}/{sheet:int}.svg",
                 (string slug, string paper, int sheet, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
                     SheetAsync(slug, paper, sheet, shelf, memory, PlotFiles.ToSvg, "svg", "image/svg+xml", cancel)
             )
+            .May(StudioRole.Helper)
             .WithTags("Plots")
             .Produces<string>(200, "image/svg+xml")
             .ProducesProblem(404);
@@ -76,21 +78,25 @@ internal static class PlotEndpoints
                 (string slug, string paper, int sheet, KitShelf shelf, PlanMemory memory, CancellationToken cancel) =>
                     SheetAsync(slug, paper, sheet, shelf, memory, PlotFiles.ToGCode, "gcode", "text/plain", cancel)
             )
+            .May(StudioRole.Helper)
             .WithTags("Plots")
             .Produces<string>(200, "text/plain")
             .ProducesProblem(404);
         api.MapPost("/compute/title", TitleAsync)
+            .May(StudioRole.Helper)
             .WithTags("Plots")
             .Accepts<TitleQuestion>("application/json")
             .Produces<TitleAnswer>()
             .ProducesProblem(400);
         api.MapPost("/compute/nest", NestAsync)
+            .May(StudioRole.Helper)
             .IsLongWork()
             .WithTags("Plots")
             .Accepts<NestQuestion>("application/json")
             .Produces<NestAnswer>()
             .ProducesProblem(400);
         api.MapPost("/plotter", PlotAsync)
+            .May(StudioRole.Helper)
             .WithTags("Plots")
             .Accepts<PlotQuestion>("application/json")
             .Produces<Plotted>()

@@ -4,6 +4,8 @@ using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Proposing;
 using VelvetFold.Core.Wording;
+using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -52,12 +54,14 @@ internal static class ProposalEndpoints
     public static void MapProposals(this RouteGroupBuilder api)
     {
         api.MapPost("/compute/proposals", ProposeAsync)
+            .May(StudioRole.Helper)
             .IsLongWork()
             .WithTags("Compute")
             .Accepts<ProposalsQuestion>("application/json")
             .Produces<ProposalsAnswer>()
             .ProducesProblem(400);
         api.MapPost("/compute/brought", BringAsync)
+            .May(StudioRole.Helper)
             .WithTags("Compute")
             .Accepts<BringQuestion>("application/json")
             .Produces<Brought>()

@@ -8,6 +8,7 @@ using VelvetFold.Core.Proposing;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -58,9 +59,15 @@ internal static class StillEndpoints
 
     public static void MapStill(this RouteGroupBuilder api)
     {
-        api.MapGet("/stock/still", StillAsync).IsLongWork().WithTags("Stock").Produces<StillAnswer>();
-        api.MapGet("/stock/cards", CardsAsync).IsLongWork().WithTags("Stock").Produces<IReadOnlyList<CardsView>>().ProducesProblem(400);
+        api.MapGet("/stock/still", StillAsync).May(StudioRole.Helper).IsLongWork().WithTags("Stock").Produces<StillAnswer>();
+        api.MapGet("/stock/cards", CardsAsync)
+            .May(StudioRole.Helper)
+            .IsLongWork()
+            .WithTags("Stock")
+            .Produces<IReadOnlyList<CardsView>>()
+            .ProducesProblem(400);
         api.MapPost("/stock/still", MakeAsync)
+            .May(StudioRole.Designer, "deed.kit-made")
             .WithTags("Stock")
             .Accepts<StillEntry>("application/json")
             .Produces<KitView>(201)

@@ -6,6 +6,7 @@ using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 using VelvetFold.Formats;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -50,14 +51,21 @@ internal static class StockBookEndpoints
 {
     public static void MapStockBooks(this RouteGroupBuilder api)
     {
-        var stock = api.MapGroup("/kits/{slug}/stock").WithTags("Stock");
-        Booking<BatchEntry>(stock.MapPost("/batch", BatchAsync)).ProducesProblem(409);
-        Booking<CorrectionEntry>(stock.MapPost("/corrections", CorrectAsync));
-        Booking<BoughtEntry>(stock.MapPost("/bought", BoughtAsync));
-        Booking<SheetsEntry>(stock.MapPost("/sheets", SheetsAsync)).ProducesProblem(409);
-        Booking<RunEntry>(stock.MapPost("/run", ConfirmAsync));
-        stock.MapDelete("/run", ReleaseAsync).Produces<KitView>().ProducesProblem(404).ProducesProblem(412).ProducesProblem(428);
+        var stock = api.MapGroup("/kits/{slug}/stock").May(StudioRole.Designer).WithTags("Stock");
+        Booking<BatchEntry>(stock.MapPost("/batch", BatchAsync).May(StudioRole.Designer, "deed.stock-booked")).ProducesProblem(409);
+        Booking<CorrectionEntry>(stock.MapPost("/corrections", CorrectAsync).May(StudioRole.Designer, "deed.stock-corrected"));
+        Booking<BoughtEntry>(stock.MapPost("/bought", BoughtAsync).May(StudioRole.Designer, "deed.stock-bought"));
+        Booking<SheetsEntry>(stock.MapPost("/sheets", SheetsAsync).May(StudioRole.Helper, "deed.sheets-cut")).ProducesProblem(409);
+        Booking<RunEntry>(stock.MapPost("/run", ConfirmAsync).May(StudioRole.Designer, "deed.run-confirmed"));
+        stock
+            .MapDelete("/run", ReleaseAsync)
+            .May(StudioRole.Designer, "deed.run-released")
+            .Produces<KitView>()
+            .ProducesProblem(404)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
         api.MapPost("/ledger/bookings/{id:long}/back", BackAsync)
+            .May(StudioRole.Designer, "deed.booking-taken-back")
             .WithTags("Stock")
             .Accepts<BackEntry>("application/json")
             .Produces(204)

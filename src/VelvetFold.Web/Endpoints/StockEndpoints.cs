@@ -5,6 +5,7 @@ using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -82,22 +83,32 @@ internal static class StockEndpoints
 {
     public static void MapStock(this RouteGroupBuilder api)
     {
-        api.MapGet("/ledger", LedgerAsync).WithTags("Stock").Produces<LedgerView>();
-        api.MapGet("/kits/{slug}/stock", KitStockAsync).WithTags("Stock").Produces<KitStockView>().ProducesProblem(404);
+        api.MapGet("/ledger", LedgerAsync).May(StudioRole.Helper).WithTags("Stock").Produces<LedgerView>();
+        api.MapGet("/kits/{slug}/stock", KitStockAsync)
+            .May(StudioRole.Helper)
+            .WithTags("Stock")
+            .Produces<KitStockView>()
+            .ProducesProblem(404);
         api.MapPost("/kits/{slug}/stock/things", UseAsync)
+            .May(StudioRole.Designer, "deed.thing-used")
             .WithTags("Stock")
             .Accepts<UseEntry>("application/json")
             .Produces(204)
             .ProducesProblem(400)
             .ProducesProblem(409);
-        api.MapGet("/stock", StockAsync).WithTags("Stock").Produces<IReadOnlyList<StockElsewhere>>();
+        api.MapGet("/stock", StockAsync).May(StudioRole.Helper).WithTags("Stock").Produces<IReadOnlyList<StockElsewhere>>();
         api.MapPost("/stock/things/{thing:int}/join", JoinAsync)
+            .May(StudioRole.Designer, "deed.things-joined")
             .WithTags("Stock")
             .Accepts<JoinEntry>("application/json")
             .Produces(204)
             .ProducesProblem(400)
             .ProducesProblem(409);
-        api.MapGet("/stock/makes", MakesAsync).WithTags("Stock").Produces<IReadOnlyList<Makes>>().ProducesProblem(400);
+        api.MapGet("/stock/makes", MakesAsync)
+            .May(StudioRole.Helper)
+            .WithTags("Stock")
+            .Produces<IReadOnlyList<Makes>>()
+            .ProducesProblem(400);
     }
 
     private static async Task<IResult> LedgerAsync(string? kit, string? find, long? before, Ledger ledger, CancellationToken cancel) =>

@@ -1,5 +1,6 @@
 using System.Globalization;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -15,10 +16,11 @@ internal static class StudioEndpoints
                     return Results.NoContent();
                 }
             )
+            .May(StudioRole.Owner, "deed.demo-opened")
             .WithTags("Studio")
             .Produces(204);
-        api.MapGet("/studio/backup.zip", BackupAsync).WithTags("Studio").Produces<string>(200, "application/zip");
-        api.MapGet("/health", () => Results.Ok()).WithTags("Studio").Produces(200);
+        api.MapGet("/studio/backup.zip", BackupAsync).May(StudioRole.Owner).WithTags("Studio").Produces<string>(200, "application/zip");
+        api.MapGet("/health", () => Results.Ok()).Anybody().WithTags("Studio").Produces(200);
     }
 
     // The whole studio: written beside it first, so that what goes wrong is an answer and no file that is cut off.

@@ -6,6 +6,7 @@ using VelvetFold.Core.Guides;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Wording;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web.Endpoints;
 
@@ -54,22 +55,30 @@ internal static class TableEndpoints
 
     public static void MapTable(this RouteGroupBuilder api)
     {
-        var table = api.MapGroup("/kits/{slug}/table").WithTags("Table");
+        var table = api.MapGroup("/kits/{slug}/table").May(StudioRole.Helper).WithTags("Table");
         table.MapGet("/", ListAsync).Produces<TableView>().ProducesProblem(404);
         table
             .MapPost("/", TellAsync)
+            .May(StudioRole.Helper, "deed.spoiled-told")
             .Accepts<SpoiledEntry>("application/json")
             .Produces<SpoiledView>(201)
             .ProducesProblem(400)
             .ProducesProblem(404);
         table
             .MapPut("/{id:int}", SettleAsync)
+            .May(StudioRole.Helper, "deed.spoiled-settled")
             .Accepts<SettledEntry>("application/json")
             .Produces<SpoiledView>()
             .ProducesProblem(400)
             .ProducesProblem(404)
             .ProducesProblem(409);
-        table.MapPost("/times", TimeAsync).Accepts<TimedEntry>("application/json").Produces(204).ProducesProblem(400).ProducesProblem(404);
+        table
+            .MapPost("/times", TimeAsync)
+            .May(StudioRole.Helper, "deed.step-timed")
+            .Accepts<TimedEntry>("application/json")
+            .Produces(204)
+            .ProducesProblem(400)
+            .ProducesProblem(404);
     }
 
     private static async Task<IResult> ListAsync(string slug, KitShelf shelf, TableShelf table, PlanMemory memory, CancellationToken cancel)

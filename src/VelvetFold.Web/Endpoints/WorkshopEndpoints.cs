@@ -1,6 +1,7 @@
 using System.Globalization;
 using VelvetFold.Core.Wording;
 using VelvetFold.Store;
+using VelvetFold.Web.Doors;
 using VelvetFold.Web.Post;
 
 namespace VelvetFold.Web.Endpoints;
@@ -13,32 +14,45 @@ internal static class WorkshopEndpoints
 {
     public static void MapWorkshops(this RouteGroupBuilder api)
     {
-        var workshops = api.MapGroup("/workshops").WithTags("Workshops");
+        var workshops = api.MapGroup("/workshops").May(StudioRole.Helper).WithTags("Workshops");
         workshops
             .MapGet("/", async (WorkshopShelf shelf, CancellationToken cancel) => Results.Ok(await shelf.ListAsync(cancel)))
             .Produces<IReadOnlyList<StoredWorkshop>>();
-        workshops.MapPost("/", AddAsync).Accepts<WorkshopEntry>("application/json").Produces<StoredWorkshop>(201).ProducesProblem(400);
+        workshops
+            .MapPost("/", AddAsync)
+            .May(StudioRole.Designer, "deed.workshop-made")
+            .Accepts<WorkshopEntry>("application/json")
+            .Produces<StoredWorkshop>(201)
+            .ProducesProblem(400);
         workshops
             .MapPut("/{slug}", SaveAsync)
+            .May(StudioRole.Designer, "deed.workshop-saved")
             .Accepts<WorkshopEntry>("application/json")
             .Produces<StoredWorkshop>()
             .ProducesProblem(400)
             .ProducesProblem(412)
             .ProducesProblem(428);
-        workshops.MapDelete("/{slug}", RemoveAsync).Produces(204).ProducesProblem(412).ProducesProblem(428);
+        workshops
+            .MapDelete("/{slug}", RemoveAsync)
+            .May(StudioRole.Designer, "deed.workshop-removed")
+            .Produces(204)
+            .ProducesProblem(412)
+            .ProducesProblem(428);
         workshops
             .MapPut("/{slug}/kits/{kit}/handed-out", HandOutAsync)
+            .May(StudioRole.Designer, "deed.kit-handed-out")
             .Produces(204)
             .ProducesProblem(404)
             .ProducesProblem(412)
             .ProducesProblem(428);
         workshops
             .MapDelete("/{slug}/kits/{kit}/handed-out", TakeBackAsync)
+            .May(StudioRole.Designer, "deed.hand-out-taken-back")
             .Produces(204)
             .ProducesProblem(404)
             .ProducesProblem(412)
             .ProducesProblem(428);
-        var outbox = api.MapGroup("/outbox").WithTags("Workshops");
+        var outbox = api.MapGroup("/outbox").May(StudioRole.Designer).WithTags("Workshops");
         outbox
             .MapGet(
                 "/",
