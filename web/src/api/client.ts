@@ -1,5 +1,5 @@
 import createClient from 'openapi-fetch';
-import { language } from '../words/words';
+import { ownHeaders, toTheDoor } from './me';
 import type { components, paths } from './schema';
 
 type Schemas = components['schemas'];
@@ -65,9 +65,14 @@ export const api = createClient<paths>({ baseUrl: '' });
 
 // The server speaks the language of the screen, whatever the browser prefers.
 api.use({
-  onRequest({ request }) {
-    request.headers.set('Accept-Language', language());
+  async onRequest({ request }) {
+    const own = await ownHeaders(request.method !== 'GET');
+    for (const [name, value] of Object.entries(own)) request.headers.set(name, value);
     return request;
+  },
+  onResponse({ response }) {
+    if (response.status === 401) toTheDoor();
+    return undefined;
   },
 });
 

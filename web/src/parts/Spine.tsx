@@ -6,11 +6,14 @@ import type { Kit, KitAnswer } from '../api/client';
 import { switchLanguage } from '../words/words';
 import { currentLight, switchLight } from './light';
 import type { SaveState } from './saving/kitSaver';
+import { mayDesign, useMe } from './useMe';
 
 interface Stage {
   path: 'stock' | 'pages' | 'cuts' | 'guide' | 'guests' | 'packing' | 'ledger';
   /** Why the stage needs a look, where it does. */
   look?: { why: 'stock' | 'pages' | 'cuts'; when: (answer: KitAnswer) => boolean };
+  /** Whether somebody who changes no kit works there. */
+  helps?: true;
 }
 
 const faults = (answer: KitAnswer) => answer.layouts.flatMap((l) => l.findings).filter((f) => f.gravity === 'fault').length;
@@ -19,15 +22,21 @@ const faults = (answer: KitAnswer) => answer.layouts.flatMap((l) => l.findings).
 const isUncut = ({ code }: { code: string }) => ['larger-than-sheet', 'no-paper', 'unknown-paper'].includes(code);
 
 /** The stages in working order. */
-export const stages: readonly Stage[] = [
+const stages: readonly Stage[] = [
   { path: 'stock', look: { why: 'stock', when: (a) => a.stockFindings.length > 0 } },
   { path: 'pages', look: { why: 'pages', when: (a) => faults(a) > 0 } },
-  { path: 'cuts', look: { why: 'cuts', when: (a) => a.layouts.some((l) => l.findings.some(isUncut)) } },
-  { path: 'guide' },
+  { path: 'cuts', look: { why: 'cuts', when: (a) => a.layouts.some((l) => l.findings.some(isUncut)) }, helps: true },
+  { path: 'guide', helps: true },
   { path: 'guests' },
-  { path: 'packing' },
+  { path: 'packing', helps: true },
   { path: 'ledger' },
 ];
+
+/** The stages somebody works at; all of them until it is known who it is. */
+export function useStages() {
+  const me = useMe();
+  return me && !mayDesign(me) ? stages.filter((stage) => stage.helps) : stages;
+}
 
 const saying = {
   saved: 'saved',
@@ -57,6 +66,7 @@ export function Spine({ slug, kit, answer, state, trouble, onRetry, onUndo, onRe
   const { t } = useTranslation();
   const queries = useQueryClient();
   const [light, setLight] = useState(currentLight);
+  const own = useStages();
   return (
     <nav
       aria-label={t('stages.label')}
@@ -66,7 +76,7 @@ export function Spine({ slug, kit, answer, state, trouble, onRetry, onUndo, onRe
         <img src="/favicon.svg" alt={t('stages.all')} className="size-6" />
         <span className="mt-2 line-clamp-3 font-serif text-[15px] leading-5 font-medium max-md:sr-only">{kit.name}</span>
       </Link>
-      {stages.map((stage, i) => {
+      {own.map((stage, i) => {
         const name = t(`stages.${stage.path}`);
         const look = answer && stage.look?.when(answer) ? t(`stages.look.${stage.look.why}`) : null;
         return (
@@ -119,11 +129,7 @@ export function Spine({ slug, kit, answer, state, trouble, onRetry, onUndo, onRe
         <button type="button" className="quiet -ml-1 text-[13px]" onClick={() => setLight(switchLight())}>
           {t(light === 'day' ? 'spine.dusk' : 'spine.day')}
         </button>
-        <button
-          type="button"
-          className="quiet -ml-1 text-[13px]"
-          onClick={() => void switchLanguage(queries)}
-        >
+        <button type="button" className="quiet -ml-1 text-[13px]" onClick={() => void switchLanguage(queries)}>
           {t('language.switch')}
         </button>
       </div>

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import { api, unwrap, type Kit, type KitView } from '../api/client';
 import { KitSaver } from './saving/kitSaver';
 import { withCounts, withoutCounts } from './stock';
+import { mayDesign, useMe } from './useMe';
 
 const plain = (view: KitView): KitView => ({ ...view, kit: withoutCounts(view.kit) });
 
@@ -56,7 +57,10 @@ export function useKitEditor(slug: string) {
   const stock = useKitStock(slug);
   const present = editing?.present;
   const kit = useMemo(() => (present ? withCounts(present, stock.data) : null), [present, stock.data]);
-  const change = useMemo(() => (next: Kit) => saver?.change(withoutCounts(next)), [saver]);
+  // Who changes no kit can open, read and print it.
+  const me = useMe();
+  const isRead = !!me && !mayDesign(me);
+  const change = useMemo(() => (next: Kit) => (isRead ? undefined : saver?.change(withoutCounts(next))), [saver, isRead]);
   const taken = useMemo(
     () => (view: KitView) => {
       saver?.seen(plain(view));

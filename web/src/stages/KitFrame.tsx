@@ -7,7 +7,7 @@ import { FacePictures, useShownPictures } from '../parts/facePictures';
 import { KeysDialog } from '../parts/KeysDialog';
 import { KitContext, type KitAtHand } from '../parts/kitContext';
 import { KitSettings } from '../parts/KitSettings';
-import { Spine, stages } from '../parts/Spine';
+import { Spine, useStages } from '../parts/Spine';
 import { useKeys } from '../parts/useKeys';
 import { DraftDialog, StuckDialog } from '../parts/saving/SavingDialogs';
 import { useSavedBefore } from '../parts/saving/useSavedBefore';
@@ -39,9 +39,15 @@ function KitLeaves({ slug }: { slug: string }) {
     gcTime: 5_000,
   });
 
+  const stages = useStages();
   // What another stage asks the server of the kit on the shelf is asked of what was just typed.
   const { pathname } = useLocation();
   useEffect(() => saver?.leave(), [saver, pathname]);
+  const isElsewhere = !stages.some((stage) => pathname.startsWith(`/kits/${slug}/${stage.path}`));
+  const first = stages[0]?.path ?? '';
+  useEffect(() => {
+    if (isElsewhere) void navigate(`/kits/${slug}/${first}`, { replace: true });
+  }, [isElsewhere, first, navigate, slug]);
 
   useKeys([
     { key: 'z', ctrl: true, does: () => saver?.undo() },

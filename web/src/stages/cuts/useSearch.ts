@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
-import { ApiError, type ChosenPlan, type Kit, type PlanAnswer } from '../../api/client';
-import { language } from '../../words/words';
+import { api, ApiError, type ChosenPlan, type Kit, type PlanAnswer } from '../../api/client';
+import { ownHeaders } from '../../api/me';
 import type { Mode } from './keeping';
 
 /** How a search goes: for each paper the fewest sheets so far, and how few are possible at all. */
@@ -45,7 +45,7 @@ export function useSearch(kit: Kit, mode: Mode, onBetter: (better: readonly Chos
     onSuccess: (answer) => onBetter(answer.better ?? []),
   });
   const stop = () => {
-    if (name.current) void fetch(`/api/compute/batch/${name.current}`, { method: 'DELETE' });
+    if (name.current) void api.DELETE('/api/compute/batch/{search}', { params: { path: { search: name.current } } });
   };
   const found = search.data?.better?.length ?? null;
   return { start: () => search.mutate(), stop, isRunning: search.isPending, found, error: search.error, progress };
@@ -59,7 +59,7 @@ async function follow(
   const response = await fetch(`/api/compute/batch?search=${name}`, {
     method: 'POST',
     body: JSON.stringify(question),
-    headers: { 'Content-Type': 'application/json', 'Accept-Language': language() },
+    headers: { 'Content-Type': 'application/json', ...(await ownHeaders(true)) },
   });
   if (!response.ok || !response.body) throw new ApiError(response.status, `The server answered ${response.status}.`);
   for await (const line of linesOf<Line>(response.body)) {

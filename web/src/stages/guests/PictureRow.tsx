@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import type { PictureView } from '../../api/client';
 import { TextField } from '../../parts/TextField';
-import { language } from '../../words/words';
+import { ownHeaders } from '../../api/me';
 
 interface Props {
   layout: string;
@@ -30,7 +30,7 @@ export function PictureRow({ layout, pictures, address, onChange, large = false 
     try {
       const response = await fetch(`${address}/pictures${path}`, {
         ...init,
-        headers: { ...(init.headers as Record<string, string>), 'Accept-Language': language() },
+        headers: { ...(init.headers as Record<string, string>), ...(await ownHeaders(true)) },
       });
       return response.ok ? null : await problem(response);
     } catch {

@@ -6,8 +6,10 @@ import { ConfirmButton } from '../../parts/ConfirmButton';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useKeys } from '../../parts/useKeys';
+import { mayDesign, useMe } from '../../parts/useMe';
 import { counted, CountsDialog } from './CountsDialog';
 import { FirstRun } from './FirstRun';
+import { HomeFoot } from './HomeFoot';
 import { NewKit } from './NewKit';
 import { UploadFaults } from './UploadFaults';
 
@@ -24,7 +26,9 @@ export function Home() {
   const navigate = useNavigate();
   const queries = useQueryClient();
   const refresh = () => void queries.invalidateQueries({ queryKey: ['kits'] });
-  const open = (slug: string) => void navigate(`/kits/${slug}/pages`);
+  const me = useMe();
+  const designs = mayDesign(me);
+  const open = (slug: string) => void navigate(`/kits/${slug}/${designs ? 'pages' : 'packing'}`);
 
   const demo = useMutation({ mutationFn: async () => unwrap(await api.POST('/api/demo')), onSuccess: refresh });
   const remove = useMutation({
@@ -55,10 +59,10 @@ export function Home() {
     if (counts !== null) upload.mutate({ text: counts, book });
     setCounts(null);
   };
-  useKeys([{ key: 'n', does: () => setMaking(true) }]);
+  useKeys([{ key: 'n', does: () => designs && setMaking(true) }]);
 
   if (kits.error) throw kits.error;
-  if (!kits.data) return <p className="p-12 text-soft">Opening the studio…</p>;
+  if (!kits.data || !me) return <p className="p-12 text-soft">Opening the studio…</p>;
   const kit = kits.data.find((k) => k.slug === chosen) ?? kits.data[0];
   const pick = () => file.current?.click();
   const dialogs = (
@@ -95,6 +99,7 @@ export function Home() {
           onNew={() => setMaking(true)}
           onFile={pick}
         />
+        <HomeFoot me={me} />
         {dialogs}
       </>
     );
@@ -106,15 +111,19 @@ export function Home() {
             <Link to="/still" className="quiet">
               What can still be made
             </Link>
-            <Link to="/outbox" className="quiet">
-              Outbox
-            </Link>
-            <button type="button" className="press" onClick={pick}>
-              Read in a file
-            </button>
-            <button type="button" className="press-first" title="N" onClick={() => setMaking(true)}>
-              New kit
-            </button>
+            {designs && (
+              <>
+                <Link to="/outbox" className="quiet">
+                  Outbox
+                </Link>
+                <button type="button" className="press" onClick={pick}>
+                  Read in a file
+                </button>
+                <button type="button" className="press-first" title="N" onClick={() => setMaking(true)}>
+                  New kit
+                </button>
+              </>
+            )}
           </>
         }
       >
@@ -149,21 +158,14 @@ export function Home() {
           </li>
         ))}
       </ul>
-      <p className="flex flex-wrap gap-x-4 border-t border-line px-6 py-3 text-[15px]">
-        <a href="/api/studio/backup.zip" download className="quiet">
-          Save the whole studio
-        </a>
-        <a href="/api/studio/kits.zip" download className="quiet">
-          All kits as files
-        </a>
-      </p>
+      <HomeFoot me={me} />
     </>
   );
   return (
     <div className="h-dvh">
       <Fold
         says={says}
-        shows={<Chosen kit={kit} onOpen={() => open(kit.slug)} onRemove={() => remove.mutate(kit)} />}
+        shows={<Chosen kit={kit} onOpen={() => open(kit.slug)} onRemove={designs ? () => remove.mutate(kit) : null} />}
         showing="the chosen kit"
       />
       {dialogs}
@@ -171,16 +173,18 @@ export function Home() {
   );
 }
 
-function Chosen({ kit, onOpen, onRemove }: { kit: KitOnShelf; onOpen: () => void; onRemove: () => void }) {
+function Chosen({ kit, onOpen, onRemove }: { kit: KitOnShelf; onOpen: () => void; onRemove: (() => void) | null }) {
   const saved = new Date(kit.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
   return (
     <>
       <LeafHead
         aside={
           <>
-            <ConfirmButton asks="Remove it with all its revisions?" onConfirm={onRemove}>
-              Remove
-            </ConfirmButton>
+            {onRemove && (
+              <ConfirmButton asks="Remove it with all its revisions?" onConfirm={onRemove}>
+                Remove
+              </ConfirmButton>
+            )}
             <a className="press" href={`/api/kits/${kit.slug}/file`} download>
               Save as a file
             </a>
