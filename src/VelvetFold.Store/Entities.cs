@@ -68,6 +68,9 @@ public sealed class GuestRow
     /// <summary>When they last answered an invitation themselves.</summary>
     public DateTime? AnsweredAt { get; set; }
 
+    /// <summary>When what was kept of them was erased; none where it is kept.</summary>
+    public DateTime? ErasedAt { get; set; }
+
     public List<InvitationRow> Invitations { get; } = [];
 
     public List<PictureRow> Pictures { get; } = [];
@@ -350,7 +353,7 @@ public sealed class SpoiledRow
     public bool IsMissing { get; init; }
 
     /// <summary>Who told it, as they call themselves; none where nobody said.</summary>
-    public string? Person { get; init; }
+    public string? Person { get; set; }
 
     public DateTime ToldAt { get; init; }
 

@@ -20,6 +20,9 @@ public sealed class Pictures(StudioContext context)
         return picture;
     }
 
+    /// <summary>How much all guests' pictures take, in bytes.</summary>
+    public async Task<long> BytesAsync(CancellationToken cancel) => await context.Pictures.SumAsync(p => (long)p.Small.Length, cancel);
+
     /// <summary>A guest's picture; null where they have none of that id.</summary>
     public async Task<PictureRow?> FindAsync(int guest, int id, CancellationToken cancel) =>
         await context.Pictures.SingleOrDefaultAsync(p => p.GuestId == guest && p.Id == id, cancel);

@@ -167,8 +167,11 @@ internal static class Application
             .AddScoped<TableShelf>()
             .AddScoped<Welcomes>()
             .AddScoped<Deeds>()
+            .AddScoped<GuestPrivacy>()
             .AddScoped<DemoStudio>();
         builder.Services.AddSingleton(PostSettings.Of(builder.Configuration, start.Data)).AddSingleton<PostRoom>();
+        if (!IsDescribing)
+            builder.Services.AddHostedService<Forgetting>();
         builder.Services.ConfigureHttpJsonOptions(json => JsonText.Configure(json.SerializerOptions, LengthUnit.Inch));
         SignIn.Add(builder.Services, start);
         builder.Services.AddRateLimiter(Limits.Say);
@@ -209,6 +212,7 @@ internal static class Application
         app.UseAuthorization();
         app.Use(Guards.NotForged);
         app.Use(Guards.WriteDown);
+        app.Use(Disk.RoomForFiles);
         app.Use((context, next) => app.Services.GetRequiredService<LongWork>().RunAsync(context, next));
         var api = app.MapGroup("/api");
         api.AreSaid();
@@ -235,6 +239,7 @@ internal static class Application
         api.MapStudio();
         api.MapSignIn();
         api.MapPeople();
+        api.MapPrivacy();
         app.MapOpenApi("/api/{documentName}.json").ExcludeFromDescription();
         app.MapFallback("/api/{**rest}", NothingHere.Answer).ExcludeFromDescription();
         app.MapFallback(FrontEnd.Page).ExcludeFromDescription();

@@ -55,6 +55,11 @@ internal static class Problems
                 await Of(500, "problem.unreadable-kit", ("why", Saying.Plain(unreadable.Message))).ExecuteAsync(context);
                 return true;
             }
+            if (Disk.Trouble(exception) is { } trouble)
+            {
+                await trouble.ExecuteAsync(context);
+                return true;
+            }
             if (exception is not BadHttpRequestException bad)
                 return false;
             var detail =

@@ -8,11 +8,11 @@ test('every screen meets WCAG 2.2 AA in both lights', async ({ page, request }) 
     data: { name: 'Wanda', changes: [{ layout: 'L1', piece: 'P3', move: 'turn' }] },
   });
   const stages = ['stock', 'pages', 'cuts', 'guide', 'bench', 'guests', 'packing', 'packing/bags', 'ledger', 'print/cuts'];
-  for (const address of ['/', '/outbox', ...stages.map((stage) => `/kits/${slug}/${stage}`)]) {
+  for (const address of ['/', '/outbox', '/privacy', ...stages.map((stage) => `/kits/${slug}/${stage}`)]) {
     await page.goto(address);
     await expect(page.getByRole('heading').first()).toBeVisible();
     // The first step at the table gathers, and the ledger and the outbox have no picture.
-    if (!/bench|ledger|outbox/.test(address)) await expect(page.getByRole('img').first()).toBeVisible();
+    if (!/bench|ledger|outbox|privacy/.test(address)) await expect(page.getByRole('img').first()).toBeVisible();
     if (address.endsWith('/pages')) await page.getByRole('button', { name: 'P2, photo' }).click();
     if (address.endsWith('/stock')) await page.getByRole('button', { name: 'Spar Plaid' }).click();
     await check(page);

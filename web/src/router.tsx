@@ -31,6 +31,7 @@ export const router = createBrowserRouter([
       { path: '/sign-in', ...stage(() => import('./stages/people/SignIn'), 'SignIn') },
       { path: '/welcome/:secret', ...stage(() => import('./stages/people/Welcome'), 'Welcome') },
       { path: '/people', ...stage(() => import('./stages/people/People'), 'People') },
+      { path: '/privacy', ...stage(() => import('./stages/people/Privacy'), 'Privacy') },
       { path: '/me', ...stage(() => import('./stages/people/Mine'), 'Mine') },
       { path: '/plotter', ...stage(() => import('./stages/plotter/Plotter'), 'Plotter') },
       { path: '/still', ...stage(() => import('./stages/home/StillMade'), 'StillMade') },

@@ -293,6 +293,9 @@ namespace VelvetFold.Store.Migrations
                         .HasMaxLength(254)
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTime?>("ErasedAt")
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("KitId")
                         .HasColumnType("INTEGER");
 

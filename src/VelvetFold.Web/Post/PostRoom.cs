@@ -87,6 +87,38 @@ internal sealed partial class PostRoom(PostSettings settings, TimeProvider clock
         return found;
     }
 
+    /// <summary>Whom all messages are to, and their files; what was cut off holds no whole message, and is left out.</summary>
+    public async Task<IReadOnlyList<(string To, string Path)>> AllAsync(CancellationToken cancel)
+    {
+        var found = new List<(string, string)>();
+        if (!Directory.Exists(settings.Folder))
+            return found;
+        foreach (var path in Directory.GetFiles(settings.Folder, "*.eml"))
+            try
+            {
+                found.Add((MailFile.Read(await File.ReadAllBytesAsync(path, cancel)).To, path));
+            }
+            catch (FormatException)
+            {
+                // Cut off while it was written.
+            }
+        return found;
+    }
+
+    /// <summary>Whether what a message says it is to holds an address.</summary>
+    public static bool IsTo(string to, string address) => to.Contains(address, StringComparison.OrdinalIgnoreCase);
+
+    /// <summary>The files of all messages to an address.</summary>
+    public async Task<IReadOnlyList<string>> ToAsync(string address, CancellationToken cancel) =>
+        [.. (await AllAsync(cancel)).Where(m => IsTo(m.To, address)).Select(m => m.Path)];
+
+    /// <summary>Erases all messages to an address.</summary>
+    public async Task EraseToAsync(string address, CancellationToken cancel)
+    {
+        foreach (var path in await ToAsync(address, cancel))
+            File.Delete(path);
+    }
+
     /// <summary>The file of a message; null where there is none of that name.</summary>
     public string? PathOf(string id) =>
         id.All(c => char.IsAsciiLetterOrDigit(c) || c == '-') && Path.Combine(settings.Folder, $"{id}.eml") is var path && File.Exists(path)

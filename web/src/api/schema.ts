@@ -7004,6 +7004,161 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/privacy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PrivacyView"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PrivacyEntry"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/privacy/guests/{id}.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/zip": string;
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/privacy/guests/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -8209,6 +8364,29 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        /** @description What is kept of a guest. */
+        KeptOfGuest: {
+            /** Format: int32 */
+            id: number;
+            kit: string;
+            name: string;
+            workshop: null | string;
+            /**
+             * Format: date
+             * @description When their workshop is; none where they sit at none.
+             */
+            date: null | string;
+            email: null | string;
+            needs: null | string;
+            hasPhotos: boolean;
+            hasWords: boolean;
+            /** Format: int32 */
+            pictures: number;
+            /** Format: int32 */
+            links: number;
+            /** Format: date-time */
+            erasedAt: null | string;
+        };
         /** @description A piece with its place on a kept sheet. */
         KeptPiece: {
             /** @description Its label: L1-B2. */
@@ -8240,6 +8418,12 @@ export interface components {
             /** @description Whether it stands here only because sheets were cut like this, and the document does not keep it. */
             booked?: null | boolean;
             pieces?: components["schemas"]["KeptPiece"][];
+        };
+        /** @description What is kept of a guest, and how many messages to them lie in the outbox. */
+        KeptView: {
+            kept: components["schemas"]["KeptOfGuest"];
+            /** Format: int32 */
+            messages: number;
         };
         /** @description A kit as its designer wrote it down. Everything else (boxes, cuts, counts, steps, pictures, fits) is computed from it. */
         Kit: {
@@ -8876,6 +9060,12 @@ export interface components {
         Offset: {
             across: components["schemas"]["Length"];
             down: components["schemas"]["Length"];
+        };
+        /** @description A copy of the studio that was made before; what is erased here stays in it. */
+        OlderCopy: {
+            name: string;
+            /** Format: date-time */
+            madeAt: string;
         };
         /** @description Sheets or packs that are on hand, in place of what the document says. */
         OnHandNow: {
@@ -9583,6 +9773,24 @@ export interface components {
         PrintKind: "solid" | "stripe" | "plaid" | "dot" | "floral" | "figures" | "lettering";
         /** @enum {unknown} */
         PrintPaper: "letter" | "a4";
+        PrivacyEntry: {
+            /**
+             * Format: int32
+             * @description 0 to 3650; none where what is kept stays.
+             */
+            erasedAfterDays: null | number;
+        };
+        /** @description What is kept of guests. */
+        PrivacyView: {
+            /**
+             * Format: int32
+             * @description So many days after their workshop they are erased; none where they stay.
+             */
+            erasedAfterDays: null | number;
+            guests: components["schemas"]["KeptView"][];
+            /** @description Copies of the studio in its own folder, the oldest first; those that were saved elsewhere are not known. */
+            copies: components["schemas"]["OlderCopy"][];
+        };
         ProblemDetails: {
             type?: null | string;
             title?: null | string;

@@ -20,6 +20,11 @@ export function HomeFoot({ me }: { me: Me }) {
           All kits as files
         </a>
       )}
+      {mayDesign(me) && (
+        <Link to="/privacy" className="quiet">
+          {t('people.guestsKept')}
+        </Link>
+      )}
       {me.signsIn && mayOwn(me) && (
         <Link to="/people" className="quiet">
           {t('people.people')}

@@ -11,7 +11,7 @@ using VelvetFold.Store;
 namespace VelvetFold.Store.Migrations
 {
     [DbContext(typeof(StudioContext))]
-    [Migration("20261128083545_People")]
+    [Migration("20261128090247_People")]
     partial class People
     {
         /// <inheritdoc />
@@ -294,6 +294,9 @@ namespace VelvetFold.Store.Migrations
 
                     b.Property<string>("Email")
                         .HasMaxLength(254)
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime?>("ErasedAt")
                         .HasColumnType("TEXT");
 
                     b.Property<int>("KitId")

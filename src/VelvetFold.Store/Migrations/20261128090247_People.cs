@@ -11,6 +11,12 @@ namespace VelvetFold.Store.Migrations
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.AddColumn<DateTime>(
+                name: "ErasedAt",
+                table: "Guests",
+                type: "TEXT",
+                nullable: true);
+
             migrationBuilder.CreateTable(
                 name: "Deeds",
                 columns: table => new
@@ -243,6 +249,10 @@ namespace VelvetFold.Store.Migrations
 
             migrationBuilder.DropTable(
                 name: "People");
+
+            migrationBuilder.DropColumn(
+                name: "ErasedAt",
+                table: "Guests");
         }
     }
 }
