@@ -66,7 +66,7 @@ const pictures = {
       const made = await page.request.post(`${base}/api/kits/kite-weekend/guests/${guest.id}/invitation`, { data: { mail: false, address: base } });
       const { address } = await made.json();
       await page.goto(address);
-      await page.waitForLoadState('networkidle');
+      await page.waitForLoadState('load');
     },
   ],
   ledger: [
@@ -107,8 +107,8 @@ try {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   for (const [name, [address, act]] of Object.entries(pictures)) {
     await page.goto(base + address);
-    await page.waitForLoadState('networkidle');
-    await page.waitForTimeout(800);
+    await page.waitForLoadState('load');
+    await page.waitForTimeout(1800);
     if (act) await act(page);
     await page.waitForTimeout(1500);
     await page.screenshot({ path: `docs/screenshots/${name}.png` });

@@ -95,6 +95,7 @@ internal static class Application
         var app = builder.Build();
         Map(app, start);
         var owner = IsDescribing ? null : await PrepareAsync(app, start);
+        app.Lifetime.ApplicationStopping.Register(app.Services.GetRequiredService<KitRooms>().Close);
         app.Lifetime.ApplicationStarted.Register(() => Tell(app, start, certificate, owner));
         await app.RunAsync();
         return 0;
@@ -143,6 +144,7 @@ internal static class Application
             .AddSingleton<FitMemories>()
             .AddSingleton<PlanSearches>()
             .AddSingleton<LongWork>()
+            .AddSingleton<KitRooms>()
             .AddSingleton(StudioAddress.Of(start))
             .AddSingleton(new StudioFolder(start.Data));
         if (start.KeepBackups > 0 && !IsDescribing)

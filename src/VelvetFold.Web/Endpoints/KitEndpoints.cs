@@ -39,6 +39,7 @@ internal static class KitEndpoints
             .Produces<KitView>(201)
             .ProducesProblem(400);
         kits.MapGet("/{slug}", FindAsync).Produces<KitView>().ProducesProblem(404);
+        kits.MapGet("/{slug}/live", LiveAsync).Produces<KitNews>(200, "text/event-stream").ProducesProblem(404);
         kits.MapPut("/{slug}", SaveAsync)
             .May(StudioRole.Designer, "deed.kit-saved")
             .Accepts<Kit>("application/json")
@@ -96,7 +97,19 @@ internal static class KitEndpoints
         return Body.Json(View(stored), stored.Kit.Unit);
     }
 
-    private static async Task<IResult> SaveAsync(string slug, HttpContext context, KitShelf shelf, CancellationToken cancel)
+    // Who has it open: for as long as they listen.
+    private static async Task<IResult> LiveAsync(
+        string slug,
+        HttpContext context,
+        KitShelf shelf,
+        KitRooms rooms,
+        CancellationToken cancel
+    ) =>
+        await shelf.FindAsync(slug, null, cancel) is null
+            ? Problems.NoKit(slug)
+            : Results.ServerSentEvents(rooms.EnterAsync(slug, context.User.NameOf(), cancel));
+
+    private static async Task<IResult> SaveAsync(string slug, HttpContext context, KitShelf shelf, KitRooms rooms, CancellationToken cancel)
     {
         if (Body.SeenRevision(context.Request) is not { } seen)
             return Problems.NotSeen();
@@ -106,6 +119,7 @@ internal static class KitEndpoints
         if (await shelf.SaveAsync(slug, seen, kit, cancel) is not { } stored)
             return await LostAsync(slug, shelf, cancel);
         Body.SetRevision(context, stored.Revision);
+        rooms.Saved(slug, stored.Revision, context.User.NameOf());
         return Body.Json(View(stored), kit.Unit);
     }
 

@@ -224,6 +224,52 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/event-stream": components["schemas"]["KitNews"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{slug}/revisions": {
         parameters: {
             query?: never;
@@ -8368,6 +8414,7 @@ export interface components {
         KeptOfGuest: {
             /** Format: int32 */
             id: number;
+            /** @description The name of the kit they make. */
             kit: string;
             name: string;
             workshop: null | string;
@@ -8537,6 +8584,18 @@ export interface components {
             /** Format: int32 */
             version: number;
             kit: components["schemas"]["Kit"];
+        };
+        /** @description What happens in a kit while one has it open. */
+        KitNews: {
+            /** @description The names of the others who have it open now; null for one that nobody signed in for. */
+            others: string[];
+            /**
+             * Format: int32
+             * @description The revision that was just saved; none where nobody saved.
+             */
+            revision?: null | number;
+            /** @description Who saved it; none where nobody signs in. */
+            by?: null | string;
         };
         /** @description A kit on the shelf: enough for a list with its real little spread; of one that cannot be read, why. */
         KitOnShelf: {

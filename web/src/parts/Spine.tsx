@@ -3,9 +3,10 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, NavLink } from 'react-router';
 import type { Kit, KitAnswer } from '../api/client';
-import { switchLanguage } from '../words/words';
+import { locale, switchLanguage } from '../words/words';
 import { currentLight, switchLight } from './light';
 import type { SaveState } from './saving/kitSaver';
+import type { Live } from './useLive';
 import { mayDesign, useMe } from './useMe';
 
 interface Stage {
@@ -52,6 +53,7 @@ interface Props {
   answer: KitAnswer | null;
   state: SaveState;
   trouble: string | null;
+  live: Live;
   onRetry: () => void;
   /** Takes the last change back; null where there is none. */
   onUndo: (() => void) | null;
@@ -62,7 +64,20 @@ interface Props {
 }
 
 /** The slim spine: the kit at hand at its head, then the stages in working order. */
-export function Spine({ slug, kit, answer, state, trouble, onRetry, onUndo, onRedo, onSettings, onHistory, onKeys }: Props) {
+export function Spine({
+  slug,
+  kit,
+  answer,
+  state,
+  trouble,
+  live,
+  onRetry,
+  onUndo,
+  onRedo,
+  onSettings,
+  onHistory,
+  onKeys,
+}: Props) {
   const { t } = useTranslation();
   const queries = useQueryClient();
   const [light, setLight] = useState(currentLight);
@@ -101,6 +116,7 @@ export function Spine({ slug, kit, answer, state, trouble, onRetry, onUndo, onRe
         >
           {t(`saving.${saying[state]}`)}
         </span>
+        <Others live={live} />
         {state === 'failed' && (
           <button type="button" className="quiet -ml-1 text-[13px]" onClick={onRetry}>
             {t('saving.again')}
@@ -134,5 +150,25 @@ export function Spine({ slug, kit, answer, state, trouble, onRetry, onUndo, onRe
         </button>
       </div>
     </nav>
+  );
+}
+
+/** Who else is here, and what they saved last. */
+function Others({ live: { others, saved } }: { live: Live }) {
+  const { t } = useTranslation();
+  const names = [...new Set(others.filter((name) => name !== null))];
+  const when = saved?.at.toLocaleTimeString(locale(), { hour: '2-digit', minute: '2-digit' });
+  if (others.length === 0 && !saved) return null;
+  return (
+    <span className="text-[13px] leading-4 text-soft" aria-live="polite">
+      {others.length > 0 && (
+        <span className="block">
+          {names.length > 0 ? t('live.here', { names: names.join(', ') }) : t('live.hereUnnamed', { count: others.length })}
+        </span>
+      )}
+      {saved && (
+        <span className="block">{saved.by ? t('live.saved', { who: saved.by, when }) : t('live.savedUnnamed', { when })}</span>
+      )}
+    </span>
   );
 }

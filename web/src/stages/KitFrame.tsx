@@ -12,6 +12,7 @@ import { useKeys } from '../parts/useKeys';
 import { DraftDialog, StuckDialog } from '../parts/saving/SavingDialogs';
 import { useSavedBefore } from '../parts/saving/useSavedBefore';
 import { useKitEditor } from '../parts/useKitEditor';
+import { useLive } from '../parts/useLive';
 
 const HistoryDialog = lazy(async () => ({ default: (await import('../parts/HistoryDialog')).HistoryDialog }));
 
@@ -26,6 +27,7 @@ export function KitFrame() {
 function KitLeaves({ slug }: { slug: string }) {
   const { saver, editing, kit, stock, error, change, taken } = useKitEditor(slug);
   const before = useSavedBefore(saver, slug);
+  const live = useLive(slug, saver);
   const [lit, setLit] = useState<string | null>(null);
   const [dialog, setDialog] = useState<'keys' | 'settings' | 'history' | null>(null);
   const navigate = useNavigate();
@@ -90,6 +92,7 @@ function KitLeaves({ slug }: { slug: string }) {
           answer={atHand.answer}
           state={editing.state}
           trouble={editing.trouble}
+          live={live}
           onRetry={() => void saver.flush()}
           onUndo={editing.past.length ? saver.undo : null}
           onRedo={editing.future.length ? saver.redo : null}
@@ -120,7 +123,14 @@ function KitLeaves({ slug }: { slug: string }) {
         </main>
       </div>
       {editing.theirs && (
-        <ConflictDialog mine={editing.present} theirs={editing.theirs} onKeepMine={saver.keepMine} onTakeTheirs={saver.open} />
+        <ConflictDialog
+          base={editing.saved}
+          mine={editing.present}
+          theirs={editing.theirs}
+          onKeepMine={saver.keepMine}
+          onTakeTheirs={saver.open}
+          onSettle={saver.settle}
+        />
       )}
       <StuckDialog trouble={editing.trouble} before={before} />
       <DraftDialog key={saver.slug} saver={saver} />

@@ -93,6 +93,15 @@ export class KitSaver {
     void this.#save();
   };
 
+  /** Saves one version of the two over what somebody else saved. */
+  readonly settle = (kit: Kit): void => {
+    const { theirs, past, present } = this.#editing;
+    if (!theirs) return;
+    this.#set({ saved: theirs.kit });
+    this.#edit({ present: kit, past: [...past.slice(-longestHistory), present], future: [] });
+    this.keepMine();
+  };
+
   /** Shows what is on the shelf; what is on the screen is let go. */
   readonly open = (view: KitView): void => {
     this.#stopTimer();

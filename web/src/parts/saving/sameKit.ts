@@ -13,6 +13,8 @@ const plain = (value: unknown): unknown => {
   );
 };
 
+/** Whether two parts of a document say the same. */
+export const alike = (a: unknown, b: unknown): boolean => JSON.stringify(plain(a)) === JSON.stringify(plain(b));
+
 /** Whether two documents say the same, whatever stock is counted beside them. */
-export const sameKit = (a: Kit, b: Kit): boolean =>
-  JSON.stringify(plain(withoutCounts(a))) === JSON.stringify(plain(withoutCounts(b)));
+export const sameKit = (a: Kit, b: Kit): boolean => alike(withoutCounts(a), withoutCounts(b));
