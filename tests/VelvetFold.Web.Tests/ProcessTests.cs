@@ -155,6 +155,119 @@ public sealed class ProcessTests : IDisposable
         }
     }
 
+    // Kits saved, guests added, sheets bought and workshops made by four at once, and the power cut: whatever was acknowledged is there.
+    // Three rounds here; as many as are wanted by ./velvet bench writes.
+    [Fact]
+    public async Task Nothing_acknowledged_is_lost_of_mixed_writes_that_are_killed()
+    {
+        var rounds = int.TryParse(Environment.GetEnvironmentVariable("VELVET_WRITE_ROUNDS"), CultureInfo.InvariantCulture, out var n)
+            ? n
+            : 3;
+        var random = new Random(rounds);
+        var document = KitFile.WriteDocument(DemoStudio.Kit("kite-weekend"));
+        var (revision, guests, workshops, bought) = (0, new List<string>(), new List<string>(), 0);
+        var written = 0;
+        for (var round = 0; round <= rounds; round++)
+        {
+            var port = Studio.FreePort();
+            using var process = Start(_folder, port);
+            using var http = new HttpClient { BaseAddress = new($"http://127.0.0.1:{port}") };
+            await UntilOpen(http, process);
+            if (round == 0)
+            {
+                using var added = await http.PostAsync("/api/kits", Studio.Json(document));
+                added.EnsureSuccessStatusCode();
+                revision = 1;
+            }
+            const string kit = "/api/kits/kite-weekend";
+            var newest = await Newest(http, "kite-weekend");
+            Assert.InRange(newest, revision, revision + 1); // one may have been written and not been told
+            revision = newest;
+            var there = await http.GetStringAsync(kit + "/guests");
+            Assert.DoesNotContain(guests, g => !there.Contains($"\"{g}\"", StringComparison.Ordinal));
+            var tables = await http.GetStringAsync("/api/workshops");
+            Assert.DoesNotContain(workshops, w => !tables.Contains($"\"{w}\"", StringComparison.Ordinal));
+            var booked = await CountAsync("SELECT COUNT(*) FROM Bookings WHERE Reason LIKE '%counted by hand%'");
+            Assert.True(booked >= bought, $"{bought} bookings were acknowledged, {booked} are there.");
+            if (round == rounds)
+                break;
+            using var over = new CancellationTokenSource();
+            async Task Until(Func<int, Task> write)
+            {
+                try
+                {
+                    for (var i = 0; !over.IsCancellationRequested; i++)
+                    {
+                        await write(i);
+                        Interlocked.Increment(ref written);
+                    }
+                }
+                catch (HttpRequestException)
+                {
+                    // the process is gone in the middle of an answer: that is what is tested
+                }
+            }
+            var name = $"{round}-";
+            var writing = Task.WhenAll(
+                Until(async _ =>
+                {
+                    using var save = new HttpRequestMessage(HttpMethod.Put, kit) { Content = Studio.Json(document) };
+                    save.Headers.IfMatch.Add(new($"\"{revision}\""));
+                    (await http.SendAsync(save)).EnsureSuccessStatusCode();
+                    revision++;
+                }),
+                Until(async i =>
+                {
+                    var guest = $"Guest {name}{i}";
+                    (
+                        await http.PostAsync(kit + "/guests", Studio.Json($$"""{"name":"{{guest}}","changes":[]}"""))
+                    ).EnsureSuccessStatusCode();
+                    guests.Add(guest);
+                }),
+                Until(async i =>
+                {
+                    var workshop = $"Table {name}{i}";
+                    var made = Studio.Json($$"""{"name":"{{workshop}}","date":"2027-05-01","kits":[]}""");
+                    (await http.PostAsync("/api/workshops", made)).EnsureSuccessStatusCode();
+                    workshops.Add(workshop);
+                }),
+                Until(async i =>
+                {
+                    var reason = $"counted by hand, {name}{i}";
+                    var entry = $$"""{"id":"spar-plaid","onHand":{{20 + i % 7}},"reason":"{{reason}}"}""";
+                    using var booking = new HttpRequestMessage(HttpMethod.Post, kit + "/stock/corrections")
+                    {
+                        Content = Studio.Json(entry),
+                    };
+                    booking.Headers.IfMatch.Add(new($"\"{await Newest(http, "kite-weekend")}\""));
+                    using var answer = await http.SendAsync(booking);
+                    if (answer.IsSuccessStatusCode)
+                        Interlocked.Increment(ref bought);
+                })
+            );
+            await Task.Delay(150 + random.Next(400));
+            process.Kill();
+            await process.WaitForExitAsync();
+            await over.CancelAsync();
+            await writing;
+        }
+        Assert.True(written > rounds * 10 && bought > rounds, $"{written} writes, {bought} bookings in {rounds} rounds");
+        await using var connection = new SqliteConnection($"Data Source={StudioDatabase.PathIn(_folder)};Pooling=False");
+        await connection.OpenAsync();
+        await using var check = connection.CreateCommand();
+        check.CommandText = "PRAGMA integrity_check";
+        Assert.Equal("ok", await check.ExecuteScalarAsync());
+    }
+
+    private async Task<long> CountAsync(string query)
+    {
+        await using var connection = new SqliteConnection($"Data Source={StudioDatabase.PathIn(_folder)};Pooling=False");
+        await connection.OpenAsync();
+        await using var count = connection.CreateCommand();
+        count.CommandText = query;
+        return (long)(await count.ExecuteScalarAsync())!;
+    }
+
     private async Task CheckWhole(int acknowledged)
     {
         await using var connection = new SqliteConnection($"Data Source={StudioDatabase.PathIn(_folder)};Pooling=False");
