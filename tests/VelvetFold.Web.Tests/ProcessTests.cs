@@ -175,8 +175,9 @@ public sealed class ProcessTests : IDisposable
             await UntilOpen(http, process);
             if (round == 0)
             {
-                using var added = await http.PostAsync("/api/kits", Studio.Json(document));
-                added.EnsureSuccessStatusCode();
+                // One that is saved all the time, and one whose stock is counted.
+                foreach (var _ in new[] { 1, 2 })
+                    (await http.PostAsync("/api/kits", Studio.Json(document))).EnsureSuccessStatusCode();
                 revision = 1;
             }
             const string kit = "/api/kits/kite-weekend";
@@ -235,17 +236,20 @@ public sealed class ProcessTests : IDisposable
                 {
                     var reason = $"counted by hand, {name}{i}";
                     var entry = $$"""{"id":"spar-plaid","onHand":{{20 + i % 7}},"reason":"{{reason}}"}""";
-                    using var booking = new HttpRequestMessage(HttpMethod.Post, kit + "/stock/corrections")
+                    using var booking = new HttpRequestMessage(HttpMethod.Post, kit + "-2/stock/corrections")
                     {
                         Content = Studio.Json(entry),
                     };
-                    booking.Headers.IfMatch.Add(new($"\"{await Newest(http, "kite-weekend")}\""));
+                    booking.Headers.IfMatch.Add(new($"\"{await Newest(http, "kite-weekend-2")}\""));
                     using var answer = await http.SendAsync(booking);
                     if (answer.IsSuccessStatusCode)
                         Interlocked.Increment(ref bought);
                 })
             );
-            await Task.Delay(150 + random.Next(400));
+            // In the thick of it: a process writes slowly at first.
+            var enough = written + 15 + random.Next(30);
+            for (var wait = Stopwatch.StartNew(); written < enough && wait.Elapsed < TimeSpan.FromSeconds(10); )
+                await Task.Delay(5);
             process.Kill();
             await process.WaitForExitAsync();
             await over.CancelAsync();
