@@ -306,27 +306,33 @@ internal static class Application
             Console.WriteLine($"To set up its owner, open this once, within {Welcomes.Days} days: {new Uri(at, $"/welcome/{owner}")}");
     }
 
-    // The application loads nothing from elsewhere, and no other page may frame it.
+    // The application loads nothing from elsewhere, and no other page may frame it. Said when the answer begins: an error clears what was
+    // said before it.
     private static Task Headers(HttpContext context, RequestDelegate next)
     {
-        context.Response.Headers.ContentSecurityPolicy =
-            "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; frame-ancestors 'none'; "
-            + "base-uri 'none'; form-action 'self'";
-        context.Response.Headers.XContentTypeOptions = "nosniff";
-        context.Response.Headers["Referrer-Policy"] = "same-origin";
-        // The camera reads labels; nothing else of the device is asked for.
-        context.Response.Headers["Permissions-Policy"] = "camera=(self), microphone=(), geolocation=(), payment=(), usb=()";
-        context.Response.Headers["Cross-Origin-Opener-Policy"] = "same-origin";
-        context.Response.Headers["Cross-Origin-Resource-Policy"] = "same-origin";
-        if (context.Request.IsHttps)
-            context.Response.Headers.StrictTransportSecurity = "max-age=31536000";
-        // The pages and scripts are the same in every language; what the API says is not.
-        if (context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
+        context.Response.OnStarting(() =>
         {
-            context.Response.Headers.Vary = "Accept-Language";
-            // What is said of kits and guests stays in no cache on the way, nor in the browser's when the studio is left.
-            context.Response.Headers.CacheControl = "no-store";
-        }
+            var headers = context.Response.Headers;
+            headers.ContentSecurityPolicy =
+                "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; frame-ancestors 'none'; "
+                + "base-uri 'none'; form-action 'self'";
+            headers.XContentTypeOptions = "nosniff";
+            headers["Referrer-Policy"] = "same-origin";
+            // The camera reads labels; nothing else of the device is asked for.
+            headers["Permissions-Policy"] = "camera=(self), microphone=(), geolocation=(), payment=(), usb=()";
+            headers["Cross-Origin-Opener-Policy"] = "same-origin";
+            headers["Cross-Origin-Resource-Policy"] = "same-origin";
+            if (context.Request.IsHttps)
+                headers.StrictTransportSecurity = "max-age=31536000";
+            // The pages and scripts are the same in every language; what the API says is not.
+            if (context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
+            {
+                headers.Vary = "Accept-Language";
+                // What is said of kits and guests stays in no cache on the way, nor in the browser's when the studio is left.
+                headers.CacheControl = "no-store";
+            }
+            return Task.CompletedTask;
+        });
         return next(context);
     }
 }

@@ -1,5 +1,5 @@
 using System.Globalization;
-using System.Threading.RateLimiting;
+using VelvetFold.Web.Doors;
 
 namespace VelvetFold.Web;
 
@@ -8,10 +8,10 @@ namespace VelvetFold.Web;
 internal sealed record LongWorkMark(TimeSpan? Budget);
 
 /// <summary>
-/// Long computations wait for one of a few places, the first to come first, so that saves and the small answers that follow typing never
+/// Long computations wait for one of a few places, those who ask in turn, so that saves and the small answers that follow typing never
 /// wait behind them. Where too many wait already, or one takes too long, it is said when to ask again.
 /// </summary>
-internal sealed class LongWork : IDisposable
+internal sealed class LongWork
 {
     /// <summary>So many wait at most.</summary>
     public const int MostWaiting = 40;
@@ -23,14 +23,7 @@ internal sealed class LongWork : IDisposable
     private const int RetryAfter = 5;
 
     // Each of them uses all cores where it can; half as many at once leave some to the others.
-    private readonly ConcurrencyLimiter _places = new(
-        new()
-        {
-            PermitLimit = Math.Max(1, Environment.ProcessorCount / 2),
-            QueueLimit = MostWaiting,
-            QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
-        }
-    );
+    private readonly FairQueue _places = new(Math.Max(1, Environment.ProcessorCount / 2), MostWaiting);
 
     /// <summary>What a search with its own end is marked with.</summary>
     public static LongWorkMark Endless { get; } = new((TimeSpan?)null);
@@ -45,8 +38,8 @@ internal sealed class LongWork : IDisposable
             return;
         }
         var left = context.RequestAborted;
-        using var place = await _places.AcquireAsync(1, left);
-        if (!place.IsAcquired)
+        using var place = await _places.EnterAsync(Asker(context), left);
+        if (place is null)
         {
             await LaterAsync(context, "problem.too-many-at-once");
             return;
@@ -70,7 +63,12 @@ internal sealed class LongWork : IDisposable
         }
     }
 
-    public void Dispose() => _places.Dispose();
+    // Whoever signed in, a guest by their link; else all who sit at one machine.
+    private static string Asker(HttpContext context) =>
+        context.User.NameOf()
+        ?? context.Request.RouteValues.GetValueOrDefault("secret") as string
+        ?? context.Connection.RemoteIpAddress?.ToString()
+        ?? "";
 
     private static Task LaterAsync(HttpContext context, string key)
     {

@@ -133,7 +133,7 @@ public sealed class BadRequestTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task Long_work_waits_for_its_place_and_what_is_too_much_is_asked_again_later()
     {
-        using var work = new LongWork();
+        var work = new LongWork();
         var hold = new TaskCompletionSource();
         var asked = Enumerable
             .Range(0, Environment.ProcessorCount + LongWork.MostWaiting + 5)
@@ -150,7 +150,7 @@ public sealed class BadRequestTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task Long_work_that_takes_too_kitis_given_up()
     {
-        using var work = new LongWork();
+        var work = new LongWork();
         var context = Asked(_ => Task.CompletedTask, new(TimeSpan.FromMilliseconds(1)));
         await work.RunAsync(context, c => Task.Delay(Timeout.Infinite, c.RequestAborted));
         Assert.Equal(503, context.Response.StatusCode);
@@ -159,7 +159,7 @@ public sealed class BadRequestTests(Studio studio) : IClassFixture<Studio>
     [Fact]
     public async Task What_nobody_waits_for_any_more_is_no_answer()
     {
-        using var work = new LongWork();
+        var work = new LongWork();
         using var left = new CancellationTokenSource();
         var context = Asked(_ => Task.CompletedTask, LongWork.Usual);
         context.RequestAborted = left.Token;

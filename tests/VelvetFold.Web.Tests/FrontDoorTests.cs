@@ -48,6 +48,19 @@ public sealed class FrontDoorTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(status == HttpStatusCode.Created ? before + 1 : before, after);
     }
 
+    [Theory]
+    [InlineData("/api/kits", HttpStatusCode.OK)]
+    [InlineData("/api/stock/cards", HttpStatusCode.BadRequest)]
+    [InlineData("/api/nothing", HttpStatusCode.NotFound)]
+    public async Task Errors_carry_the_same_headers(string path, HttpStatusCode status)
+    {
+        using var answer = await _http.GetAsync(path);
+        Assert.Equal(status, answer.StatusCode);
+        Assert.Contains("frame-ancestors 'none'", answer.Headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
+        Assert.Equal("nosniff", answer.Headers.GetValues("X-Content-Type-Options").Single());
+        Assert.True(answer.Headers.CacheControl!.NoStore);
+    }
+
     [Fact]
     public async Task The_running_application_describes_its_own_API()
     {
