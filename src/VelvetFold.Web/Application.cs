@@ -237,6 +237,7 @@ internal static class Application
         api.MapGuides();
         api.MapFits();
         api.MapProposals();
+        api.MapDays();
         api.MapCounts();
         api.MapStudio();
         api.MapSignIn();

@@ -24,6 +24,7 @@ public class Architecture
         "Proposing",
         "Counting",
         "Workshops",
+        "Days",
     ];
 
     public static TheoryData<string> StageNames => [.. Stages];
