@@ -40,7 +40,8 @@ public sealed record DayOption(Saying Says, int Saves, int Lost);
 /// <param name="Ends">When the last one is done.</param>
 /// <param name="Waits">How many minutes all guests together wait for tools.</param>
 /// <param name="IsProved">Whether no other order loses less.</param>
-/// <param name="Gap">How many minutes less another order could lose at most; those after the end count twenty times.</param>
+/// <param name="Gap">How many minutes less another order could lose at most; what one waits beyond half an hour counts three times, what is
+/// after the end twenty times.</param>
 /// <param name="Says">What there is to say of it.</param>
 /// <param name="Options">What would help, where it ends too late, or many wait.</param>
 public sealed record DayAgenda(
@@ -56,7 +57,7 @@ public sealed record DayAgenda(
 )
 {
     /// <summary>An option is looked into this long, in the solver's measure.</summary>
-    private const double OptionEffort = 0.3;
+    private const double OptionEffort = 0.05;
 
     /// <summary>Plans a day.</summary>
     /// <param name="steps">The guide of one kit.</param>

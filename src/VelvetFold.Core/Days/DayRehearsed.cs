@@ -38,9 +38,6 @@ public sealed record DayRehearsed(
     SparesChosen Spares
 )
 {
-    /// <summary>The order for a rehearsal is searched for this long, in the solver's measure.</summary>
-    private const double Effort = 0.8;
-
     /// <summary>Nobody lacks anything on this share of the days.</summary>
     private const double Sure = 0.95;
 
@@ -59,7 +56,7 @@ public sealed record DayRehearsed(
         CancellationToken cancel = default
     )
     {
-        var plan = DayAgenda.Ordered(steps, setup, guests, timed, Effort, cancel);
+        var plan = DayAgenda.Ordered(steps, setup, guests, timed, DayPlanner.Effort, cancel);
         var items = new SpareItems(kit, guests);
         var rehearsal = new Rehearsal(kit, setup, guests, plan, cut, items, chances);
         var played = rehearsal.Play(days, seed, cancel);

@@ -2232,6 +2232,120 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DayQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DayAgenda"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Service Unavailable */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RehearsalQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DayRehearsed"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Service Unavailable */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/counts": {
         parameters: {
             query?: never;
@@ -7215,6 +7329,33 @@ export interface components {
             piece: string;
             note: string;
         };
+        /** @description What a guest does from when to when. */
+        AgendaLine: {
+            /**
+             * Format: int32
+             * @description Their place in the list, from 0.
+             */
+            guest: number;
+            layout: null | string;
+            phase: components["schemas"]["DayPhase"];
+            tool: null | components["schemas"]["SharedTool"];
+            /**
+             * Format: int32
+             * @description Which of the tools of its kind, from 1.
+             */
+            toolNumber: null | number;
+            /** Format: time */
+            from: string;
+            /** Format: time */
+            to: string;
+            /** @description The numbers of the guide's steps. */
+            steps: number[];
+            /**
+             * Format: int32
+             * @description How many minutes they wait for the tool before it.
+             */
+            waits: number;
+        };
         /** @description A paper of the studio that is near a colour. */
         AlikePaper: {
             slug: string;
@@ -7894,6 +8035,187 @@ export interface components {
         };
         /** @enum {unknown} */
         DateSchool: "front" | "back";
+        /** @description The agenda of a day. */
+        DayAgenda: {
+            lines: components["schemas"]["AgendaLine"][];
+            guests: components["schemas"]["GuestDay"][];
+            tools: components["schemas"]["ToolDay"][];
+            /**
+             * Format: time
+             * @description When the last one is done.
+             */
+            ends: string;
+            /**
+             * Format: int32
+             * @description How many minutes all guests together wait for tools.
+             */
+            waits: number;
+            /** @description Whether no other order loses less. */
+            isProved: boolean;
+            /**
+             * Format: int64
+             * @description How many minutes less another order could lose at most; what one waits beyond half an hour counts three times, what is
+             *                 after the end twenty times.
+             */
+            gap: number;
+            /** @description What there is to say of it. */
+            says: string[];
+            /** @description What would help, where it ends too late, or many wait. */
+            options: components["schemas"]["DayOption"][];
+        };
+        /** @description A while in which nobody works. */
+        DayBreak: {
+            name: string;
+            /**
+             * Format: time
+             * @description When it begins.
+             */
+            at: string;
+            /**
+             * Format: int32
+             * @description How long it is.
+             */
+            minutes: number;
+        };
+        /** @description What goes otherwise than planned, by chance (all defaults common practice, no source). */
+        DayChances: {
+            /**
+             * Format: double
+             * @description How much times vary: the standard deviation of their logarithm. 0.25: two of three within a quarter more or
+             *                 less.
+             * @default 0.25
+             */
+            spread: number;
+            /**
+             * Format: double
+             * @description The share of guests who come late.
+             * @default 0.1
+             */
+            late: number;
+            /**
+             * Format: int32
+             * @description How late they come on the average.
+             * @default 12
+             */
+            lateMinutes: number;
+            /**
+             * Format: double
+             * @description The share of pieces that are cut wrong at the tables.
+             * @default 0.02
+             */
+            miscut: number;
+            /**
+             * Format: double
+             * @description The share of pieces and parts that are torn, smudged or stuck askew.
+             * @default 0.01
+             */
+            spoiled: number;
+            /**
+             * Format: double
+             * @description The share of pieces and parts that are not in the bag.
+             * @default 0.005
+             */
+            missing: number;
+            /**
+             * Format: double
+             * @description The share of photos that are not as was said, and are trimmed or matted anew.
+             * @default 0.05
+             */
+            wrongPhoto: number;
+        };
+        /** @description Who comes. */
+        DayGuest: {
+            name: string;
+            pace?: components["schemas"]["Pace"];
+            table?: null | string;
+            /** @description The ids of the layouts they make, in the kit's order; all where nothing is said. */
+            layouts?: null | string[];
+            /**
+             * Format: int32
+             * @description How much more time they need, in percent.
+             * @default 0
+             */
+            moreTime: number;
+        };
+        /** @description What would save time, and how much. */
+        DayOption: {
+            says: components["schemas"]["Saying"];
+            /**
+             * Format: int32
+             * @description By how many minutes the day ends earlier.
+             */
+            saves: number;
+            /**
+             * Format: int32
+             * @description How many minutes all guests would wait then.
+             */
+            lost: number;
+        };
+        /**
+         * @description What somebody does for a while.
+         * @enum {unknown}
+         */
+        DayPhase: "gather" | "cut" | "hand-work" | "wet" | "dry" | "mat" | "lay-dry" | "lay" | "write" | "finish";
+        /** @description A day to plan. */
+        DayQuestion: {
+            kit: components["schemas"]["Kit"];
+            day: components["schemas"]["DaySetup"];
+            guests: components["schemas"]["DayGuest"][];
+            /**
+             * @description How long kinds of steps take, as timed at the tables (`GET /api/kits/KIT/table`), in place of the
+             *         defaults.
+             */
+            timed?: null | components["schemas"]["TimedKind"][];
+        };
+        /** @description A day, played many times. */
+        DayRehearsed: {
+            /** Format: int32 */
+            days: number;
+            /** Format: int32 */
+            seed: number;
+            /** @description When the last one is done, in minutes after the start. */
+            ends: components["schemas"]["DaySpread"];
+            /** @description The share of days that end in time. */
+            inTime: components["schemas"]["DayShare"];
+            guests: components["schemas"]["GuestRehearsed"][];
+            tools: components["schemas"]["ToolRehearsed"][];
+            spares: components["schemas"]["SparesChosen"];
+        };
+        /** @description The hours and the tools of a day. */
+        DaySetup: {
+            /** Format: time */
+            starts: string;
+            /** Format: time */
+            ends: string;
+            tools: components["schemas"]["ToolCount"][];
+            breaks: components["schemas"]["DayBreak"][];
+            /**
+             * @description Whether the papers are cut before the day: nothing is cut at the tables but what follows from the photos.
+             * @default false
+             */
+            preCut: boolean;
+        };
+        /**
+         * @description A share of days, with the interval in which it lies in 95 of 100 such samples (Wilson, "Probable inference, the law of
+         *                 succession, and statistical inference", 1927).
+         */
+        DayShare: {
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            from: number;
+            /** Format: double */
+            to: number;
+        };
+        /** @description A value by its spread: one day in twenty below the first, one in two below the second, one in twenty above the third. */
+        DaySpread: {
+            /** Format: double */
+            low: number;
+            /** Format: double */
+            middle: number;
+            /** Format: double */
+            high: number;
+        };
         /** @description What somebody did. */
         DeedView: {
             /** Format: int64 */
@@ -8151,6 +8473,23 @@ export interface components {
             /** @description Letters that the guest's words take and the sheets of their bag have too few of, a sentence each. */
             letters?: string[];
         };
+        /** @description A guest's day. */
+        GuestDay: {
+            name: string;
+            table: null | string;
+            /** Format: time */
+            ends: string;
+            /**
+             * Format: int32
+             * @description How many minutes their hands are at work.
+             */
+            works: number;
+            /**
+             * Format: int32
+             * @description How many minutes they wait for tools.
+             */
+            waits: number;
+        };
         /** @description A guest and what is changed for them. */
         GuestEntry: {
             name: string;
@@ -8213,6 +8552,12 @@ export interface components {
             words?: null | {
                 [key: string]: components["schemas"]["LayoutWords"];
             };
+        };
+        /** @description A guest's days: when they are done, in minutes after the start, and how long they wait. */
+        GuestRehearsed: {
+            name: string;
+            ends: components["schemas"]["DaySpread"];
+            waits: components["schemas"]["DaySpread"];
         };
         /** @description A guest as stored; the version goes into If-Match. */
         GuestView: {
@@ -9258,6 +9603,12 @@ export interface components {
         };
         /** @enum {unknown} */
         OverhangSchool: "before" | "after";
+        /**
+         * @description How quickly somebody works.
+         * @default practised
+         * @enum {unknown}
+         */
+        Pace: "practised" | "beginner" | "quick";
         /** @description How something is bought: so many to a pack, and what a pack costs. */
         Pack: {
             /**
@@ -10006,6 +10357,26 @@ export interface components {
             /** @description Whether the three agree, piece by piece. */
             agrees: boolean;
         };
+        /** @description A day to play. */
+        RehearsalQuestion: {
+            kit: components["schemas"]["Kit"];
+            day: components["schemas"]["DaySetup"];
+            guests: components["schemas"]["DayGuest"][];
+            timed?: null | components["schemas"]["TimedKind"][];
+            chances?: null | components["schemas"]["DayChances"];
+            /**
+             * Format: int32
+             * @description How often; 2,000 where nothing is said.
+             * @default 2000
+             */
+            days: number;
+            /**
+             * Format: int32
+             * @description The same gives the same days.
+             * @default 1
+             */
+            seed: number;
+        };
         /** @description A revision without its document. */
         RevisionStamp: {
             /** Format: int32 */
@@ -10136,6 +10507,8 @@ export interface components {
         SettledEntry: {
             how: null | string;
         };
+        /** @enum {unknown} */
+        SharedTool: "trimmer" | "punch" | "stamp";
         /** @description What one paper takes. */
         SheetAnswer: {
             sheet: string;
@@ -10336,6 +10709,43 @@ export interface components {
              * @description So many, whatever the run.
              */
             count?: null | number;
+        };
+        /** @description So many spare sheets of a paper or of parts. */
+        Spares: {
+            /** @description The paper's or the sheet's. */
+            id: string;
+            name: string;
+            isPaper: boolean;
+            /** Format: int32 */
+            sheets: number;
+            /**
+             * Format: double
+             * @description What they cost, in the kit's money; none where no price is known.
+             */
+            cost: null | number;
+        };
+        /** @description The least-cost spares with which nobody lacks anything. */
+        SparesChosen: {
+            items: components["schemas"]["Spares"][];
+            /**
+             * Format: double
+             * @description What they cost, as far as prices are known, in the kit's money.
+             */
+            cost: number;
+            /**
+             * Format: double
+             * @description The share of days that was asked for.
+             */
+            wanted: number;
+            /**
+             * Format: double
+             * @description The share of the days they were chosen on.
+             */
+            chosen: number;
+            /** @description The share of as many other days. */
+            verified: components["schemas"]["DayShare"];
+            /** @description Whether nothing that suffices for that share of the days they were chosen on costs less. */
+            isProved: boolean;
         };
         /** @description A piece that was spoiled at a table or missing in a bag. */
         SpoiledEntry: {
@@ -10814,6 +11224,16 @@ export interface components {
              */
             things: number;
         };
+        /** @description How long a kind of step takes, as it was timed at the tables. */
+        TimedKind: {
+            /** @description As in the guide's steps: cut, mat, lay. */
+            kind: string;
+            /**
+             * Format: double
+             * @description For each thing of it.
+             */
+            seconds: number;
+        };
         /** @description A title's outlines. */
         TitleAnswer: {
             size: components["schemas"]["Size"];
@@ -10842,6 +11262,33 @@ export interface components {
              * @default true
              */
             weld: boolean;
+        };
+        /** @description How many there are of a shared tool. */
+        ToolCount: {
+            tool: components["schemas"]["SharedTool"];
+            /** Format: int32 */
+            count: number;
+        };
+        /** @description How a shared tool is used. */
+        ToolDay: {
+            tool: components["schemas"]["SharedTool"];
+            /** Format: int32 */
+            count: number;
+            /**
+             * Format: int32
+             * @description How many minutes all of them are held.
+             */
+            held: number;
+            /**
+             * Format: int32
+             * @description How many minutes all guests wait for one.
+             */
+            waited: number;
+        };
+        /** @description How long all guests together wait for a tool, in minutes. */
+        ToolRehearsed: {
+            tool: components["schemas"]["SharedTool"];
+            waits: components["schemas"]["DaySpread"];
         };
         /** @description Pieces of one paper, face and size that the host brings paper for. */
         TotalMissing: {
