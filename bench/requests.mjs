@@ -118,7 +118,11 @@ seeds.Piece = seeds.Layout.flatMap((l) => l.pieces);
 seeds.Paper = kits.flatMap((k) => k.papers);
 
 const operations = Object.entries(description.paths).flatMap(([path, of]) =>
-  Object.entries(of).filter(([method]) => ['get', 'post', 'put', 'delete'].includes(method)).map(([method, operation]) => ({ path, method, operation })),
+  Object.entries(of)
+    .filter(([method]) => ['get', 'post', 'put', 'delete'].includes(method))
+    // Who listens to a kit listens until they go.
+    .filter(([, operation]) => !operation.responses?.['200']?.content?.['text/event-stream'])
+    .map(([method, operation]) => ({ path, method, operation })),
 );
 const byStatus = new Map();
 const faults = new Map();

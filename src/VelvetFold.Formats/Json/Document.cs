@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
@@ -120,12 +121,20 @@ public static partial class Document
             "required" => new(Missing(path, message), Saying.Of("fault.is-missing", ("name", Names().Match(message).Value.Trim('"')))),
             "type" => new(path, Saying.Of("fault.is-not", ("value", value), ("kind", TypeWord(message)))),
             "enum" => new(path, Saying.Of("fault.is-none-of-the", ("value", value))),
+            "format" when message.Contains("\"time\"", StringComparison.Ordinal) => IsTime(node!)
+                ? null
+                : new(path, Saying.Of("fault.no-time", ("value", value))),
+            "format" when message.Contains("\"date\"", StringComparison.Ordinal) => new(path, Saying.Of("fault.no-date", ("value", value))),
             "format" => new(path, LengthConverter.WhyNot(node!.GetValue<string>()) ?? Saying.Plain(message)),
             "const" => new(path, Saying.Of("fault.is-none-of-the", ("value", value))),
             "anyOf" => new(path, Saying.Of("fault.cannot-be-read", ("value", value))),
             _ => new(path, Saying.Of("fault.of-a-value", ("value", value), ("says", Saying.Plain(message)))),
         };
     }
+
+    // The schema means a time with its zone; a clock on the wall has none.
+    private static bool IsTime(JsonNode node) =>
+        TimeOnly.TryParseExact(node.GetValue<string>(), ["HH:mm", "HH:mm:ss"], CultureInfo.InvariantCulture, DateTimeStyles.None, out _);
 
     private static string Missing(string path, string message) => (path == "" ? "" : path + ".") + Names().Match(message).Value.Trim('"');
 
