@@ -113,52 +113,48 @@ internal static class DayPlanner
             ),
         ];
 
-    // What all must do with a tool before anything else: on several equal tools the sum of the ends is least where the shortest go first
+    // What many must do with a tool before anything else: on several equal tools the sum of the ends is least where the shortest go first
     // (Conway, Maxwell and Miller, "Theory of Scheduling", 1967), and the rest of each one's work follows it. Nobody works in the breaks
-    // before their end.
+    // before their end. Who needs no tool before the rest is done when they would be alone.
     private static long Queued(DaySetup setup, IReadOnlyList<IReadOnlyList<DayTask>> work, List<int[]> minutes, int[] alone)
     {
         var best = 0L;
         foreach (var tool in Enum.GetValues<SharedTool>())
         {
-            // What serves all layouts comes before them, and after what served all before it.
-            var jobs = work.Select(
-                    (tasks, g) =>
-                    {
-                        var last = tasks.ToList().FindLastIndex(t => t.Layout is null && t.Tool == tool);
-                        var first =
-                            last < 0
-                                ? []
-                                : Enumerable.Range(0, last + 1).Where(t => tasks[t].Tool == tool && tasks[t].Layout is null).ToList();
-                        var rest = Enumerable
-                            .Range(last + 1, tasks.Count - last - 1)
-                            .Where(t => tasks[t].NeedsHands)
-                            .Sum(t => minutes[g][t]);
-                        return (
-                            Takes: first.Sum(t => minutes[g][t]),
-                            After: rest,
-                            Pauses: setup.Pauses.Where(p => p.To <= alone[g]).Sum(p => p.To - p.From)
-                        );
-                    }
-                )
-                .ToList();
-            // Nobody has a tool before the one who gets ready first.
-            var ready = work.Select(
-                    (tasks, g) => tasks.TakeWhile(t => t.Tool is null && t.Layout is null).Select((_, t) => minutes[g][t]).Sum()
-                )
-                .DefaultIfEmpty(0)
-                .Min();
+            var ends = 0L;
+            var queue = new List<int>();
+            var ready = int.MaxValue;
+            for (var g = 0; g < work.Count; g++)
+            {
+                // What serves all layouts comes before them, and after what served all before it.
+                var tasks = work[g];
+                bool IsFirst(int t) => tasks[t].Layout is null && tasks[t].Tool == tool;
+                var last = Enumerable.Range(0, tasks.Count).LastOrDefault(IsFirst, -1);
+                if (last < 0)
+                {
+                    ends += alone[g];
+                    continue;
+                }
+                queue.Add(Enumerable.Range(0, last + 1).Where(IsFirst).Sum(t => minutes[g][t]));
+                ready = Math.Min(
+                    ready,
+                    Enumerable.Range(0, tasks.Count).TakeWhile(t => !IsFirst(t)).Where(t => tasks[t].NeedsHands).Sum(t => minutes[g][t])
+                );
+                ends += Enumerable.Range(last + 1, tasks.Count - last - 1).Where(t => tasks[t].NeedsHands).Sum(t => minutes[g][t]);
+                ends += setup.Pauses.Where(p => p.To <= alone[g]).Sum(p => p.To - p.From);
+            }
+            if (queue.Count == 0)
+                continue;
+            // Nobody has a tool before the one who is ready first.
             var places = Enumerable.Repeat((long)ready, Math.Max(1, setup.CountOf(tool))).ToArray();
-            var sum = 0L;
-            foreach (var takes in jobs.Select(j => j.Takes).Order())
+            foreach (var takes in queue.Order())
             {
                 var place = Array.IndexOf(places, places.Min());
                 places[place] += takes;
-                sum += places[place];
+                ends += places[place];
             }
-            var ends = sum + jobs.Sum(j => (long)j.After + j.Pauses);
             // However the waiting is shared out, what is beyond the long wait of all of them is beyond that of some.
-            var beyond = Math.Max(0L, ends - alone.Sum(e => (long)e) - (long)Long * jobs.Count);
+            var beyond = Math.Max(0L, ends - alone.Sum(e => (long)e) - (long)Long * work.Count);
             best = Math.Max(best, ends + (LongTimes - 1) * beyond);
         }
         return best;

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { Link, useNavigate } from 'react-router';
 import { api, ApiError, unwrap, type KitOnShelf } from '../../api/client';
 import { ConfirmButton } from '../../parts/ConfirmButton';
@@ -19,6 +20,7 @@ const many = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
 
 /** The home leaf: kits with their real little spreads, the chosen one large. */
 export function Home() {
+  const { t } = useTranslation();
   const kits = useQuery({ queryKey: ['kits'], queryFn: fetchKits });
   const [chosen, setChosen] = useState<string | null>(null);
   const [making, setMaking] = useState(false);
@@ -89,6 +91,13 @@ export function Home() {
       )}
     </>
   );
+  if (!kit && !designs)
+    return (
+      <>
+        <p className="p-12">{t('people.noKits')}</p>
+        <HomeFoot me={me} />
+      </>
+    );
   if (!kit)
     return (
       <>
