@@ -100,20 +100,22 @@ test('the number of kits changes what is needed, and short stock is seen', async
 test('a second tab that saves first is told as a choice, and nothing is overwritten', async ({ page, context, request }) => {
   const slug = await freshKit(request);
   const other = await context.newPage();
+  // It does not hear of the other's saves in time, as where both save in the same second.
+  await page.route('**/live', (route) => route.abort());
   await page.goto(`/kits/${slug}/pages`);
   await other.goto(`/kits/${slug}/pages`);
   await measure(other, 'Height of L1-T1', '1 1/4');
   await saved(other);
   await measure(page, 'Width of L1-T1', '5');
   await expect(page.getByRole('dialog')).toContainText('Somebody saved this kit before you');
-  await page.getByRole('button', { name: 'Take theirs, drop mine' }).click();
+  await page.getByRole('button', { name: 'All of theirs, drop mine' }).click();
   await expect(page.getByLabel('Height of L1-T1')).toHaveValue('1¼');
   await expect(page.getByLabel('Width of L1-T1')).toHaveValue('6');
 
   await measure(other, 'Height of L1-T1', '1 1/2');
   await saved(other);
   await measure(page, 'Width of L1-T1', '5');
-  await page.getByRole('button', { name: 'Keep mine as the newest' }).click();
+  await page.getByRole('button', { name: 'All of mine' }).click();
   await saved(page);
   const kept = (await (await request.get(`/api/kits/${slug}`)).json()) as { revision: number };
   const revisions = (await (await request.get(`/api/kits/${slug}/revisions`)).json()) as { number: number }[];
