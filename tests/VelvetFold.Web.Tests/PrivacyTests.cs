@@ -120,6 +120,19 @@ public sealed class PrivacyTests : IAsyncDisposable
                 Assert.False(bytes.AsSpan().IndexOf(Encoding.UTF8.GetBytes(told)) >= 0, $"{told} is in {Path.GetFileName(file)}");
         }
         Assert.NotEmpty(bags);
+
+        // Copies that were made before are named: a daily one, one before a migration, and what a restore put aside.
+        Directory.CreateDirectory(Path.Combine(_studio.Folder, "before-20260101-120000"));
+        await File.WriteAllTextAsync(Path.Combine(_studio.Folder, "studio.db.before-Table"), "");
+        await File.WriteAllTextAsync(
+            Path.Combine(Directory.CreateDirectory(Path.Combine(_studio.Folder, "backups")).FullName, "studio.zip"),
+            ""
+        );
+        var copies = (await _http.GetFromJsonAsync<JsonElement>("/api/privacy")).GetProperty("copies").EnumerateArray();
+        Assert.Equal(
+            ["backups/studio.zip", "before-20260101-120000", "studio.db.before-Table"],
+            copies.Select(c => c.GetProperty("name").GetString()).Order(StringComparer.Ordinal)
+        );
         using var gone = await _http.DeleteAsync(new Uri("/api/privacy/guests/99999", UriKind.Relative));
         Assert.Equal(HttpStatusCode.NotFound, gone.StatusCode);
     }

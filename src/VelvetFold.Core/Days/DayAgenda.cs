@@ -102,25 +102,28 @@ public sealed record DayAgenda(
     {
         var times = plan.Order.Play(plan.Minutes);
         var ends = DayPlanner.Ends(plan.Order, times, guests.Count);
-        var lines = plan
-            .Order.Goes.Select(
-                (go, i) =>
-                    plan.Work[go.Guest][go.Task] is var task
-                        ? new AgendaLine(
-                            go.Guest,
-                            task.Layout,
-                            task.Phase,
-                            task.Tool,
-                            go.Tool + 1,
-                            setup.Clock(times.Starts[i]),
-                            setup.Clock(times.Ends[i]),
-                            task.Steps,
-                            times.Waits[i]
-                        )
-                        : null!
-            )
-            .OrderBy(l => l.From)
-            .ThenBy(l => l.Guest)
+        AgendaLine Line(int at)
+        {
+            var go = plan.Order.Goes[at];
+            var task = plan.Work[go.Guest][go.Task];
+            return new(
+                go.Guest,
+                task.Layout,
+                task.Phase,
+                task.Tool,
+                go.Tool + 1,
+                setup.Clock(times.Starts[at]),
+                setup.Clock(times.Ends[at]),
+                task.Steps,
+                times.Waits[at]
+            );
+        }
+        // By the minute and not by the clock: a day that is much too long goes past midnight.
+        var lines = Enumerable
+            .Range(0, plan.Order.Goes.Count)
+            .OrderBy(i => times.Starts[i])
+            .ThenBy(i => plan.Order.Goes[i].Guest)
+            .Select(Line)
             .ToList();
         int Waits(int guest) => lines.Where(l => l.Guest == guest).Sum(l => l.Waits);
         int Works(int guest) => plan.Work[guest].Select((t, i) => t.NeedsHands ? plan.Minutes[guest][i] : 0).Sum();

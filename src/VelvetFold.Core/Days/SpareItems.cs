@@ -39,7 +39,8 @@ internal sealed class SpareItems
     /// <summary>The ready-made parts a guest takes, each as often as they take it.</summary>
     public IReadOnlyList<(string Sheet, string Part)> PartsOf(int guest) => _parts[guest];
 
-    /// <summary>How many sheets of each are needed: pieces are cut again from whole sheets, largest first, in rows across the sheet.</summary>
+    /// <summary>How many sheets of each are needed: pieces are cut again from whole sheets, largest first, in rows across the
+    /// sheet.</summary>
     public int[] Needed(IReadOnlyList<CutPiece> pieces, IReadOnlyDictionary<(string Sheet, string Part), int> parts)
     {
         var needed = new int[Count];

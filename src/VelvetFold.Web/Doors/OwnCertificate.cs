@@ -4,7 +4,8 @@ using System.Security.Cryptography.X509Certificates;
 
 namespace VelvetFold.Web.Doors;
 
-/// <summary>The certificate the studio is served with: a given one, or one made at the first start, which browsers ask about once.</summary>
+/// <summary>The certificate the studio is served with: a given one, or one made at the first start, which browsers ask about
+/// once.</summary>
 internal static class OwnCertificate
 {
     private const int Days = 825; // the longest that browsers of phones take

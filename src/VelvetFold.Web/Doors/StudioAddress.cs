@@ -6,7 +6,8 @@ namespace VelvetFold.Web.Doors;
 
 /// <summary>By which address others reach the studio: what links and codes begin with. It is never taken from what a request says of
 /// itself: mail would carry links that lead elsewhere.</summary>
-/// <param name="Public">As it was named at the start, or the one it answers on; none where the studio is reached on this machine alone.</param>
+/// <param name="Public">As it was named at the start, or the one it answers on; none where the studio is reached on this machine
+/// alone.</param>
 internal sealed record StudioAddress(Uri? Public)
 {
     public static StudioAddress Of(StartOptions start) =>

@@ -62,6 +62,7 @@ internal static class PrivacyEndpoints
         [
             .. Directory
                 .GetFiles(folder, "studio.db.before-*")
+                .Concat(Directory.GetDirectories(folder, "before-*"))
                 .Concat(Directory.Exists(backups) ? Directory.GetFiles(backups, "*.zip") : [])
                 .Select(f => new OlderCopy(Path.GetRelativePath(folder, f), File.GetLastWriteTimeUtc(f)))
                 .OrderBy(c => c.MadeAt),
