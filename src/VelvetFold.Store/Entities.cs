@@ -65,6 +65,9 @@ public sealed class GuestRow
     /// <summary>What they need: large print, a left-handed trimmer, company.</summary>
     public string? Needs { get; set; }
 
+    /// <summary>How they sit at the workshop, as JSON: table, pace, large print, a child beside a grown-up; none where nobody has said.</summary>
+    public string? Seat { get; set; }
+
     /// <summary>When they last answered an invitation themselves.</summary>
     public DateTime? AnsweredAt { get; set; }
 
@@ -101,6 +104,21 @@ public sealed class WorkshopRow
     public int Version { get; set; }
 
     public List<WorkshopKitRow> Kits { get; } = [];
+}
+
+/// <summary>The plan of a workshop's day.</summary>
+public sealed class WorkshopDayRow
+{
+    public int WorkshopId { get; init; }
+
+    /// <summary>What the host says of it, as JSON.</summary>
+    public required string Plan { get; set; }
+
+    /// <summary>What the host was reminded of, and on which day last, as JSON.</summary>
+    public string Reminded { get; set; } = "{}";
+
+    /// <summary>Rises with every change, so that a lost race is seen.</summary>
+    public int Version { get; set; }
 }
 
 /// <summary>A kit that is made at a workshop.</summary>

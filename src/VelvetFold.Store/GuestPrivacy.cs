@@ -83,7 +83,7 @@ public sealed class GuestPrivacy(StudioContext context, TimeProvider clock)
     }
 
     /// <summary>
-    /// Erases what says who a guest is: name, address, needs, words, photos, pictures and links. That somebody was there, and what was
+    /// Erases what says who a guest is: name, address, needs, seat, words, photos, pictures and links. That somebody was there, and what was
     /// changed in the paper for them, stays: bags and the ledger add up as before.
     /// </summary>
     /// <returns>Whether there is such a guest.</returns>
@@ -100,7 +100,7 @@ public sealed class GuestPrivacy(StudioContext context, TimeProvider clock)
             var name = guest.Name;
             await context.Pictures.Where(p => p.GuestId == id).ExecuteDeleteAsync(cancel);
             await context.Invitations.Where(i => i.GuestId == id).ExecuteDeleteAsync(cancel);
-            (guest.Name, guest.Email, guest.Needs) = (await FreeNameAsync(guest, cancel), null, null);
+            (guest.Name, guest.Email, guest.Needs, guest.Seat) = (await FreeNameAsync(guest, cancel), null, null, null);
             (guest.Photos, guest.Words, guest.AnsweredAt) = ("{}", "{}", null);
             (guest.ErasedAt, guest.Version) = (clock.GetUtcNow().UtcDateTime, guest.Version + 1);
             await context

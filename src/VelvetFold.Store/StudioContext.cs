@@ -21,6 +21,8 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : Ide
 
     public DbSet<WorkshopRow> Workshops => Set<WorkshopRow>();
 
+    public DbSet<WorkshopDayRow> WorkshopDays => Set<WorkshopDayRow>();
+
     public DbSet<WorkshopKitRow> WorkshopKits => Set<WorkshopKitRow>();
 
     public DbSet<InvitationRow> Invitations => Set<InvitationRow>();
@@ -96,6 +98,7 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : Ide
             guest.Property(g => g.Version).IsConcurrencyToken();
             guest.Property(g => g.Email).HasMaxLength(254);
             guest.Property(g => g.Needs).HasMaxLength(1000);
+            guest.Property(g => g.Seat).HasMaxLength(500);
             guest.HasOne<WorkshopRow>().WithMany().HasForeignKey(g => g.WorkshopId).OnDelete(DeleteBehavior.SetNull);
         });
         builder.Entity<WorkshopRow>(workshop =>
@@ -106,6 +109,13 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : Ide
             workshop.Property(w => w.Name).HasMaxLength(120);
             workshop.Property(w => w.Place).HasMaxLength(200);
             workshop.Property(w => w.Version).IsConcurrencyToken();
+        });
+        builder.Entity<WorkshopDayRow>(day =>
+        {
+            day.ToTable("WorkshopDays");
+            day.HasKey(d => d.WorkshopId);
+            day.Property(d => d.Version).IsConcurrencyToken();
+            day.HasOne<WorkshopRow>().WithOne().HasForeignKey<WorkshopDayRow>(d => d.WorkshopId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<WorkshopKitRow>(kit =>
         {

@@ -145,6 +145,8 @@ internal static class Application
             .AddSingleton<PlanSearches>()
             .AddSingleton<LongWork>()
             .AddSingleton<KitRooms>()
+            .AddSingleton<DayMemory>()
+            .AddSingleton<TableProgress>()
             .AddSingleton(StudioAddress.Of(start))
             .AddSingleton(new StudioFolder(start.Data));
         if (start.KeepBackups > 0 && !IsDescribing)
@@ -167,13 +169,15 @@ internal static class Application
             .AddScoped<Things>()
             .AddScoped<BagShelf>()
             .AddScoped<TableShelf>()
+            .AddScoped<DayShelf>()
+            .AddScoped<WorkshopDays>()
             .AddScoped<Welcomes>()
             .AddScoped<Deeds>()
             .AddScoped<GuestPrivacy>()
             .AddScoped<DemoStudio>();
         builder.Services.AddSingleton(PostSettings.Of(builder.Configuration, start.Data)).AddSingleton<PostRoom>();
         if (!IsDescribing)
-            builder.Services.AddHostedService<Forgetting>();
+            builder.Services.AddHostedService<Forgetting>().AddHostedService<Reminding>();
         builder.Services.ConfigureHttpJsonOptions(json => JsonText.Configure(json.SerializerOptions, LengthUnit.Inch));
         SignIn.Add(builder.Services, start);
         builder.Services.AddRateLimiter(Limits.Say);
@@ -238,6 +242,7 @@ internal static class Application
         api.MapFits();
         api.MapProposals();
         api.MapDays();
+        api.MapWorkshopDays();
         api.MapCounts();
         api.MapStudio();
         api.MapSignIn();

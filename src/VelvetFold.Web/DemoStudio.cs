@@ -1,5 +1,6 @@
 using System.Text.Json;
 using Microsoft.EntityFrameworkCore;
+using VelvetFold.Core.Days;
 using VelvetFold.Core.Fitting;
 using VelvetFold.Core.Measures;
 using VelvetFold.Formats;
@@ -9,7 +10,14 @@ using VelvetFold.Store;
 namespace VelvetFold.Web;
 
 /// <summary>The made-up demo studio: its kits are kit files like anyone's, its guests changes like anyone's.</summary>
-internal sealed class DemoStudio(StudioContext context, KitShelf shelf, GuestList guests, WorkshopShelf workshops, TimeProvider clock)
+internal sealed class DemoStudio(
+    StudioContext context,
+    KitShelf shelf,
+    GuestList guests,
+    WorkshopShelf workshops,
+    DayShelf days,
+    TimeProvider clock
+)
 {
     private static readonly string[] Files = ["year-of-bread", "kite-weekend"];
 
@@ -98,5 +106,45 @@ internal sealed class DemoStudio(StudioContext context, KitShelf shelf, GuestLis
                 ),
                 cancel
             );
+        await SetTablesAsync(workshop, cancel);
+    }
+
+    // Two trimmers and a hot-air tool for fourteen; one needs large print and more time, one is a child beside a grown-up.
+    private async Task SetTablesAsync(string workshop, CancellationToken cancel)
+    {
+        if (await days.FindAsync(workshop, cancel) is not { } day)
+            return;
+        var ids = day.Guests.ToDictionary(g => g.Guest.Name, g => g.Guest.Id);
+        GuestSeat Seat(string name, int at)
+        {
+            var table = at switch
+            {
+                < 5 => "Window",
+                < 10 => "Stove",
+                _ => "Door",
+            };
+            return name switch
+            {
+                "Petra" => new(table, Pace.Beginner, 25, true),
+                "Jory" => new(table, Pace.Beginner, 0, false, ids["Linnet"]),
+                "Hale" or "Odile" => new(table, Pace.Quick),
+                "Tamsin" => new(table, Pace.Beginner),
+                _ => new(table),
+            };
+        }
+        var json = JsonText.In(LengthUnit.Inch);
+        var plan = DayPlan.Usual(new(10, 0), new(16, 0), day.Guests.Count) with
+        {
+            Tools = [new(SharedTool.Trimmer, 2), new(SharedTool.Punch, 1), new(SharedTool.Stamp, 2), new(SharedTool.Heat, 1)],
+        };
+        await days.SaveAsync(
+            workshop,
+            day.Version,
+            JsonSerializer.Serialize(plan, json),
+            ids.OrderBy(g => g.Key, StringComparer.Ordinal)
+                .Select((g, i) => (g.Value, Json: (string?)JsonSerializer.Serialize(Seat(g.Key, i), json)))
+                .ToDictionary(g => g.Value, g => g.Json),
+            cancel
+        );
     }
 }

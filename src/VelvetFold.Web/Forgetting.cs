@@ -4,8 +4,13 @@ using VelvetFold.Web.Post;
 namespace VelvetFold.Web;
 
 /// <summary>Erases what is kept of guests so many days after their workshop, where the studio says so: at the start, then hourly.</summary>
-internal sealed partial class Forgetting(IServiceScopeFactory scopes, PostRoom post, TimeProvider clock, ILogger<Forgetting> log)
-    : BackgroundService
+internal sealed partial class Forgetting(
+    IServiceScopeFactory scopes,
+    PostRoom post,
+    TableProgress tables,
+    TimeProvider clock,
+    ILogger<Forgetting> log
+) : BackgroundService
 {
     private static readonly TimeSpan Look = TimeSpan.FromHours(1);
 
@@ -35,12 +40,18 @@ internal sealed partial class Forgetting(IServiceScopeFactory scopes, PostRoom p
         await using var scope = scopes.CreateAsyncScope();
         var privacy = scope.ServiceProvider.GetRequiredService<GuestPrivacy>();
         foreach (var guest in await privacy.DueAsync(cancel))
-            await EraseAsync(privacy, post, guest, cancel);
+            await EraseAsync(privacy, post, tables, guest, cancel);
     }
 
     /// <summary>Erases a guest here and in the outbox.</summary>
     /// <returns>Whether there was one.</returns>
-    public static async Task<bool> EraseAsync(GuestPrivacy privacy, PostRoom post, int guest, CancellationToken cancel)
+    public static async Task<bool> EraseAsync(
+        GuestPrivacy privacy,
+        PostRoom post,
+        TableProgress tables,
+        int guest,
+        CancellationToken cancel
+    )
     {
         var before = await privacy.FindAsync(guest, cancel);
         if (before is null)
@@ -48,6 +59,7 @@ internal sealed partial class Forgetting(IServiceScopeFactory scopes, PostRoom p
         // The mail first: where that fails, the address is still known for the next try.
         if (before.Email is { } email)
             await post.EraseToAsync(email, cancel);
+        tables.Forget(before.Name);
         return await privacy.EraseAsync(guest, cancel);
     }
 

@@ -15,18 +15,29 @@ internal sealed class DayOrder
     private readonly IReadOnlyList<IReadOnlyList<DayTask>> _work;
     private readonly IReadOnlyList<Go> _goes;
     private readonly IReadOnlyList<(int From, int To)> _pauses;
+    private readonly IReadOnlyList<int?> _beside;
     private readonly int[][][] _before;
 
     /// <param name="work">The tasks of every guest, in the guide's order.</param>
     /// <param name="goes">All of them, each after those it waits for.</param>
     /// <param name="pauses">When nobody works, in seconds after the start, in order.</param>
-    public DayOrder(IReadOnlyList<IReadOnlyList<DayTask>> work, IReadOnlyList<Go> goes, IReadOnlyList<(int From, int To)> pauses)
+    /// <param name="beside">Each one's grown-up, whom they wait for and keep at blades and heat; none for who needs nobody.</param>
+    public DayOrder(
+        IReadOnlyList<IReadOnlyList<DayTask>> work,
+        IReadOnlyList<Go> goes,
+        IReadOnlyList<(int From, int To)> pauses,
+        IReadOnlyList<int?>? beside = null
+    )
     {
         (_work, _goes, _pauses) = (work, goes, pauses);
+        _beside = beside ?? new int?[work.Count];
         _before = [.. work.Select(Before)];
     }
 
     public IReadOnlyList<Go> Goes => _goes;
+
+    /// <summary>The same with other goes.</summary>
+    public DayOrder With(IReadOnlyList<Go> goes) => new(_work, goes, _pauses, _beside);
 
     /// <summary>The tasks that each of a guest's waits for: the one before it on the same layout; what serves all waits for all before
     /// it, and all after it for that. On another layout they may work meanwhile.</summary>
@@ -74,17 +85,23 @@ internal sealed class DayOrder
                 ready = Math.Max(ready, done[guest][before]);
             if (!what.NeedsHands)
             {
-                (starts[i], ends[i]) = (ready, ready + takes);
+                var lies = tool is { } place ? Math.Max(ready, tools.GetValueOrDefault((what.Tool!.Value, place))) : ready;
+                (starts[i], ends[i], waits[i]) = (lies, lies + takes, lies - ready);
                 done[guest][task] = ends[i];
+                if (tool is { } rack)
+                    tools[(what.Tool!.Value, rack)] = ends[i];
                 continue;
             }
+            var helper = what.NeedsGrownUp ? _beside[guest] : null;
             ready = Clear(Math.Max(ready, free[guest]), takes);
-            var start = ready;
+            var start = Clear(Math.Max(ready, helper is { } other ? free[other] : 0), takes);
             if (tool is { } which)
             {
-                start = Clear(Math.Max(ready, tools.GetValueOrDefault((what.Tool!.Value, which))), takes);
+                start = Clear(Math.Max(start, tools.GetValueOrDefault((what.Tool!.Value, which))), takes);
                 tools[(what.Tool.Value, which)] = start + takes;
             }
+            if (helper is { } grownUp)
+                free[grownUp] = start + takes;
             (starts[i], ends[i], waits[i]) = (start, start + takes, start - ready);
             done[guest][task] = free[guest] = ends[i];
         }

@@ -50,12 +50,13 @@ internal static class DayPlanner
     )
     {
         var minutes = work.Select((tasks, g) => tasks.Select(t => MinutesOf(t, guests[g])).ToArray()).ToList();
-        var first = Best(setup, work, minutes, effort);
+        var beside = guests.Select(g => g.Beside).ToArray();
+        var first = Best(setup, work, minutes, beside, effort);
         if (effort <= 0)
-            return Weighed(setup, work, minutes, first, null);
-        var (starts, bound) = Solve(setup, work, minutes, first, effort, cancel);
+            return Weighed(setup, work, minutes, beside, first, null);
+        var (starts, bound) = Solve(setup, work, minutes, beside, first, effort, cancel);
         var better = starts is null ? first : Ordered(setup, work, minutes, starts);
-        var (one, other) = (Weighed(setup, work, minutes, first, bound), Weighed(setup, work, minutes, better, bound));
+        var (one, other) = (Weighed(setup, work, minutes, beside, first, bound), Weighed(setup, work, minutes, beside, better, bound));
         return other.Lost <= one.Lost ? other : one;
     }
 
@@ -69,11 +70,12 @@ internal static class DayPlanner
         DaySetup setup,
         IReadOnlyList<IReadOnlyList<DayTask>> work,
         List<int[]> minutes,
+        int?[] beside,
         List<Go> goes,
         long? bound
     )
     {
-        var order = new DayOrder(work, goes, Pauses(setup, 1));
+        var order = new DayOrder(work, goes, Pauses(setup, 1), beside);
         var ends = Ends(order, order.Play(minutes), work.Count);
         var alone = Alone(setup, work, minutes);
         var cost = ends.Select((e, g) => Cost(setup, e, alone[g])).Sum();
@@ -119,7 +121,7 @@ internal static class DayPlanner
     private static long Queued(DaySetup setup, IReadOnlyList<IReadOnlyList<DayTask>> work, List<int[]> minutes, int[] alone)
     {
         var best = 0L;
-        foreach (var tool in Enum.GetValues<SharedTool>())
+        foreach (var tool in Enum.GetValues<SharedTool>().Where(t => t != SharedTool.Rack))
         {
             var ends = 0L;
             var queue = new List<int>();
@@ -162,7 +164,13 @@ internal static class DayPlanner
 
     // Serves whoever can begin first, by several rules for those who can begin at the same time, and by chance around the best of them;
     // the best order of all is kept. The chance has a seed of its own: the same day is ordered the same again.
-    private static List<Go> Best(DaySetup setup, IReadOnlyList<IReadOnlyList<DayTask>> work, List<int[]> minutes, double effort)
+    private static List<Go> Best(
+        DaySetup setup,
+        IReadOnlyList<IReadOnlyList<DayTask>> work,
+        List<int[]> minutes,
+        int?[] beside,
+        double effort
+    )
     {
         var alone = Alone(setup, work, minutes);
         var random = new Random(work.Count);
@@ -171,8 +179,8 @@ internal static class DayPlanner
         (long Cost, Rule Rule)? at = null;
         void Try(Rule rule, double mayLose)
         {
-            var goes = Greedy(setup, work, minutes, rule);
-            var order = new DayOrder(work, goes, Pauses(setup, 1));
+            var goes = Greedy(setup, work, minutes, beside, rule);
+            var order = new DayOrder(work, goes, Pauses(setup, 1), beside);
             var cost = Ends(order, order.Play(minutes), work.Count).Select((e, g) => Cost(setup, e, alone[g])).Sum();
             if (best is null || cost < best.Value.Cost)
                 best = (cost, goes, rule);
@@ -214,11 +222,14 @@ internal static class DayPlanner
         public double Of(int guest, int minutes, int left) => ShortFirst * minutes - Much * left + Own[guest];
     }
 
-    private static readonly Rule ByMuch = new(0, 1, new double[DayRules.MostGuests]);
-
-    private static List<Go> Greedy(DaySetup setup, IReadOnlyList<IReadOnlyList<DayTask>> work, List<int[]> minutes, Rule? rule = null)
+    private static List<Go> Greedy(
+        DaySetup setup,
+        IReadOnlyList<IReadOnlyList<DayTask>> work,
+        List<int[]> minutes,
+        int?[] beside,
+        Rule rule
+    )
     {
-        rule ??= ByMuch;
         var pauses = setup.Pauses;
         var before = work.Select(DayOrder.Before).ToArray();
         var missing = before.Select(b => b.Select(w => w.Length).ToArray()).ToArray();
@@ -245,6 +256,8 @@ internal static class DayPlanner
                     int? held = null;
                     if (task.NeedsHands)
                         start = Math.Max(start, free[g]);
+                    if (task.NeedsGrownUp && beside[g] is { } other)
+                        start = Math.Max(start, free[other]);
                     if (task.Tool is { } kind)
                     {
                         var own = tools[(int)kind];
@@ -271,6 +284,8 @@ internal static class DayPlanner
             left[guest] -= minutes[guest][what];
             if (work[guest][what].NeedsHands)
                 free[guest] = end;
+            if (work[guest][what].NeedsGrownUp && beside[guest] is { } grownUp)
+                free[grownUp] = end;
             if (tool is { } which)
                 tools[(int)work[guest][what].Tool!.Value][which] = end;
             goes.Add(new(guest, what, tool));
@@ -282,13 +297,14 @@ internal static class DayPlanner
         DaySetup setup,
         IReadOnlyList<IReadOnlyList<DayTask>> work,
         List<int[]> minutes,
+        int?[] beside,
         List<Go> first,
         double effort,
         CancellationToken cancel
     )
     {
         var alone = Alone(setup, work, minutes);
-        var order = new DayOrder(work, first, Pauses(setup, 1));
+        var order = new DayOrder(work, first, Pauses(setup, 1), beside);
         var hint = order.Play(minutes);
         var horizon = hint.End + setup.Minutes;
         var at = new Dictionary<(int, int), int>();
@@ -298,9 +314,10 @@ internal static class DayPlanner
         var starts = work.Select((tasks, g) => tasks.Select((_, t) => model.NewIntVar(0, horizon, "")).ToArray()).ToArray();
         var held = Enum.GetValues<SharedTool>().ToDictionary(t => t, _ => new List<IntervalVar>());
         var ends = new List<LinearExpr>();
+        // What nobody does while they do something else: each one's own work, and a child's at blades and heat.
+        var hands = work.Select(_ => setup.Pauses.Select(p => model.NewFixedSizeIntervalVar(p.From, p.To - p.From, "")).ToList()).ToArray();
         for (var g = 0; g < work.Count; g++)
         {
-            var own = setup.Pauses.Select(p => model.NewFixedSizeIntervalVar(p.From, p.To - p.From, "")).ToList();
             var before = DayOrder.Before(work[g]);
             var end = model.NewIntVar(0, horizon, "");
             for (var t = 0; t < work[g].Count; t++)
@@ -310,19 +327,21 @@ internal static class DayPlanner
                 foreach (var b in before[t])
                     model.Add(start >= starts[g][b] + minutes[g][b]);
                 model.Add(end >= start + takes);
-                if (!work[g][t].NeedsHands)
-                    continue;
                 var interval = model.NewFixedSizeIntervalVar(start, takes, "");
-                own.Add(interval);
+                if (work[g][t].NeedsHands)
+                    hands[g].Add(interval);
+                if (work[g][t].NeedsGrownUp && beside[g] is { } grownUp)
+                    hands[grownUp].Add(interval);
                 if (work[g][t].Tool is { } tool)
                     held[tool].Add(interval);
             }
-            model.AddNoOverlap(own);
             var (late, waits) = (model.NewIntVar(0, horizon, ""), model.NewIntVar(0, horizon, ""));
             model.Add(late >= end - setup.Minutes);
             model.Add(waits >= end - alone[g] - Long);
             ends.Add(end + Late * late + (LongTimes - 1) * waits);
         }
+        foreach (var own in hands)
+            model.AddNoOverlap(own);
         foreach (var (tool, goes) in held)
             if (goes.Count > 0)
             {
@@ -334,6 +353,7 @@ internal static class DayPlanner
         foreach (
             var alike in Enumerable
                 .Range(0, work.Count)
+                .Where(g => beside[g] is null && !beside.Contains(g))
                 .GroupBy(g => (string.Join(',', minutes[g]), string.Join(',', work[g].Select(t => $"{t.Layout}{t.Phase}"))))
         )
         foreach (var (one, next) in alike.Zip(alike.Skip(1)))

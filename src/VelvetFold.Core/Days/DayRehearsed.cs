@@ -1,7 +1,3 @@
-using VelvetFold.Core.Cutting;
-using VelvetFold.Core.Guides;
-using VelvetFold.Core.Kits;
-
 namespace VelvetFold.Core.Days;
 
 /// <summary>A guest's days: when they are done, in minutes after the start, and how long they wait.</summary>
@@ -41,24 +37,11 @@ public sealed record DayRehearsed(
     /// <summary>Nobody lacks anything on this share of the days.</summary>
     private const double Sure = 0.95;
 
-    /// <summary>Plans a day and plays it.</summary>
-    /// <param name="cut">What is cut for one kit.</param>
-    public static DayRehearsed Play(
-        Kit kit,
-        IReadOnlyList<Step> steps,
-        IReadOnlyList<CutPiece> cut,
-        DaySetup setup,
-        IReadOnlyList<DayGuest> guests,
-        IReadOnlyList<TimedKind> timed,
-        DayChances chances,
-        int days,
-        int seed,
-        CancellationToken cancel = default
-    )
+    internal static DayRehearsed Play(DayAsked asked, DayOrdered plan, DayChances chances, int days, int seed, CancellationToken cancel)
     {
-        var plan = DayAgenda.Ordered(steps, setup, guests, timed, DayPlanner.Effort, cancel);
-        var items = new SpareItems(kit, guests);
-        var rehearsal = new Rehearsal(kit, setup, guests, plan, cut, items, chances);
+        var items = new SpareItems(asked);
+        var rehearsal = new Rehearsal(asked, plan, items, chances);
+        var (setup, guests) = (asked.Setup, asked.Guests);
         var played = rehearsal.Play(days, seed, cancel);
         // Other days, so that chance in the choice is not taken for certainty.
         var fresh = rehearsal.Play(days, unchecked(seed + 1), cancel);

@@ -10,11 +10,36 @@ public static class DayRules
     public const int MostDays = 5_000;
     private const int MostTools = 50;
     private const int MostBreaks = 8;
-    private const int MostMoreTime = 200;
+    public const int MostMoreTime = 200;
     private const double MostChance = 0.5;
 
     /// <summary>Every fault of a day and its guests, each with its path.</summary>
-    public static IReadOnlyList<Fault> Faults(Kit kit, DaySetup setup, IReadOnlyList<DayGuest> guests)
+    public static IReadOnlyList<Fault> Faults(IReadOnlyList<Kit> kits, DaySetup setup, IReadOnlyList<DayGuest> guests)
+    {
+        var faults = Faults(setup);
+        if (guests.Count is 0 or > MostGuests)
+            faults.Add(new("guests", Saying.Of("fault.day-guests", ("most", MostGuests))));
+        for (var i = 0; i < guests.Count; i++)
+        {
+            if (string.IsNullOrWhiteSpace(guests[i].Name) || guests[i].Name.Length > 120)
+                faults.Add(new($"guests[{i}].name", Saying.Of("fault.day-name")));
+            if (guests[i].MoreTime is < 0 or > MostMoreTime)
+                faults.Add(new($"guests[{i}].moreTime", Saying.Of("fault.day-more-time", ("most", MostMoreTime))));
+            if (guests[i].Kit < 0 || guests[i].Kit >= kits.Count)
+            {
+                faults.Add(new($"guests[{i}].kit", Saying.Of("fault.day-kit", ("kits", kits.Count))));
+                continue;
+            }
+            if (guests[i].Beside is { } other && (other < 0 || other >= guests.Count || other == i || guests[other].Beside is not null))
+                faults.Add(new($"guests[{i}].beside", Saying.Of("fault.day-beside")));
+            foreach (var layout in (guests[i].Layouts ?? []).Where(l => kits[guests[i].Kit].Layout(l) is null))
+                faults.Add(new($"guests[{i}].layouts", Saying.Of("fault.day-layout", ("layout", layout))));
+        }
+        return faults;
+    }
+
+    /// <summary>Every fault of the hours and tools.</summary>
+    public static List<Fault> Faults(DaySetup setup)
     {
         var faults = new List<Fault>();
         if (setup.Ends <= setup.Starts)
@@ -31,17 +56,6 @@ public static class DayRules
         for (var i = 0; i < setup.Breaks.Count; i++)
             if (setup.Breaks[i] is var pause && (pause.At < setup.Starts || pause.At >= setup.Ends || pause.Minutes is < 1 or > 240))
                 faults.Add(new($"day.breaks[{i}]", Saying.Of("fault.day-break")));
-        if (guests.Count is 0 or > MostGuests)
-            faults.Add(new("guests", Saying.Of("fault.day-guests", ("most", MostGuests))));
-        for (var i = 0; i < guests.Count; i++)
-        {
-            if (string.IsNullOrWhiteSpace(guests[i].Name) || guests[i].Name.Length > 120)
-                faults.Add(new($"guests[{i}].name", Saying.Of("fault.day-name")));
-            if (guests[i].MoreTime is < 0 or > MostMoreTime)
-                faults.Add(new($"guests[{i}].moreTime", Saying.Of("fault.day-more-time", ("most", MostMoreTime))));
-            foreach (var layout in (guests[i].Layouts ?? []).Where(l => kit.Layout(l) is null))
-                faults.Add(new($"guests[{i}].layouts", Saying.Of("fault.day-layout", ("layout", layout))));
-        }
         return faults;
     }
 

@@ -13,6 +13,9 @@ public sealed record DayTask(string? Layout, DayPhase Phase, int Seconds, Shared
 {
     /// <summary>Whether hands are needed.</summary>
     public bool NeedsHands => Phase != DayPhase.Dry;
+
+    /// <summary>Whether a child has a grown-up beside them for it: at blades and heat.</summary>
+    public bool NeedsGrownUp => Phase is DayPhase.Cut or DayPhase.HandWork or DayPhase.Heat;
 }
 
 /// <summary>What a guide's steps are as work, with how long they take.</summary>
@@ -20,6 +23,10 @@ public static class DayWork
 {
     /// <summary>A tool is passed on after so long, and a break is never longer away, in seconds.</summary>
     private const int LongestGo = 20 * 60;
+
+    /// <summary>How long what is wet on a layout is dried with hot air, in seconds (common practice, no source; the maker's label goes
+    /// first).</summary>
+    private const int HeatSeconds = 180;
 
     /// <summary>Seconds for each thing of a step, as a practised person takes them (common practice, no source); what was timed at the
     /// tables takes their place.</summary>
@@ -53,17 +60,20 @@ public static class DayWork
 
     /// <summary>The work of one kit, in the guide's order: steps of one phase and layout that follow each other are one task, and long ones
     /// are parted, so that a tool is passed on.</summary>
-    /// <param name="preCut">Whether the papers are cut already.</param>
-    public static IReadOnlyList<DayTask> Of(IReadOnlyList<Step> steps, IReadOnlyList<TimedKind> timed, bool preCut)
+    /// <param name="setup">Whether the papers are cut already, and how what is wet dries.</param>
+    public static IReadOnlyList<DayTask> Of(IReadOnlyList<Step> steps, IReadOnlyList<TimedKind> timed, DaySetup setup)
     {
         var tasks = new List<DayTask>();
         foreach (var step in steps)
         {
-            if (preCut && step.Kind is StepKind.Cut or StepKind.Keep)
+            if (setup.PreCut && step.Kind is StepKind.Cut or StepKind.Keep)
                 continue;
-            var (phase, tool) = Place(step);
+            var (phase, tool) = Place(step, setup);
             var things = Things(step);
-            var seconds = step.Kind == StepKind.Dry ? (step.Minutes ?? 0) * 60 : (int)Math.Ceiling(things * SecondsOf(step.Kind, timed));
+            var seconds =
+                phase == DayPhase.Heat ? Math.Min(HeatSeconds, (step.Minutes ?? 0) * 60)
+                : phase == DayPhase.Dry ? (step.Minutes ?? 0) * 60
+                : (int)Math.Ceiling(things * SecondsOf(step.Kind, timed));
             if (tasks is [.., var last] && last.Layout == step.Layout && last.Phase == phase && last.Tool == tool)
                 tasks[^1] = last with
                 {
@@ -93,7 +103,7 @@ public static class DayWork
             );
     }
 
-    private static (DayPhase Phase, SharedTool? Tool) Place(Step step) =>
+    private static (DayPhase Phase, SharedTool? Tool) Place(Step step, DaySetup setup) =>
         step.Kind switch
         {
             StepKind.Gather or StepKind.Caution => (DayPhase.Gather, null),
@@ -101,7 +111,8 @@ public static class DayWork
             StepKind.Trim => (DayPhase.Cut, SharedTool.Trimmer),
             StepKind.ByHand => (DayPhase.HandWork, SharedTool.Punch),
             StepKind.Wet => (DayPhase.Wet, SharedTool.Stamp),
-            StepKind.Dry => (DayPhase.Dry, null),
+            StepKind.Dry when setup.Has(SharedTool.Heat) => (DayPhase.Heat, SharedTool.Heat),
+            StepKind.Dry => (DayPhase.Dry, setup.Has(SharedTool.Rack) ? SharedTool.Rack : null),
             StepKind.Prepare or StepKind.DryLayout => (DayPhase.LayDry, null),
             StepKind.Mat or StepKind.Frame => (DayPhase.Mat, null),
             StepKind.Lay or StepKind.Press => (DayPhase.Lay, null),

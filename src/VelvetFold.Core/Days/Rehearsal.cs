@@ -1,5 +1,4 @@
 using VelvetFold.Core.Cutting;
-using VelvetFold.Core.Kits;
 
 namespace VelvetFold.Core.Days;
 
@@ -53,8 +52,9 @@ public sealed record DayShare(double Share, double From, double To)
 /// <param name="Ends">When each guest is done, in minutes after the start.</param>
 /// <param name="Waits">How long each guest waited for tools, in minutes.</param>
 /// <param name="ToolWaits">How long all waited for a tool, in minutes, by the tool.</param>
-/// <param name="Needed">How many sheets were needed in place of others, by the paper or sheet of parts.</param>
-internal sealed record DayPlayed(double[] Ends, double[] Waits, double[] ToolWaits, int[] Needed);
+/// <param name="Longest">How long one waited for a tool at one go at most, in minutes, by the tool.</param>
+/// <param name="Needed">How many sheets or prints were needed in place of others, by the item.</param>
+internal sealed record DayPlayed(double[] Ends, double[] Waits, double[] ToolWaits, double[] Longest, int[] Needed);
 
 /// <summary>
 /// Plays a day many times: tools really queue, in the planned order; times, mistakes, late guests and photos come by chance from a
@@ -66,30 +66,28 @@ internal sealed class Rehearsal
     private const int Recut = 90,
         Rematch = 240;
 
-    private readonly DaySetup _setup;
+    private readonly DayAsked _asked;
     private readonly DayOrdered _plan;
     private readonly DayChances _chances;
     private readonly SpareItems _items;
     private readonly DayOrder _order;
     private readonly IReadOnlyList<IReadOnlyList<CutPiece>> _pieces;
-    private readonly IReadOnlyList<int[]> _photos;
+    private readonly IReadOnlyList<IReadOnlyList<DayPrint>> _prints;
 
-    public Rehearsal(
-        Kit kit,
-        DaySetup setup,
-        IReadOnlyList<DayGuest> guests,
-        DayOrdered plan,
-        IReadOnlyList<CutPiece> cut,
-        SpareItems items,
-        DayChances chances
-    )
+    public Rehearsal(DayAsked asked, DayOrdered plan, SpareItems items, DayChances chances)
     {
-        (_setup, _plan, _chances, _items) = (setup, plan, chances, items);
-        bool Makes(DayGuest guest, string layout) => guest.Layouts is not { } own || own.Contains(layout);
-        _pieces = [.. guests.Select(g => cut.Where(c => Makes(g, c.Layout)).ToList())];
-        _photos = [.. guests.Select(g => kit.Layouts.Where(l => Makes(g, l.Id)).Select(l => l.Pieces.Count(p => p.HoldsPhoto)).ToArray())];
-        _order = new(plan.Work, plan.Order.Goes, [.. setup.Pauses.Select(p => (p.From * 60, p.To * 60))]);
+        (_asked, _plan, _chances, _items) = (asked, plan, chances, items);
+        _pieces = [.. asked.Guests.Select(g => asked.Kits[g.Kit].Cut.Where(c => g.Makes(c.Layout)).ToList())];
+        _prints = [.. asked.Guests.Select(g => asked.Kits[g.Kit].Prints.Where(p => g.Makes(p.Layout)).ToList())];
+        _order = new(
+            plan.Work,
+            plan.Order.Goes,
+            [.. asked.Setup.Pauses.Select(p => (p.From * 60, p.To * 60))],
+            [.. asked.Guests.Select(g => g.Beside)]
+        );
     }
+
+    public static Rehearsal Of(DayAsked asked, DayOrdered plan, DayChances chances) => new(asked, plan, new(asked), chances);
 
     /// <summary>Plays so many days; the same seed gives the same days.</summary>
     public IReadOnlyList<DayPlayed> Play(int days, int seed, CancellationToken cancel = default)
@@ -108,8 +106,9 @@ internal sealed class Rehearsal
     {
         var guests = _plan.Work.Count;
         var (arrives, seconds) = (new int[guests], new int[guests][]);
-        var wrong = new List<CutPiece>();
-        var parts = new Dictionary<(string Sheet, string Part), int>();
+        var wrong = new List<(int Kit, CutPiece Piece)>();
+        var parts = new Dictionary<DayPart, int>();
+        var prints = new List<DayPrint>();
         for (var g = 0; g < guests; g++)
         {
             if (Happens(random, _chances.Late))
@@ -117,34 +116,50 @@ internal sealed class Rehearsal
             var extra = 0.0;
             foreach (var piece in _pieces[g])
             {
-                if (!_setup.PreCut && Happens(random, _chances.Miscut))
+                if (!_asked.Setup.PreCut && Happens(random, _chances.Miscut))
                 {
-                    wrong.Add(piece);
+                    wrong.Add((_asked.Guests[g].Kit, piece));
                     extra += Recut;
                 }
                 if (Happens(random, _chances.Spoiled) || Happens(random, _chances.Missing))
-                    wrong.Add(piece);
+                    wrong.Add((_asked.Guests[g].Kit, piece));
             }
             foreach (var part in _items.PartsOf(g))
                 if (Happens(random, _chances.Spoiled) || Happens(random, _chances.Missing))
                     parts[part] = parts.GetValueOrDefault(part) + 1;
-            foreach (var photos in _photos[g])
-                for (var i = 0; i < photos; i++)
-                    if (Happens(random, _chances.WrongPhoto))
-                        extra += Rematch;
+            foreach (var print in _prints[g])
+            {
+                if (Happens(random, _chances.WrongPhoto))
+                {
+                    prints.Add(print);
+                    extra += Rematch;
+                }
+                else if (Happens(random, _chances.Spoiled))
+                    prints.Add(print);
+            }
             seconds[g] = Seconds(random, g, (int)extra);
         }
         var times = _order.Play(seconds, arrives);
         var waits = new double[guests];
         var tools = new double[Enum.GetValues<SharedTool>().Length];
+        var longest = new double[tools.Length];
         for (var i = 0; i < _order.Goes.Count; i++)
         {
             var go = _order.Goes[i];
             waits[go.Guest] += times.Waits[i] / 60.0;
             if (_plan.Work[go.Guest][go.Task].Tool is { } tool)
+            {
                 tools[(int)tool] += times.Waits[i] / 60.0;
+                longest[(int)tool] = Math.Max(longest[(int)tool], times.Waits[i] / 60.0);
+            }
         }
-        return new([.. DayPlanner.Ends(_order, times, guests).Select(e => e / 60.0)], waits, tools, _items.Needed(wrong, parts));
+        return new(
+            [.. DayPlanner.Ends(_order, times, guests).Select(e => e / 60.0)],
+            waits,
+            tools,
+            longest,
+            _items.Needed(wrong, parts, prints)
+        );
     }
 
     // What is made good again is done with the first task that hands are needed for after the gathering.

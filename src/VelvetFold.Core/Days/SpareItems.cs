@@ -1,59 +1,110 @@
 using System.Globalization;
+using System.Text.Json.Serialization;
 using Google.OrTools.Sat;
 using VelvetFold.Core.Cutting;
-using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Days;
 
-/// <summary>So many spare sheets of a paper or of parts.</summary>
-/// <param name="Id">The paper's or the sheet's.</param>
-/// <param name="Cost">What they cost, in the kit's money; none where no price is known.</param>
-public sealed record Spares(string Id, string Name, bool IsPaper, int Sheets, decimal? Cost);
+/// <summary>What a spare is.</summary>
+[JsonConverter(typeof(TextEnum<SpareKind>))]
+public enum SpareKind
+{
+    [JsonStringEnumMemberName("paper")]
+    Paper,
 
-/// <summary>What a day can need in place of what went wrong: sheets of papers, and sheets, packs of parts.</summary>
+    /// <summary>A sheet or pack of ready-made parts, ready-made mats among them.</summary>
+    [JsonStringEnumMemberName("parts")]
+    Parts,
+
+    /// <summary>Photo paper of a size: a photo is printed anew on it.</summary>
+    [JsonStringEnumMemberName("print")]
+    Print,
+}
+
+/// <summary>So many spare sheets of a paper, packs of parts, or sheets of photo paper.</summary>
+/// <param name="Id">The paper's or the sheet's; of prints the size.</param>
+/// <param name="Cost">What they cost, in the kit's money; none where no price is known.</param>
+public sealed record Spares(string Id, string Name, SpareKind Kind, int Sheets, decimal? Cost);
+
+/// <summary>A ready-made part of a kit of the day.</summary>
+internal readonly record struct DayPart(int Kit, string Sheet, string Part);
+
+/// <summary>What a day can need in place of what went wrong: sheets of papers, sheets and packs of parts, prints.</summary>
 internal sealed class SpareItems
 {
-    private readonly Kit _kit;
-    private readonly IReadOnlyList<IReadOnlyList<(string Sheet, string Part)>> _parts;
+    private readonly IReadOnlyList<Item> _items;
+    private readonly IReadOnlyList<IReadOnlyList<DayPart>> _parts;
 
-    public SpareItems(Kit kit, IReadOnlyList<DayGuest> guests)
+    private sealed record Item(int Kit, Spares One, Paper? Paper, PartSheet? Sheet, Size? Print);
+
+    public SpareItems(DayAsked asked)
     {
-        _kit = kit;
+        _items =
+        [
+            .. asked.Kits.SelectMany(
+                (k, i) =>
+                    k
+                        .Kit.Papers.Select(p => new Item(i, new(p.Id, p.Name, SpareKind.Paper, 1, Price(p.Pack)), p, null, null))
+                        .Concat(k.Kit.Parts.Select(s => new Item(i, new(s.Id, s.Name, SpareKind.Parts, 1, Price(s.Pack)), null, s, null)))
+            ),
+            .. asked
+                .Kits.SelectMany(k => k.Prints.Select(p => (p.Size, k.Kit)))
+                .DistinctBy(p => p.Size)
+                .OrderByDescending(p => p.Size.Area)
+                .Select(p => (p.Size, Text: p.Kit.Reading().Format(p.Size)))
+                .Select(p => new Item(0, new(p.Text, p.Text, SpareKind.Print, 1, null), null, null, p.Size)),
+        ];
         _parts =
         [
-            .. guests.Select(g =>
-                kit.Parts.SelectMany(s =>
-                        kit.TakenOf(s)
+            .. asked.Guests.Select(g =>
+                asked
+                    .Kits[g.Kit]
+                    .Kit.Parts.SelectMany(s =>
+                        asked
+                            .Kits[g.Kit]
+                            .Kit.TakenOf(s)
                             .Where(t => g.Layouts is not { } own || own.Any(l => t.Label.StartsWith(l + "-", StringComparison.Ordinal)))
                             .SelectMany(t => t.Use.Takes(s))
-                            .Select(part => (s.Id, part))
+                            .Select(part => new DayPart(g.Kit, s.Id, part))
                     )
                     .ToList()
             ),
         ];
     }
 
-    public int Count => _kit.Papers.Count + _kit.Parts.Count;
+    public int Count => _items.Count;
 
     /// <summary>The ready-made parts a guest takes, each as often as they take it.</summary>
-    public IReadOnlyList<(string Sheet, string Part)> PartsOf(int guest) => _parts[guest];
+    public IReadOnlyList<DayPart> PartsOf(int guest) => _parts[guest];
 
-    /// <summary>How many sheets of each are needed: pieces are cut again from whole sheets, largest first, in rows across the
-    /// sheet.</summary>
-    public int[] Needed(IReadOnlyList<CutPiece> pieces, IReadOnlyDictionary<(string Sheet, string Part), int> parts)
+    /// <summary>The place of a paper among the items.</summary>
+    internal int Of(int kit, string paper) => _items.ToList().FindIndex(i => i.Kit == kit && i.Paper?.Id == paper);
+
+    /// <summary>How many of each are needed: pieces are cut again from whole sheets, largest first, in rows across the sheet.</summary>
+    public int[] Needed(
+        IReadOnlyList<(int Kit, CutPiece Piece)> pieces,
+        IReadOnlyDictionary<DayPart, int> parts,
+        IReadOnlyList<DayPrint> prints
+    )
     {
         var needed = new int[Count];
-        if (pieces.Count > 0)
-            for (var i = 0; i < _kit.Papers.Count; i++)
-                needed[i] = Sheets(_kit.Papers[i].Size, [.. pieces.Where(p => p.Paper == _kit.Papers[i].Id).Select(p => p.Size)]);
-        if (parts.Count > 0)
-            for (var i = 0; i < _kit.Parts.Count; i++)
-                needed[_kit.Papers.Count + i] = _kit.Parts[i]
-                    .Parts.Select(p => (Of: p.Count, Wanted: parts.GetValueOrDefault((_kit.Parts[i].Id, p.Id))))
+        for (var i = 0; i < Count; i++)
+            needed[i] = _items[i] switch
+            {
+                { Paper: { } paper } item when pieces.Count > 0 => Sheets(
+                    paper.Size,
+                    [.. pieces.Where(p => p.Kit == item.Kit && p.Piece.Paper == paper.Id).Select(p => p.Piece.Size)]
+                ),
+                { Sheet: { } sheet } item when parts.Count > 0 => sheet
+                    .Parts.Select(p => (Of: p.Count, Wanted: parts.GetValueOrDefault(new(item.Kit, sheet.Id, p.Id))))
                     .Select(p => (p.Wanted + p.Of - 1) / Math.Max(1, p.Of))
                     .DefaultIfEmpty(0)
-                    .Max();
+                    .Max(),
+                { Print: { } size } => prints.Count(p => p.Size == size),
+                _ => 0,
+            };
         return needed;
     }
 
@@ -123,29 +174,11 @@ internal sealed class SpareItems
 
     /// <summary>The spares by name, those of which none is needed left out.</summary>
     public IReadOnlyList<Spares> Named(int[] spares) =>
-        [
-            .. spares
-                .Select(
-                    (count, i) =>
-                        i < _kit.Papers.Count
-                            ? new Spares(_kit.Papers[i].Id, _kit.Papers[i].Name, true, count, Price(i) * count)
-                            : new Spares(
-                                _kit.Parts[i - _kit.Papers.Count].Id,
-                                _kit.Parts[i - _kit.Papers.Count].Name,
-                                false,
-                                count,
-                                Price(i) * count
-                            )
-                )
-                .Where(s => s.Sheets > 0),
-        ];
+        [.. spares.Select((count, i) => _items[i].One with { Sheets = count, Cost = _items[i].One.Cost * count }).Where(s => s.Sheets > 0)];
 
-    // A sheet without a price counts as much as the dearest with one, or as one.
-    private long Weight(int item) => (long)Math.Ceiling(100 * (Price(item) ?? Enumerable.Range(0, Count).Max(Price) ?? 1m));
+    // A sheet without a price counts as much as the dearest with one, or as one; photo paper as little as can be.
+    private long Weight(int item) =>
+        _items[item].Print is not null ? 1 : (long)Math.Ceiling(100 * (_items[item].One.Cost ?? _items.Max(i => i.One.Cost) ?? 1m));
 
-    private decimal? Price(int item) =>
-        (item < _kit.Papers.Count ? _kit.Papers[item].Pack : _kit.Parts[item - _kit.Papers.Count].Pack)
-            is { Price: { } price, Of: > 0 and var of }
-            ? price.Amount / of
-            : null;
+    private static decimal? Price(Pack? pack) => pack is { Price: { } price, Of: > 0 and var of } ? price.Amount / of : null;
 }

@@ -314,6 +314,10 @@ namespace VelvetFold.Store.Migrations
                         .HasColumnType("TEXT")
                         .HasDefaultValue("{}");
 
+                    b.Property<string>("Seat")
+                        .HasMaxLength(500)
+                        .HasColumnType("TEXT");
+
                     b.Property<int>("Version")
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
@@ -828,6 +832,28 @@ namespace VelvetFold.Store.Migrations
                     b.ToTable("Welcomes", (string)null);
                 });
 
+            modelBuilder.Entity("VelvetFold.Store.WorkshopDayRow", b =>
+                {
+                    b.Property<int>("WorkshopId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Plan")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reminded")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("WorkshopId");
+
+                    b.ToTable("WorkshopDays", (string)null);
+                });
+
             modelBuilder.Entity("VelvetFold.Store.WorkshopKitRow", b =>
                 {
                     b.Property<int>("WorkshopId")
@@ -1112,6 +1138,15 @@ namespace VelvetFold.Store.Migrations
                         .WithMany()
                         .HasForeignKey("PersonId")
                         .OnDelete(DeleteBehavior.Cascade);
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.WorkshopDayRow", b =>
+                {
+                    b.HasOne("VelvetFold.Store.WorkshopRow", null)
+                        .WithOne()
+                        .HasForeignKey("VelvetFold.Store.WorkshopDayRow", "WorkshopId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("VelvetFold.Store.WorkshopKitRow", b =>

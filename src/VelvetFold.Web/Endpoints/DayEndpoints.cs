@@ -55,7 +55,7 @@ internal static class DayEndpoints
             return Problems.Bad(reading.Faults);
         IReadOnlyList<Fault> faults =
         [
-            .. DayRules.Faults(question.Kit, question.Day, question.Guests),
+            .. DayRules.Faults([question.Kit], question.Day, question.Guests),
             .. DayRules.Faults(question.Timed ?? []),
         ];
         if (faults.Count > 0)
@@ -63,7 +63,7 @@ internal static class DayEndpoints
         var cancel = context.RequestAborted;
         var answer = KitAnswer.For(question.Kit, 1, new() { Memory = memory, Cancel = cancel });
         return Body.Json(
-            DayAgenda.Plan(question.Kit, answer.Steps, question.Day, question.Guests, question.Timed ?? [], cancel),
+            PlannedDay.Of(Asked(question.Kit, answer, question.Day, question.Guests, question.Timed), cancel).Agenda(cancel: cancel),
             question.Kit.Unit
         );
     }
@@ -76,7 +76,7 @@ internal static class DayEndpoints
         var chances = question.Chances ?? new();
         IReadOnlyList<Fault> faults =
         [
-            .. DayRules.Faults(question.Kit, question.Day, question.Guests),
+            .. DayRules.Faults([question.Kit], question.Day, question.Guests),
             .. DayRules.Faults(question.Timed ?? []),
             .. DayRules.Faults(chances, question.Days),
         ];
@@ -85,19 +85,18 @@ internal static class DayEndpoints
         var cancel = context.RequestAborted;
         var answer = KitAnswer.For(question.Kit, 1, new() { Memory = memory, Cancel = cancel });
         return Body.Json(
-            DayRehearsed.Play(
-                question.Kit,
-                answer.Steps,
-                answer.CutList,
-                question.Day,
-                question.Guests,
-                question.Timed ?? [],
-                chances,
-                question.Days,
-                question.Seed,
-                cancel
-            ),
+            PlannedDay
+                .Of(Asked(question.Kit, answer, question.Day, question.Guests, question.Timed), cancel)
+                .Rehearse(chances, question.Days, question.Seed, cancel),
             question.Kit.Unit
         );
     }
+
+    private static DayAsked Asked(
+        Kit kit,
+        KitAnswer answer,
+        DaySetup day,
+        IReadOnlyList<DayGuest> guests,
+        IReadOnlyList<TimedKind>? timed
+    ) => new([new(kit, answer.Steps, answer.CutList)], day, guests, timed ?? []);
 }

@@ -380,7 +380,7 @@ internal static class GuestEndpoints
     public static IReadOnlyList<OpeningChange> AllOf(GuestRow guest) => [.. ChangesOf(guest), .. GuestWords.Changes(WordsOf(guest))];
 
     // What they say in a line, then what they gave as files.
-    private static Dictionary<string, string> AllPhotosOf(GuestRow guest)
+    public static IReadOnlyDictionary<string, string> AllPhotosOf(GuestRow guest)
     {
         var photos = new Dictionary<string, string>(PhotosOf(guest));
         foreach (var picture in guest.Pictures.OrderBy(p => p.Id).Select(PictureEndpoints.View))

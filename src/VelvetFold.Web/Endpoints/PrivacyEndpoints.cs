@@ -100,6 +100,7 @@ internal static class PrivacyEndpoints
                         kept.Date,
                         kept.Email,
                         kept.Needs,
+                        Seat = guest.Seat is { } seat ? JsonSerializer.Deserialize<JsonElement>(seat) : (JsonElement?)null,
                         guest.AnsweredAt,
                         Photos = JsonSerializer.Deserialize<JsonElement>(guest.Photos),
                         Words = JsonSerializer.Deserialize<JsonElement>(guest.Words),
@@ -135,6 +136,11 @@ internal static class PrivacyEndpoints
         await to.WriteAsync(bytes, cancel);
     }
 
-    private static async Task<IResult> EraseAsync(int id, GuestPrivacy privacy, PostRoom post, CancellationToken cancel) =>
-        await Forgetting.EraseAsync(privacy, post, id, cancel) ? Results.NoContent() : GuestEndpoints.NoGuest();
+    private static async Task<IResult> EraseAsync(
+        int id,
+        GuestPrivacy privacy,
+        PostRoom post,
+        TableProgress tables,
+        CancellationToken cancel
+    ) => await Forgetting.EraseAsync(privacy, post, tables, id, cancel) ? Results.NoContent() : GuestEndpoints.NoGuest();
 }

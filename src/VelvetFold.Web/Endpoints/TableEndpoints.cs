@@ -26,6 +26,12 @@ internal sealed record SettledEntry(string? How);
 /// <param name="Things">How many cuts, mats or pieces it was, 1 to 200.</param>
 internal sealed record TimedEntry(string Kind, int Seconds, int Things = 1);
 
+/// <summary>How far somebody at a table is.</summary>
+/// <param name="Person">What they call themselves.</param>
+/// <param name="Step">The number of the step they are at.</param>
+/// <param name="Done">How many steps are done, of so many.</param>
+internal sealed record ProgressEntry(string Person, int Step, int Done, int Of);
+
 /// <summary>A piece that was spoiled or missing, as the host sees it.</summary>
 /// <param name="Spares">How many spares of it are left.</param>
 /// <param name="Part">Whether it is a ready-made part: another one comes from a pack and not from a sheet of paper.</param>
@@ -72,6 +78,12 @@ internal static class TableEndpoints
             .ProducesProblem(400)
             .ProducesProblem(404)
             .ProducesProblem(409);
+        table
+            .MapPost("/progress", ProgressAsync)
+            .May(StudioRole.Helper, "deed.progress-told")
+            .Accepts<ProgressEntry>("application/json")
+            .Produces(204)
+            .ProducesProblem(400);
         table
             .MapPost("/times", TimeAsync)
             .May(StudioRole.Helper, "deed.step-timed")
@@ -187,6 +199,19 @@ internal static class TableEndpoints
             BookingOutcome.LostRace => Problems.LostRace(null),
             _ => null,
         };
+    }
+
+    private static async Task<IResult> ProgressAsync(string slug, HttpRequest request, TableProgress tables)
+    {
+        var reading = await Body.ReadAsync<ProgressEntry>(request);
+        if (reading.Value is not { } entry)
+            return Problems.Bad(reading.Faults);
+        if (string.IsNullOrWhiteSpace(entry.Person) || entry.Person.Length > 120)
+            return Problems.Bad("person", Saying.Of("problem.a-name-is-short"));
+        if (entry.Of is < 1 or > 10_000 || entry.Done < 0 || entry.Done > entry.Of || entry.Step < 1 || entry.Step > entry.Of)
+            return Problems.Bad("done", Saying.Of("problem.progress", ("of", entry.Of)));
+        tables.Tell(slug, entry.Person.Trim(), entry.Step, entry.Done, entry.Of);
+        return Results.NoContent();
     }
 
     private static async Task<IResult> TimeAsync(string slug, HttpRequest request, TableShelf table, CancellationToken cancel)

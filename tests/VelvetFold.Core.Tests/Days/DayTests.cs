@@ -33,6 +33,12 @@ public sealed class DayTests
     private static DayOrdered Ordered(DaySetup setup, IReadOnlyList<DayGuest> guests, double effort, params DayTask[] tasks) =>
         DayPlanner.Order(setup, guests, [.. guests.Select(_ => (IReadOnlyList<DayTask>)tasks)], effort);
 
+    private static DayAsked Asked(Kit kit, DaySetup setup, IReadOnlyList<DayGuest> guests)
+    {
+        var answer = KitAnswer.For(kit, 1);
+        return new([new(kit, answer.Steps, answer.CutList)], setup, guests, []);
+    }
+
     private static int[] Ends(DayOrdered plan) => DayPlanner.Ends(plan.Order, plan.Order.Play(plan.Minutes), plan.Work.Count);
 
     // A single queue: the k-th of n waits k - 1 times (closed formula).
@@ -147,15 +153,15 @@ public sealed class DayTests
         var answer = KitAnswer.For(kit, 1);
         var guests = Guests(5);
         var setup = Setup(2, 480, new DayBreak("Lunch", new(12, 30), 45));
-        var plan = DayAgenda.Ordered(answer.Steps, setup, guests, [], 0.2, default);
-        var played = new Rehearsal(kit, setup, guests, plan, answer.CutList, new(kit, guests), DayChances.None).Play(3, 1);
+        var plan = Asked(kit, setup, guests).Order(0.2, default);
+        var played = Rehearsal.Of(Asked(kit, setup, guests), plan, DayChances.None).Play(3, 1);
         Assert.All(played, d => Assert.Equal(Ends(plan).Select(e => (double)e), d.Ends));
         Assert.All(played, d => Assert.Equal(plan.Order.Play(plan.Minutes).Waits.Sum(), d.Waits.Sum(), 1e-9));
         Assert.All(played, d => Assert.All(d.Needed, n => Assert.Equal(0, n)));
 
         // What is played is the order that the agenda shows.
-        var agenda = DayAgenda.Plan(kit, answer.Steps, setup, guests, []);
-        var rehearsed = DayRehearsed.Play(kit, answer.Steps, answer.CutList, setup, guests, [], DayChances.None, 1, 1);
+        var day = PlannedDay.Of(Asked(kit, setup, guests));
+        var (agenda, rehearsed) = (day.Agenda(), day.Rehearse(DayChances.None, 1, 1));
         Assert.Equal(agenda.Ends, setup.Clock((int)rehearsed.Ends.Middle));
         Assert.Equal(agenda.Guests.Select(g => g.Ends), rehearsed.Guests.Select(g => setup.Clock((int)g.Ends.Middle)));
     }
@@ -170,11 +176,10 @@ public sealed class DayTests
         const int days = 4_000;
         var kit = ThreePages();
         var answer = KitAnswer.For(kit, 1);
-        var (guests, setup) = (Guests(guestCount), Setup(2) with { PreCut = true });
-        var plan = DayAgenda.Ordered(answer.Steps, setup, guests, [], 0, default);
+        var asked = Asked(kit, Setup(2) with { PreCut = true }, Guests(guestCount));
+        var plan = asked.Order(0, default);
         var chances = DayChances.None with { Spoiled = chance };
-        var items = new SpareItems(kit, guests);
-        var played = new Rehearsal(kit, setup, guests, plan, answer.CutList, items, chances).Play(days, 11);
+        var played = Rehearsal.Of(asked, plan, chances).Play(days, 11);
         var paper = kit.Papers.Select((p, i) => (i, Pieces: answer.CutList.Count(c => c.Paper == p.Id))).MaxBy(p => p.Pieces);
         var pieces = paper.Pieces * guestCount;
         var none = played.Count(d => d.Needed[paper.i] == 0) / (double)days;
@@ -191,18 +196,20 @@ public sealed class DayTests
         var kit = ThreePages();
         var answer = KitAnswer.For(kit, 1);
         var guests = Guests(14);
-        var rehearsed = DayRehearsed.Play(kit, answer.Steps, answer.CutList, Setup(2), guests, [], new(), 1_000, 5);
+        var asked = Asked(kit, Setup(2), guests);
+        DayRehearsed Played(int seed) => PlannedDay.Of(asked).Rehearse(new(), 1_000, seed);
+        var rehearsed = Played(5);
         Assert.True(rehearsed.Spares.Chosen >= 0.95);
         Assert.InRange(rehearsed.Spares.Verified.To, 0.93, 1);
         Assert.True(rehearsed.Spares.IsProved);
-        var again = DayRehearsed.Play(kit, answer.Steps, answer.CutList, Setup(2), guests, [], new(), 1_000, 5);
+        var again = Played(5);
         Assert.Equal(rehearsed.Ends, again.Ends);
         Assert.Equal(rehearsed.Spares.Items, again.Spares.Items);
-        Assert.NotEqual(rehearsed.Ends, DayRehearsed.Play(kit, answer.Steps, answer.CutList, Setup(2), guests, [], new(), 1_000, 6).Ends);
+        Assert.NotEqual(rehearsed.Ends, Played(6).Ends);
 
-        var plan = DayAgenda.Ordered(answer.Steps, Setup(2), guests, [], 0.2, default);
-        var items = new SpareItems(kit, guests);
-        var days = new Rehearsal(kit, Setup(2), guests, plan, answer.CutList, items, new()).Play(1_000, 5);
+        var plan = asked.Order(0.2, default);
+        var items = new SpareItems(asked);
+        var days = new Rehearsal(asked, plan, items, new()).Play(1_000, 5);
         var (spares, _) = items.Choose(days, 0.95, default);
         for (var i = 0; i < spares.Length; i++)
         {
@@ -226,7 +233,7 @@ public sealed class DayTests
         var kit = ThreePages();
         var answer = KitAnswer.For(kit, 1);
         var setup = Setup(1, 75);
-        var agenda = DayAgenda.Plan(kit, answer.Steps, setup, Guests(6), []);
+        var agenda = PlannedDay.Of(Asked(kit, setup, Guests(6))).Agenda();
         Assert.True(agenda.Ends > setup.Ends);
         Assert.Contains("too short", agenda.Says[0].ToString(), StringComparison.Ordinal);
         var option = agenda.Options.Single(o => o.Says.ToString() == "Cut the papers beforehand.");

@@ -49,6 +49,12 @@ export type SpoiledView = Schemas['SpoiledView'];
 export type ScanAnswer = Schemas['ScanAnswer'];
 export type SpareOf = Schemas['SpareOf'];
 export type NamedSize = Schemas['NamedSize'];
+export type DayView = Schemas['DayView'];
+export type DayEntry = Schemas['DayEntry'];
+export type DayPlan = Schemas['DayPlan'];
+export type DayAgenda = Schemas['DayAgenda'];
+export type DayRehearsed = Schemas['DayRehearsed'];
+export type GuestSeat = Schemas['GuestSeat'];
 
 /** What went wrong, in the words of the server. */
 export class ApiError extends Error {

@@ -4864,6 +4864,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/table/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ProgressEntry"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{slug}/table/times": {
         parameters: {
             query?: never;
@@ -6470,6 +6518,532 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/workshops/{slug}/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DayView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DayEntry"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Required */
+                428: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{slug}/day/agenda": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DayAgenda"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{slug}/day/rehearsal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: {
+                    seed?: number;
+                };
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DayRehearsed"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{slug}/day/tools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ToolWish"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{slug}/day/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TableStands"][];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{slug}/day/late": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DayDelay"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Precondition Failed */
+                412: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{slug}/day/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/calendar": string;
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/workshops/{slug}/day/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CalendarProposal"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/welcome/{secret}": {
         parameters: {
             query?: never;
@@ -7352,9 +7926,14 @@ export interface components {
             steps: number[];
             /**
              * Format: int32
-             * @description How many minutes they wait for the tool before it.
+             * @description How many minutes they wait for the tool, or for the grown-up beside them, before it.
              */
             waits: number;
+            /**
+             * Format: int32
+             * @description The grown-up who does it with them, by their place in the list; none where nobody does.
+             */
+            beside: null | number;
         };
         /** @description A paper of the studio that is near a colour. */
         AlikePaper: {
@@ -7592,6 +8171,49 @@ export interface components {
             /** @description Minted once for one press: a second request with it books nothing. */
             key?: null | string;
         };
+        /**
+         * @description Something that must be done before the day.
+         * @enum {unknown}
+         */
+        BeforeKind: "papers-bought" | "photos-asked" | "photos-in" | "fits-taken" | "prints-ordered" | "printed" | "pieces-cut" | "bags-packed" | "room-prepared";
+        /** @description A thing to do before the day. */
+        BeforeTask: {
+            kind: components["schemas"]["BeforeKind"];
+            /**
+             * Format: int32
+             * @description The host's own work on it.
+             */
+            minutes: number;
+            /**
+             * Format: int32
+             * @description Days that pass after it before what waits for it can begin: a delivery, answers.
+             */
+            waitDays: number;
+            /** @description What it waits for. */
+            after: components["schemas"]["BeforeKind"][];
+            /**
+             * Format: date
+             * @description The last day on which it can be begun.
+             */
+            begin: string;
+            /**
+             * Format: date
+             * @description The day on which it is done at the latest.
+             */
+            due: string;
+            /** @description Whether the host put it on that day. */
+            moved: boolean;
+            /** @description Whether it is done; seen from the studio, or marked by the host. */
+            done: boolean;
+            /**
+             * Format: int32
+             * @description How many days too late it is or comes; 0 where it is in time.
+             */
+            lateDays: number;
+            /** @description What it holds up, where it is late. */
+            endangers: components["schemas"]["BeforeKind"][];
+            open: null | components["schemas"]["Saying"];
+        };
         /** @description All that is needed to follow a guide at the table, in one answer that can be kept. */
         BenchView: {
             /** Format: int32 */
@@ -7664,6 +8286,16 @@ export interface components {
             piece: string;
             /** @description How far. */
             by: components["schemas"]["Offset"];
+        };
+        /** @description What a calendar that was read back has otherwise. */
+        CalendarProposal: {
+            /** @description What lies on another day than here. */
+            moved: components["schemas"]["MovedBefore"][];
+            /**
+             * Format: date
+             * @description Where the workshop itself lies, where that is another day.
+             */
+            day: null | string;
         };
         /** @description How much can be written on a card, as it lies. */
         CardRoom: {
@@ -8062,6 +8694,8 @@ export interface components {
             says: string[];
             /** @description What would help, where it ends too late, or many wait. */
             options: components["schemas"]["DayOption"][];
+            /** @description What hands and lungs are kept from, where it is used on this day. */
+            cautions: string[];
         };
         /** @description A while in which nobody works. */
         DayBreak: {
@@ -8123,6 +8757,24 @@ export interface components {
              */
             wrongPhoto: number;
         };
+        /** @description So many minutes lost on the day itself. */
+        DayDelay: {
+            /**
+             * Format: time
+             * @description When it was told.
+             */
+            at: string;
+            /** Format: int32 */
+            minutes: number;
+            /** @description The table that is late; all where nothing is said. */
+            table?: null | string;
+        };
+        /** @description A day as the host says it. */
+        DayEntry: {
+            plan: components["schemas"]["DayPlan"];
+            /** @description How guests sit; those who are not named sit as before. */
+            seats?: null | components["schemas"]["SeatEntry"][];
+        };
         /** @description Who comes. */
         DayGuest: {
             name: string;
@@ -8136,13 +8788,45 @@ export interface components {
              * @default 0
              */
             moreTime: number;
+            /**
+             * Format: int32
+             * @description A child's grown-up, by their place in the list from 0: at blades and heat the two of them work together; none for
+             *                 who needs nobody.
+             */
+            beside?: null | number;
+            /**
+             * Format: int32
+             * @description Which of the day's kits they make, from 0.
+             * @default 0
+             */
+            kit: number;
+        };
+        /** @description A guest of the day, in the order in which the agenda counts them. */
+        DayGuestView: {
+            /** Format: int32 */
+            id: number;
+            name: string;
+            kit: string;
+            needs: null | string;
+            seat: components["schemas"]["GuestSeat"];
+        };
+        /** @description A kit that is made on the day. */
+        DayKitView: {
+            slug: string;
+            name: string;
+            /** Format: int32 */
+            revision: number;
+            /** @description Names of its layouts, by their ids. */
+            layouts: {
+                [key: string]: string;
+            };
         };
         /** @description What would save time, and how much. */
         DayOption: {
             says: components["schemas"]["Saying"];
             /**
              * Format: int32
-             * @description By how many minutes the day ends earlier.
+             * @description By how many minutes the day ends earlier; fewer than none where it would end later.
              */
             saves: number;
             /**
@@ -8155,7 +8839,31 @@ export interface components {
          * @description What somebody does for a while.
          * @enum {unknown}
          */
-        DayPhase: "gather" | "cut" | "hand-work" | "wet" | "dry" | "mat" | "lay-dry" | "lay" | "write" | "finish";
+        DayPhase: "gather" | "cut" | "hand-work" | "wet" | "dry" | "heat" | "mat" | "lay-dry" | "lay" | "write" | "finish";
+        /** @description What a host says of a workshop's day beside its hours. */
+        DayPlan: {
+            tools: components["schemas"]["ToolCount"][];
+            breaks: components["schemas"]["DayBreak"][];
+            /** @default false */
+            preCut: boolean;
+            hours?: null | components["schemas"]["HostHours"];
+            /** @description Where reminders go; none where nobody is reminded. */
+            remind?: null | string;
+            /** @description What is done of the days before, as far as the studio does not see it. */
+            done?: null | components["schemas"]["BeforeKind"][];
+            /** @description What was put on another day. */
+            moved?: null | components["schemas"]["MovedBefore"][];
+            /** @description What was lost on the day itself, in the order it was told. */
+            delays?: null | components["schemas"]["DayDelay"][];
+            /**
+             * Format: int32
+             * @description How long a guest waits for a tool at most before one more is wished for, in minutes.
+             * @default 15
+             */
+            longestWait: number;
+            /** @description What was noted after the day. */
+            notes?: null | string;
+        };
         /** @description A day to plan. */
         DayQuestion: {
             kit: components["schemas"]["Kit"];
@@ -8215,6 +8923,43 @@ export interface components {
             middle: number;
             /** Format: double */
             high: number;
+        };
+        /** @description A workshop's day: what the host says of it, who comes, and the days before. */
+        DayView: {
+            /** Format: int32 */
+            version: number;
+            /** @description Whether nobody has said anything yet, and it is as usual. */
+            isUsual: boolean;
+            name: string;
+            /** Format: date */
+            date: string;
+            /** Format: time */
+            starts: string;
+            /** Format: time */
+            ends: string;
+            place: null | string;
+            plan: components["schemas"]["DayPlan"];
+            kits: components["schemas"]["DayKitView"][];
+            guests: components["schemas"]["DayGuestView"][];
+            before: components["schemas"]["DaysBefore"];
+            /** @description What the host brings, by where it is got. */
+            supplies: components["schemas"]["SupplySource"][];
+            /** @description What each guest is asked to bring. */
+            bring: string[];
+        };
+        /**
+         * @description The days before a workshop, planned backwards from it on the hours that the host gives: each thing as late as it can be, so that nothing
+         *     is cut before it is known what is wanted, and no day holds more than its hours.
+         */
+        DaysBefore: {
+            /** @description In the order in which they are due. */
+            tasks: components["schemas"]["BeforeTask"][];
+            /**
+             * Format: date
+             * @description When all of it can be done if it is begun today; none where nothing is left, or no hour is given.
+             */
+            ready: null | string;
+            says: components["schemas"]["Saying"];
         };
         /** @description What somebody did. */
         DeedView: {
@@ -8477,6 +9222,8 @@ export interface components {
         GuestDay: {
             name: string;
             table: null | string;
+            /** Format: int32 */
+            kit: number;
             /** Format: time */
             ends: string;
             /**
@@ -8558,6 +9305,26 @@ export interface components {
             name: string;
             ends: components["schemas"]["DaySpread"];
             waits: components["schemas"]["DaySpread"];
+        };
+        /** @description How a guest sits at a workshop. */
+        GuestSeat: {
+            table?: null | string;
+            pace?: components["schemas"]["Pace"];
+            /**
+             * Format: int32
+             * @default 0
+             */
+            moreTime: number;
+            /**
+             * @description Whether their guide and cards are printed large.
+             * @default false
+             */
+            largePrint: boolean;
+            /**
+             * Format: int32
+             * @description The id of the grown-up a child works beside; none for who needs nobody.
+             */
+            beside?: null | number;
         };
         /** @description A guest as stored; the version goes into If-Match. */
         GuestView: {
@@ -8660,6 +9427,26 @@ export interface components {
             part: string;
             /** @description Where it lies, from the layout's top left corner; a lap of paper remains under what covers it. */
             box: components["schemas"]["Box"];
+        };
+        /** @description How many minutes the host works on the days of a week, Monday first, and how many days they wait for others. */
+        HostHours: {
+            /** @description Seven of them; 0 for a day off. */
+            minutes: number[];
+            /**
+             * Format: int32
+             * @description Days until what is bought is there.
+             */
+            delivery: number;
+            /**
+             * Format: int32
+             * @description Days that guests are given to say their photos.
+             */
+            answer: number;
+            /**
+             * Format: int32
+             * @description Days until prints that are ordered are there.
+             */
+            prints: number;
         };
         /** @description What a guest says. */
         InvitationAnswer: {
@@ -9337,6 +10124,12 @@ export interface components {
             across: number;
             /** Format: int32 */
             down: number;
+        };
+        /** @description A thing before the day that the host has moved to another day. */
+        MovedBefore: {
+            kind: components["schemas"]["BeforeKind"];
+            /** Format: date */
+            due: string;
         };
         /** @description A movement as it is read. */
         Movement: {
@@ -10209,6 +11002,23 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @description How far somebody at a table is. */
+        ProgressEntry: {
+            /** @description What they call themselves. */
+            person: string;
+            /**
+             * Format: int32
+             * @description The number of the step they are at.
+             */
+            step: number;
+            /**
+             * Format: int32
+             * @description How many steps are done, of so many.
+             */
+            done: number;
+            /** Format: int32 */
+            of: number;
+        };
         /** @description So many of a thing that are promised to a kit. */
         PromiseView: {
             slug: string;
@@ -10499,6 +11309,12 @@ export interface components {
             x: components["schemas"]["Length"];
             y: components["schemas"]["Length"];
         };
+        /** @description How a guest sits. */
+        SeatEntry: {
+            /** Format: int32 */
+            guest: number;
+            seat: components["schemas"]["GuestSeat"];
+        };
         /**
          * @description How a piece was put right: spare (one of the spares was handed over), sheet (cut from another sheet, or taken
          *         from another pack of parts, which goes out of stock), kept (cut from what the kit leaves over), covered
@@ -10508,7 +11324,7 @@ export interface components {
             how: null | string;
         };
         /** @enum {unknown} */
-        SharedTool: "trimmer" | "punch" | "stamp";
+        SharedTool: "trimmer" | "punch" | "stamp" | "heat" | "rack";
         /** @description What one paper takes. */
         SheetAnswer: {
             sheet: string;
@@ -10692,6 +11508,11 @@ export interface components {
             says: components["schemas"]["Saying"];
         };
         /**
+         * @description What a spare is.
+         * @enum {unknown}
+         */
+        SpareKind: "paper" | "parts" | "print";
+        /**
          * @description What spares are kept of.
          * @enum {unknown}
          */
@@ -10710,12 +11531,12 @@ export interface components {
              */
             count?: null | number;
         };
-        /** @description So many spare sheets of a paper or of parts. */
+        /** @description So many spare sheets of a paper, packs of parts, or sheets of photo paper. */
         Spares: {
-            /** @description The paper's or the sheet's. */
+            /** @description The paper's or the sheet's; of prints the size. */
             id: string;
             name: string;
-            isPaper: boolean;
+            kind: components["schemas"]["SpareKind"];
             /** Format: int32 */
             sheets: number;
             /**
@@ -11164,6 +11985,19 @@ export interface components {
          * @enum {unknown}
          */
         Symbol: "gather" | "caution" | "cut" | "plunge" | "fold" | "trim" | "mat" | "look" | "stick" | "tuck" | "keep-free" | "press" | "raise" | "wet" | "dry" | "turn-over" | "repeat" | "write" | "put-back" | "keep" | "by-hand";
+        /** @description How far somebody at a table is. */
+        TableStands: {
+            kit: string;
+            person: string;
+            /** Format: int32 */
+            step: number;
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            of: number;
+            /** Format: date-time */
+            at: string;
+        };
         /** @description What the tables have told: pieces, the newest first, and how long steps take in this studio. */
         TableView: {
             spoiled: components["schemas"]["SpoiledView"][];
@@ -11289,6 +12123,20 @@ export interface components {
         ToolRehearsed: {
             tool: components["schemas"]["SharedTool"];
             waits: components["schemas"]["DaySpread"];
+        };
+        /** @description How many of a shared tool bring the waiting under what is wished. */
+        ToolWish: {
+            tool: components["schemas"]["SharedTool"];
+            /**
+             * Format: int32
+             * @description How many there would be.
+             */
+            count: number;
+            /**
+             * Format: int32
+             * @description How long one of the guests waits for it then on the worst of twenty days, in minutes.
+             */
+            waits: number;
         };
         /** @description Pieces of one paper, face and size that the host brings paper for. */
         TotalMissing: {

@@ -10,7 +10,7 @@ import type { Live } from './useLive';
 import { mayDesign, useMe } from './useMe';
 
 interface Stage {
-  path: 'stock' | 'pages' | 'cuts' | 'guide' | 'guests' | 'packing' | 'ledger';
+  path: 'stock' | 'pages' | 'cuts' | 'guide' | 'guests' | 'packing' | 'day' | 'ledger';
   /** Why the stage needs a look, where it does. */
   look?: { why: 'stock' | 'pages' | 'cuts'; when: (answer: KitAnswer) => boolean };
   /** Whether somebody who changes no kit works there. */
@@ -30,6 +30,7 @@ const stages: readonly Stage[] = [
   { path: 'guide', helps: true },
   { path: 'guests' },
   { path: 'packing', helps: true },
+  { path: 'day', helps: true },
   { path: 'ledger' },
 ];
 

@@ -11,6 +11,7 @@ import { keepForOffline } from './offline';
 import { PieceCard } from './PieceCard';
 import { clock, keepProgress, progressOf, withDone, type Progress } from './progress';
 import { tell } from './tell';
+import { tellProgress } from './tellProgress';
 import { useTelling } from './useTelling';
 import { useTimer } from './useTimer';
 
@@ -30,7 +31,7 @@ export function Bench() {
   useEffect(() => {
     // Without it the guide still works while the network does.
     if (isHere)
-      void keepForOffline(slug).then(
+      void keepForOffline([`/api/kits/${slug}/bench`]).then(
         () => setKept(true),
         () => setKept(false),
       );
@@ -78,6 +79,7 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
   const keep = (next: Progress) => {
     keepProgress(slug, person, next);
     setProgress(next);
+    tellProgress(slug, person, steps, next);
   };
   const go = (by: number) => {
     if (!step) return;
