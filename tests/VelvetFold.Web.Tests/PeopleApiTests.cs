@@ -57,6 +57,7 @@ public sealed class PeopleApiTests : IAsyncDisposable
         || endpoint.RoutePattern.RawText
             is "/api/plotter"
                 or "/api/kits/{slug}/tables/counts"
+                or "/api/workshops/{slug}/day/calendar"
                 or "/api/me/sign-out"
                 or "/api/me/passkeys/options";
 

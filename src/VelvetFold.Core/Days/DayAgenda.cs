@@ -41,7 +41,7 @@ public sealed record DayOption(Saying Says, int Saves, int Lost);
 /// <param name="Waits">How many minutes all guests together wait for tools.</param>
 /// <param name="IsProved">Whether no other order loses less.</param>
 /// <param name="Gap">How many minutes less another order could lose at most; what one waits beyond half an hour counts three times, what is
-/// after the end twenty times.</param>
+/// after nine tenths of the day twenty times.</param>
 /// <param name="Says">What there is to say of it.</param>
 /// <param name="Options">What would help, where it ends too late, or many wait.</param>
 /// <param name="Cautions">What hands and lungs are kept from, where it is used on this day.</param>

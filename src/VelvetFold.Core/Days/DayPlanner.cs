@@ -6,7 +6,7 @@ namespace VelvetFold.Core.Days;
 /// <summary>The order of a day, and how good it is.</summary>
 /// <param name="Minutes">How long each guest's tasks take, in minutes.</param>
 /// <param name="Lost">How many minutes all guests together wait, what is beyond half an hour of one guest counted three times and a
-/// minute after the end of the day twenty times; no order has fewer than <paramref name="Bound"/>.</param>
+/// minute after nine tenths of the day twenty times; no order has fewer than <paramref name="Bound"/>.</param>
 internal sealed record DayOrdered(
     DayOrder Order,
     IReadOnlyList<int[]> Minutes,
@@ -22,7 +22,8 @@ internal sealed record DayOrdered(
 /// </summary>
 internal static class DayPlanner
 {
-    /// <summary>A minute after the end of the day counts as so many of waiting.</summary>
+    /// <summary>A minute after nine tenths of the day counts as so many of waiting: the last tenth is kept for what goes otherwise (common
+    /// practice, no source).</summary>
     private const int Late = 20;
 
     /// <summary>A wait is long after so many minutes, and what is beyond counts so many times.</summary>
@@ -84,9 +85,11 @@ internal static class DayPlanner
         return new(order, minutes, work, cost - floor, Math.Min(cost, least) - floor);
     }
 
+    private static int Due(DaySetup setup) => setup.Minutes - setup.Minutes / 10;
+
     // Somebody who waits for hours is worse off than many who wait a little.
     private static long Cost(DaySetup setup, int end, int alone) =>
-        end + (long)Late * Math.Max(0, end - setup.Minutes) + (LongTimes - 1) * Math.Max(0L, end - alone - Long);
+        end + (long)Late * Math.Max(0, end - Due(setup)) + (LongTimes - 1) * Math.Max(0L, end - alone - Long);
 
     /// <summary>When each guest is done with all of it.</summary>
     public static int[] Ends(DayOrder order, DayTimes times, int guests)
@@ -336,7 +339,7 @@ internal static class DayPlanner
                     held[tool].Add(interval);
             }
             var (late, waits) = (model.NewIntVar(0, horizon, ""), model.NewIntVar(0, horizon, ""));
-            model.Add(late >= end - setup.Minutes);
+            model.Add(late >= end - Due(setup));
             model.Add(waits >= end - alone[g] - Long);
             ends.Add(end + Late * late + (LongTimes - 1) * waits);
         }

@@ -1,4 +1,5 @@
 using VelvetFold.Core.Days;
+using VelvetFold.Core.Guides;
 using VelvetFold.Core.Kits;
 using static VelvetFold.Core.Tests.Kits;
 
@@ -243,5 +244,129 @@ public sealed class DayTests
         var steps = answer.Steps.Where(s => s.Minutes is not 0).Select(s => s.Number).ToHashSet();
         for (var g = 0; g < 6; g++)
             Assert.Superset(steps, agenda.Lines.Where(l => l.Guest == g).SelectMany(l => l.Steps).ToHashSet());
+    }
+
+    [Fact]
+    public void A_child_cuts_only_while_the_grown_up_beside_them_does_nothing_else()
+    {
+        DayTask[] tasks =
+        [
+            Task(null, DayPhase.Gather, 2),
+            Task(null, DayPhase.Cut, 20, SharedTool.Trimmer),
+            Task("L1", DayPhase.Mat, 10),
+            Task("L1", DayPhase.Lay, 30),
+        ];
+        DayGuest[] guests = [new("Ada"), new("Ben", Beside: 0), new("Cleo")];
+        foreach (var effort in new[] { 0.0, 0.3 })
+        {
+            var plan = Ordered(Setup(3), guests, effort, tasks);
+            var times = plan.Order.Play(plan.Minutes);
+            int At(int guest, int task) => plan.Order.Goes.ToList().FindIndex(g => g.Guest == guest && g.Task == task);
+            var cut = At(1, 1);
+            for (var t = 0; t < tasks.Length; t++)
+                Assert.True(times.Ends[At(0, t)] <= times.Starts[cut] || times.Starts[At(0, t)] >= times.Ends[cut]);
+            // Either waits while the other cuts, unless the grown-up helps first; Cleo beside them waits for nobody.
+            Assert.InRange(times.Waits.Sum(), 0, 20);
+            Assert.Equal(0, times.Waits.Where((_, i) => plan.Order.Goes[i].Guest == 2).Sum());
+            Assert.True(plan.Bound <= plan.Lost);
+        }
+    }
+
+    [Fact]
+    public void With_hot_air_what_is_wet_does_not_lie_and_a_rack_holds_only_so_many()
+    {
+        Step Of(int number, StepKind kind, int? minutes = null) =>
+            new(number, $"{kind}", GuideHalf.Assembly, kind, "", [], [], "L1") { Minutes = minutes };
+        Step[] steps = [Of(1, StepKind.Wet), Of(2, StepKind.Dry, 30), Of(3, StepKind.Lay)];
+        IReadOnlyList<DayTask> Work(params ToolCount[] tools) => DayWork.Of(steps, [], Setup() with { Tools = tools });
+        Assert.Equal((DayPhase.Dry, null, 1_800), Second(Work()));
+        Assert.Equal((DayPhase.Dry, SharedTool.Rack, 1_800), Second(Work(new ToolCount(SharedTool.Rack, 2))));
+        Assert.Equal((DayPhase.Heat, SharedTool.Heat, 180), Second(Work(new ToolCount(SharedTool.Heat, 1))));
+
+        var setup = Setup() with { Tools = [new(SharedTool.Stamp, 4), new(SharedTool.Rack, 1)] };
+        DayTask[] tasks = [Task("L1", DayPhase.Wet, 5, SharedTool.Stamp), Task("L1", DayPhase.Dry, 30, SharedTool.Rack)];
+        Assert.Equal([35, 65, 95], Ends(Ordered(setup, Guests(3), 0.3, tasks)).Order());
+        static (DayPhase, SharedTool?, int) Second(IReadOnlyList<DayTask> work) => (work[1].Phase, work[1].Tool, work[1].Seconds);
+    }
+
+    [Fact]
+    public void Minutes_lost_move_who_is_at_something_and_all_that_follows()
+    {
+        var kit = ThreePages();
+        var setup = Setup(2, 480, new DayBreak("Lunch", new(12, 30), 45));
+        var day = PlannedDay.Of(Asked(kit, setup, [.. Guests(5).Select((g, i) => g with { Table = i < 2 ? "A" : "B" })]));
+        var before = day.Agenda();
+        var late = day.Agenda([new(new(10, 20), 15)]);
+        // Nothing that was over moves; the order stays, and nobody is done before.
+        Assert.Equal(before.Lines.Where(l => l.To <= new TimeOnly(10, 20)), late.Lines.Where(l => l.To <= new TimeOnly(10, 20)));
+        Assert.All(before.Guests.Zip(late.Guests), g => Assert.InRange((g.Second.Ends - g.First.Ends).TotalMinutes, 0, 90));
+        Assert.Contains(before.Guests.Zip(late.Guests), g => g.Second.Ends - g.First.Ends >= TimeSpan.FromMinutes(15));
+        Assert.All(
+            late.Lines.Where(l => l.Phase != DayPhase.Dry),
+            l => Assert.True(l.To <= new TimeOnly(12, 30) || l.From >= new TimeOnly(13, 15))
+        );
+        // One table alone: the other does what it did, as far as it waits for nobody there.
+        var other = PlannedDay.Of(
+            Asked(
+                kit,
+                setup with
+                {
+                    PreCut = true,
+                    Tools = [new(SharedTool.Trimmer, 9), new(SharedTool.Punch, 9)],
+                },
+                [.. Guests(4).Select((g, i) => g with { Table = i < 2 ? "A" : "B" })]
+            )
+        );
+        Assert.Equal(
+            other.Agenda().Lines.Where(l => l.Guest > 1),
+            other.Agenda([new(new(10, 20), 15, "A")]).Lines.Where(l => l.Guest > 1),
+            (a, b) => a.Guest == b.Guest && a.From == b.From && a.To == b.To
+        );
+    }
+
+    [Fact]
+    public void Too_late_it_says_what_still_can_be_left_out()
+    {
+        var kit = ThreePages();
+        var free = PlannedDay.Of(Asked(kit, Setup(3), Guests(3))).Agenda();
+        var setup = Setup(3, (int)(free.Ends - new TimeOnly(10, 0)).TotalMinutes + 10);
+        var late = PlannedDay.Of(Asked(kit, setup, Guests(3))).Agenda([new(new(10, 5), 60)]);
+        Assert.True(late.Ends > setup.Ends);
+        Assert.NotEmpty(late.Options);
+        Assert.All(late.Options, o => Assert.True(o.Saves > 0));
+        // What everybody has begun is not left out any more.
+        var gone = PlannedDay.Of(Asked(kit, setup, Guests(3))).Agenda([new(setup.Ends.AddMinutes(-1), 60)]);
+        Assert.Empty(gone.Options);
+    }
+
+    [Fact]
+    public void More_of_a_tool_are_wished_for_until_nobody_waits_longer_than_is_let_pass()
+    {
+        var day = PlannedDay.Of(Asked(ThreePages(), Setup(1), Guests(4)));
+        var few = day.ToolsFor(240, DayChances.None).Single(w => w.Tool == SharedTool.Trimmer);
+        Assert.Equal(1, few.Count);
+        var many = day.ToolsFor(1, DayChances.None).Single(w => w.Tool == SharedTool.Trimmer);
+        Assert.Equal((4, 0), (many.Count, many.Waits));
+    }
+
+    [Fact]
+    public void Two_kits_share_the_tools_of_one_day()
+    {
+        var kit = ThreePages();
+        var answer = KitAnswer.For(kit, 1);
+        var one = new DayKit(kit, answer.Steps, answer.CutList);
+        var two = new DayKit(
+            kit with
+            {
+                Layouts = [kit.Layouts[0]],
+            },
+            [.. answer.Steps.Where(s => s.Layout is null or "L1")],
+            answer.CutList
+        );
+        var day = PlannedDay.Of(new([one, two], Setup(1), [new("Ada"), new("Ben", Kit: 1)], []));
+        var agenda = day.Agenda();
+        Assert.DoesNotContain(agenda.Lines, l => l.Guest == 1 && l.Layout is not (null or "L1"));
+        var cuts = agenda.Lines.Where(l => l.Tool == SharedTool.Trimmer).OrderBy(l => l.From).ToList();
+        Assert.All(cuts.Zip(cuts.Skip(1)), c => Assert.True(c.First.To <= c.Second.From));
     }
 }

@@ -3,7 +3,7 @@ import type { DayAgenda, DayView } from '../../api/client';
 import { clockAt, minuteOf, nowHere } from './clock';
 import type { Span } from './spans';
 
-const [wide, left, row, head] = [640, 92, 19, 22];
+const [wide, left, row, head] = [540, 80, 24, 24];
 
 // A colour for what hands do, so that the band is read from afar; its name stands in the key below and in the agenda.
 const colours: Partial<Record<Span['phase'], string>> = {
@@ -15,6 +15,9 @@ const colours: Partial<Record<Span['phase'], string>> = {
   lay: 'var(--moss)',
   'lay-dry': 'var(--moss)',
 };
+
+const fillOf = (phase: Span['phase']) => (phase === 'dry' ? 'url(#drying)' : (colours[phase] ?? 'var(--soft)'));
+const opacityOf = (phase: Span['phase']) => (phase === 'hand-work' || phase === 'lay-dry' ? 0.5 : 0.88);
 
 interface Props {
   day: DayView;
@@ -39,7 +42,7 @@ function placesOf(agenda: DayAgenda, guests: readonly number[]) {
   let y = head;
   const places = guests.map((guest, i) => {
     const isFirst = !isOne && (i === 0 || table(guests[i - 1] ?? 0) !== table(guest));
-    if (isFirst) y += 16;
+    if (isFirst) y += 18;
     y += row;
     return { guest, y: y - row, table: isFirst ? table(guest) : null };
   });
@@ -62,7 +65,13 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
   const hours = Array.from({ length: Math.floor(length / 60) + 1 }, (_, i) => i * 60);
   const now = nowHere();
   const at = now.date === day.date ? now.minute - zero : -1;
-  const phases = [...new Set(spans.map((s) => s.phase))];
+  // What has the same colour stands together in the key.
+  const looks = [...new Set(spans.map((s) => s.phase))].reduce<Span['phase'][][]>((all, phase) => {
+    const same = all.find(([first]) => first && fillOf(first) === fillOf(phase) && opacityOf(first) === opacityOf(phase));
+    if (same) same.push(phase);
+    else all.push([phase]);
+    return all;
+  }, []);
   return (
     <figure className="flex min-h-0 flex-col">
       <svg
@@ -83,7 +92,7 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
           return (
             <g key={`${pause.name} ${pause.at}`}>
               <rect x={x(from)} y={head - 4} width={x(from + pause.minutes) - x(from)} height={high - head} fill="var(--linen)" />
-              <text x={x(from + pause.minutes / 2)} y={high - 2} textAnchor="middle" fontSize="11" fill="var(--soft)">
+              <text x={x(from + pause.minutes / 2)} y={high - 2} textAnchor="middle" fontSize="12" fill="var(--soft)">
                 {pause.name}
               </text>
             </g>
@@ -92,7 +101,7 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
         {hours.map((h) => (
           <g key={h}>
             <line x1={x(h)} x2={x(h)} y1={head - 4} y2={high - 12} stroke="var(--line)" strokeWidth="1" />
-            <text x={x(h)} y={12} textAnchor="middle" fontSize="12" fill="var(--soft)">
+            <text x={x(h)} y={13} textAnchor={x(h) > wide - 18 ? 'end' : 'middle'} fontSize="12.5" fill="var(--soft)">
               {clockAt(zero + h)}
             </text>
           </g>
@@ -105,12 +114,12 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
             className={printed ? '' : 'transition-opacity'}
           >
             {name !== null && (
-              <text x={0} y={top - 3} fontSize="11" fill="var(--soft)">
+              <text x={0} y={top - 3} fontSize="12" fill="var(--soft)">
                 {name || t('day.noTable')}
               </text>
             )}
             <rect x={0} y={top} width={wide} height={row} fill="transparent" />
-            <text x={left - 6} y={top + 13} textAnchor="end" fontSize="12.5" fill="var(--ink)">
+            <text x={left - 6} y={top + 16} textAnchor="end" fontSize="13" fill="var(--ink)">
               {agenda.guests[guest]?.name}
             </text>
             {spans
@@ -130,11 +139,11 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
                   )}
                   <rect
                     x={x(s.begin)}
-                    y={s.phase === 'dry' ? top + 12 : top + 3}
+                    y={s.phase === 'dry' ? top + 15 : top + 4}
                     width={Math.max(0.8, x(s.end) - x(s.begin) - 0.6)}
-                    height={s.phase === 'dry' ? 5 : 12}
-                    fill={s.phase === 'dry' ? 'url(#drying)' : (colours[s.phase] ?? 'var(--soft)')}
-                    fillOpacity={s.phase === 'hand-work' || s.phase === 'lay-dry' ? 0.5 : 0.88}
+                    height={s.phase === 'dry' ? 6 : 15}
+                    fill={fillOf(s.phase)}
+                    fillOpacity={opacityOf(s.phase)}
                   >
                     <title>{`${clockAt(zero + s.begin)}–${clockAt(zero + s.end)} ${t(`day.phase.${s.phase}`)} ${s.layout ?? ''}`}</title>
                   </rect>
@@ -143,13 +152,13 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
           </g>
         ))}
         {tools.length > 0 && (
-          <text x={0} y={toolsFrom - 5} fontSize="11" fill="var(--soft)">
+          <text x={0} y={toolsFrom - 5} fontSize="12" fill="var(--soft)">
             {t('day.tools')}
           </text>
         )}
         {tools.map(({ tool, number }, i) => (
           <g key={`${tool} ${number}`}>
-            <text x={left - 6} y={toolsFrom + i * row + 13} textAnchor="end" fontSize="12.5" fill="var(--ink)">
+            <text x={left - 6} y={toolsFrom + i * row + 16} textAnchor="end" fontSize="13" fill="var(--ink)">
               {t(`day.tool.${tool}`)} {number}
             </text>
             {spans
@@ -163,13 +172,13 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
                       x={x(s.begin)}
                       y={toolsFrom + i * row + 2}
                       width={width}
-                      height={14}
+                      height={18}
                       fill="var(--sheet)"
                       stroke="var(--brass)"
                     />
-                    {width > 14 && (
-                      <text x={x(s.begin) + 3} y={toolsFrom + i * row + 12.5} fontSize="10.5" fill="var(--ink)">
-                        {name.slice(0, Math.max(1, Math.floor((width - 4) / 6)))}
+                    {width > 18 && (
+                      <text x={x(s.begin) + 3} y={toolsFrom + i * row + 15} fontSize="11.5" fill="var(--ink)">
+                        {name.slice(0, Math.max(1, Math.floor((width - 5) / 6.2)))}
                       </text>
                     )}
                     <title>{`${clockAt(zero + s.begin)}–${clockAt(zero + s.end)} ${name}`}</title>
@@ -185,22 +194,17 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
         )}
       </svg>
       <figcaption className="flex flex-wrap gap-x-4 gap-y-1 pt-2 text-[13px] leading-5 text-soft">
-        {phases.map((phase) => (
-          <span key={phase} className="flex items-center gap-1.5">
-            <span
-              aria-hidden
-              className="inline-block size-2.5"
-              style={{
-                background:
-                  phase === 'dry'
-                    ? 'repeating-linear-gradient(45deg, var(--soft) 0 1px, transparent 1px 3px)'
-                    : (colours[phase] ?? 'var(--soft)'),
-                opacity: phase === 'hand-work' || phase === 'lay-dry' ? 0.5 : 0.88,
-              }}
-            />
-            {t(`day.phase.${phase}`)}
-          </span>
-        ))}
+        {looks.map((alike) => {
+          const [first = 'lay'] = alike;
+          return (
+            <span key={first} className="flex items-center gap-1.5">
+              <svg aria-hidden viewBox="0 0 10 10" className="size-2.5">
+                <rect width="10" height="10" fill={fillOf(first)} fillOpacity={opacityOf(first)} />
+              </svg>
+              {alike.map((phase) => t(`day.phase.${phase}`)).join(', ')}
+            </span>
+          );
+        })}
         {agenda.waits > 0 && (
           <span className="flex items-center gap-1.5">
             <span aria-hidden className="inline-block w-4 border-t-2 border-dotted border-rust" />

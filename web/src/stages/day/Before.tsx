@@ -27,7 +27,7 @@ export function Before({ workshop, day, onSave }: Props) {
     <div className="text-[15px]">
       <p>
         {before.says}
-        {before.ready && ` ${t('day.before.ready', { day: dayOf(before.ready) })}`}
+        {before.ready && before.ready < day.date && ` ${t('day.before.ready', { day: dayOf(before.ready) })}`}
       </p>
       <ol className="pt-2">
         {before.tasks.map((task) => (
@@ -197,10 +197,10 @@ export function BeforeBand({ day }: { day: DayView }) {
   const today = at(nowHere().date);
   const first = Math.min(today, ...tasks.map((task) => at(task.begin)));
   const last = Math.max(at(day.date), ...tasks.map((task) => at(task.due)));
-  const [wide, left, row, head] = [640, 178, 30, 26];
+  const [wide, left, row, head] = [540, 168, 40, 26];
   const each = (wide - left - 8) / (last - first + 1);
   const x = (n: number) => left + (n - first) * each;
-  const every = Math.max(1, Math.ceil((last - first) / 10));
+  const every = Math.max(1, Math.ceil((last - first) / 8));
   const high = head + tasks.length * row + 12;
   return (
     <figure>
@@ -222,16 +222,16 @@ export function BeforeBand({ day }: { day: DayView }) {
           const colour = task.lateDays > 0 ? 'var(--rust)' : task.done ? 'var(--moss)' : 'var(--velvet)';
           return (
             <g key={task.kind} opacity={task.done ? 0.45 : 1}>
-              <text x={left - 8} y={y + 16} textAnchor="end" fontSize="13" fill="var(--ink)">
+              <text x={left - 8} y={y + 21} textAnchor="end" fontSize="13.5" fill="var(--ink)">
                 {t(`day.before.kind.${task.kind}`)}
               </text>
-              <rect x={x(from) + 1} y={y + 5} width={(to - from + 1) * each - 2} height={14} fill={colour} rx={2} />
+              <rect x={x(from) + 1} y={y + 8} width={(to - from + 1) * each - 2} height={18} fill={colour} rx={2} />
               {task.waitDays > 0 && !task.done && (
                 <line
                   x1={x(to + 1)}
                   x2={Math.min(x(last + 1), x(to + 1 + task.waitDays))}
-                  y1={y + 12}
-                  y2={y + 12}
+                  y1={y + 17}
+                  y2={y + 17}
                   stroke={colour}
                   strokeWidth="1.5"
                   strokeDasharray="2 3"

@@ -1,3 +1,4 @@
+import { Fragment } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useParams } from 'react-router';
 import { PrintFrame } from '../print/PrintFrame';
@@ -26,7 +27,8 @@ export function RunSheet() {
   ].sort((a, b) => minuteOf(a.at) - minuteOf(b.at));
   const needs = day.data.guests.flatMap((g, i) => {
     const said = [
-      g.seat.largePrint && t('day.setting.large'),
+      // Their own words may say it already.
+      g.seat.largePrint && !g.needs?.toLowerCase().includes(t('day.setting.large')) && t('day.setting.large'),
       g.seat.beside != null &&
         t('day.setting.childOf', { name: day.data.guests.find((other) => other.id === g.seat.beside)?.name ?? '' }),
       g.seat.moreTime > 0 && t('day.moreTime', { percent: g.seat.moreTime }),
@@ -62,7 +64,10 @@ export function RunSheet() {
             <h2 className="text-lg">{t('day.rota')}</h2>
             {agenda.data.tools.flatMap((tool) =>
               Array.from({ length: tool.count }, (_, i) => i + 1).map((number) => {
-                const goes = spans.filter((s) => s.tool === tool.tool && s.toolNumber === number);
+                // Who has it still is not named again.
+                const goes = spans
+                  .filter((s) => s.tool === tool.tool && s.toolNumber === number)
+                  .filter((s, i, all) => s.guest !== all[i - 1]?.guest);
                 return (
                   goes.length > 0 && (
                     <p key={`${tool.tool} ${number}`} className="pb-1">
@@ -70,10 +75,12 @@ export function RunSheet() {
                         {t(`day.tool.${tool.tool}`)} {number}
                       </strong>{' '}
                       {goes.map((s, i) => (
-                        <span key={i} className="whitespace-nowrap">
-                          {clockOf(s.from)} {guests[s.guest]?.name}
-                          {i < goes.length - 1 && ', '}
-                        </span>
+                        <Fragment key={i}>
+                          <span className="whitespace-nowrap">
+                            {clockOf(s.from)} {guests[s.guest]?.name}
+                            {i < goes.length - 1 && ','}
+                          </span>{' '}
+                        </Fragment>
                       ))}
                     </p>
                   )
