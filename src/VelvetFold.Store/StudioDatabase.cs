@@ -15,15 +15,18 @@ public static class StudioDatabase
     /// <summary>Options that open the database of a folder. Foreign keys are enforced; a writer waits up to five seconds for
     /// another.</summary>
     public static DbContextOptionsBuilder UseStudio(this DbContextOptionsBuilder builder, string folder) =>
+        UseFile(builder, PathIn(folder), pooling: true);
+
+    private static DbContextOptionsBuilder UseFile(DbContextOptionsBuilder builder, string file, bool pooling) =>
         builder
             .UseApplicationServiceProvider(Tables)
             .UseSqlite(
                 new SqliteConnectionStringBuilder
                 {
-                    DataSource = PathIn(folder),
+                    DataSource = file,
                     ForeignKeys = true,
                     DefaultTimeout = 5,
-                    Pooling = true,
+                    Pooling = pooling,
                 }.ToString()
             );
 
@@ -38,11 +41,33 @@ public static class StudioDatabase
     public static async Task PrepareAsync(StudioContext context, CancellationToken cancel = default)
     {
         ArgumentNullException.ThrowIfNull(context);
+        await MakeAsync(context.Database.GetDbConnection().DataSource, cancel);
         // Migrating takes a lock row even where there is nothing to do, and waits for ever on one that a killed start left behind.
         if ((await context.Database.GetPendingMigrationsAsync(cancel)).Any())
             await MigrateAsync(context, cancel);
         await context.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;", cancel);
         await new TakeOver(context).RunAsync(cancel);
+    }
+
+    // A new one is made under another name and moved: a start that is killed leaves none rather than an empty one, which would look like
+    // one that was lost.
+    private static async Task MakeAsync(string file, CancellationToken cancel)
+    {
+        if (File.Exists(file))
+            return;
+        await using var only = await OnlyAsync(file + ".starting", cancel);
+        if (File.Exists(file))
+            return;
+        var unfinished = file + ".unfinished";
+        File.Delete(unfinished);
+        File.Delete(unfinished + "-journal");
+        var options = UseFile(new DbContextOptionsBuilder<StudioContext>(), unfinished, pooling: false).Options;
+        await using (var made = new StudioContext((DbContextOptions<StudioContext>)options))
+        {
+            await made.Database.MigrateAsync(cancel);
+            await made.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=DELETE;", cancel);
+        }
+        File.Move(unfinished, file);
     }
 
     // One at a time by a lock of our own, which ends with the process; with a copy of what was there before.

@@ -2,10 +2,11 @@ import { useQueries } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, unwrap, type DayEntry, type DayView } from '../../api/client';
+import { api, unwrap, type DayView } from '../../api/client';
+import type { DayChange } from './useDay';
 
 /** After the day: what was told at the tables, what still has to be put right, and notes that stay with the workshop and its kits. */
-export function After({ day, onSave }: { day: DayView; onSave: (entry: Partial<DayEntry>) => void }) {
+export function After({ day, onSave }: { day: DayView; onSave: (change: DayChange) => void }) {
   const { t } = useTranslation();
   const [notes, setNotes] = useState(day.plan.notes ?? '');
   const tables = useQueries({
@@ -51,7 +52,7 @@ export function After({ day, onSave }: { day: DayView; onSave: (entry: Partial<D
           value={notes}
           placeholder={t('day.after.notesHere')}
           onChange={(event) => setNotes(event.currentTarget.value)}
-          onBlur={() => notes !== (day.plan.notes ?? '') && onSave({ plan: { ...day.plan, notes: notes || null } })}
+          onBlur={() => notes !== (day.plan.notes ?? '') && onSave(({ plan }) => ({ plan: { ...plan, notes: notes || null } }))}
         />
       </label>
     </div>

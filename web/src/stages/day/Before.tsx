@@ -1,8 +1,9 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { api, unwrap, type DayEntry, type DayPlan, type DayView } from '../../api/client';
+import { api, unwrap, type DayPlan, type DayView } from '../../api/client';
 import { locale } from '../../words/words';
+import type { DayChange } from './useDay';
 import { dayOf, nowHere } from './clock';
 
 type Task = DayView['before']['tasks'][number];
@@ -11,7 +12,7 @@ type Moved = NonNullable<DayPlan['moved']>;
 interface Props {
   workshop: string;
   day: DayView;
-  onSave: (entry: Partial<DayEntry>) => void;
+  onSave: (change: DayChange) => void;
 }
 
 /** What must be done before the day, in the order in which it is due; what is late, and what that endangers. */
@@ -21,7 +22,9 @@ export function Before({ workshop, day, onSave }: Props) {
   const done = plan.done ?? [];
   const move = (moved: Moved) => {
     const kinds = moved.map((m) => m.kind);
-    onSave({ plan: { ...plan, moved: [...(plan.moved ?? []).filter((m) => !kinds.includes(m.kind)), ...moved] } });
+    onSave(({ plan }) => ({
+      plan: { ...plan, moved: [...(plan.moved ?? []).filter((m) => !kinds.includes(m.kind)), ...moved] },
+    }));
   };
   return (
     <div className="text-[15px]">
@@ -36,10 +39,15 @@ export function Before({ workshop, day, onSave }: Props) {
             task={task}
             isMarked={done.includes(task.kind)}
             onDone={(yes) =>
-              onSave({ plan: { ...plan, done: yes ? [...done, task.kind] : done.filter((k) => k !== task.kind) } })
+              onSave(({ plan }) => {
+                const others = (plan.done ?? []).filter((k) => k !== task.kind);
+                return { plan: { ...plan, done: yes ? [...others, task.kind] : others } };
+              })
             }
             onMove={(due) => move([{ kind: task.kind, due }])}
-            onBack={() => onSave({ plan: { ...plan, moved: (plan.moved ?? []).filter((m) => m.kind !== task.kind) } })}
+            onBack={() =>
+              onSave(({ plan }) => ({ plan: { ...plan, moved: (plan.moved ?? []).filter((m) => m.kind !== task.kind) } }))
+            }
           />
         ))}
       </ol>

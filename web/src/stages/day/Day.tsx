@@ -63,7 +63,7 @@ function Leaves({ workshop, switching }: { workshop: string; switching: React.Re
   const [chosen, setChosen] = useState<number | null>(null);
   const day = useDay(workshop);
   const agenda = useAgenda(workshop, day.data);
-  const save = useSaveDay(workshop, day.data);
+  const save = useSaveDay(workshop);
   const shown = designs ? views : views.filter((v) => v === 'agenda' || v === 'rehearsal');
   useKeys(shown.map((v, i) => ({ key: String(i + 1), does: () => setView(v) })));
   if (day.error) throw day.error;
@@ -116,14 +116,14 @@ function Leaves({ workshop, switching }: { workshop: string; switching: React.Re
                 )}
               </Planned>
             )}
-            {view === 'before' && <Before workshop={workshop} day={day.data} onSave={(entry) => save.mutate(entry)} />}
-            {view === 'setting' && <Setting day={day.data} onSave={(entry) => save.mutate(entry)} />}
+            {view === 'before' && <Before workshop={workshop} day={day.data} onSave={save.mutate} />}
+            {view === 'setting' && <Setting day={day.data} onSave={save.mutate} />}
             {view === 'rehearsal' && (
               <Planned day={day.data} agenda={agenda}>
                 {() => <Rehearsal workshop={workshop} day={day.data} />}
               </Planned>
             )}
-            {view === 'after' && <After key={day.data.version} day={day.data} onSave={(entry) => save.mutate(entry)} />}
+            {view === 'after' && <After key={day.data.version} day={day.data} onSave={save.mutate} />}
           </div>
         </>
       }

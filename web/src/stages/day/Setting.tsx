@@ -1,25 +1,28 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { DayEntry, DayPlan, DayView, GuestSeat } from '../../api/client';
+import type { DayPlan, DayView, GuestSeat } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { NumberField } from '../../parts/NumberField';
 import { TextField } from '../../parts/TextField';
 import { clockOf } from './clock';
+import type { DayChange } from './useDay';
 
 const tools = ['trimmer', 'punch', 'stamp', 'heat', 'rack'] as const;
 const paces = ['beginner', 'practised', 'quick'] as const;
 const usual = { minutes: [120, 120, 120, 120, 120, 120, 0], delivery: 5, answer: 10, prints: 4 };
 
+type SetPlan = (more: (plan: DayPlan) => Partial<DayPlan>) => void;
+
 interface Props {
   day: DayView;
-  onSave: (entry: Partial<DayEntry>) => void;
+  onSave: (change: DayChange) => void;
 }
 
 /** The room: tools, breaks, the host's own hours, and how each guest sits. */
 export function Setting({ day, onSave }: Props) {
   const { t } = useTranslation();
   const { plan } = day;
-  const set = (more: Partial<DayPlan>) => onSave({ plan: { ...plan, ...more } });
+  const set: SetPlan = (more) => onSave((now) => ({ plan: { ...now.plan, ...more(now.plan) } }));
   return (
     <div className="text-[15px]">
       <Tools plan={plan} set={set} />
@@ -28,7 +31,10 @@ export function Setting({ day, onSave }: Props) {
           type="checkbox"
           className="accent-velvet"
           checked={plan.preCut}
-          onChange={(event) => set({ preCut: event.currentTarget.checked })}
+          onChange={(event) => {
+            const preCut = event.currentTarget.checked;
+            set(() => ({ preCut }));
+          }}
         />
         {t('day.setting.preCut')}
       </label>
@@ -39,7 +45,7 @@ export function Setting({ day, onSave }: Props) {
   );
 }
 
-function Tools({ plan, set }: { plan: DayPlan; set: (more: Partial<DayPlan>) => void }) {
+function Tools({ plan, set }: { plan: DayPlan; set: SetPlan }) {
   const { t } = useTranslation();
   const count = (tool: (typeof tools)[number]) => plan.tools.find((o) => o.tool === tool)?.count ?? null;
   return (
@@ -59,9 +65,9 @@ function Tools({ plan, set }: { plan: DayPlan; set: (more: Partial<DayPlan>) => 
               min={1}
               max={50}
               onChange={(next) =>
-                set({
-                  tools: [...plan.tools.filter((o) => o.tool !== tool), ...(next === null ? [] : [{ tool, count: next }])],
-                })
+                set((now) => ({
+                  tools: [...now.tools.filter((o) => o.tool !== tool), ...(next === null ? [] : [{ tool, count: next }])],
+                }))
               }
             />
           </li>
@@ -71,11 +77,11 @@ function Tools({ plan, set }: { plan: DayPlan; set: (more: Partial<DayPlan>) => 
   );
 }
 
-function Breaks({ day, set }: { day: DayView; set: (more: Partial<DayPlan>) => void }) {
+function Breaks({ day, set }: { day: DayView; set: SetPlan }) {
   const { t } = useTranslation();
   const { breaks } = day.plan;
   const change = (at: number, more: Partial<(typeof breaks)[number]>) =>
-    set({ breaks: breaks.map((b, i) => (i === at ? { ...b, ...more } : b)) });
+    set((now) => ({ breaks: now.breaks.map((b, i) => (i === at ? { ...b, ...more } : b)) }));
   return (
     <section aria-label={t('day.setting.breaks')} className="pt-4">
       <h2 className="text-lg">{t('day.setting.breaks')}</h2>
@@ -110,7 +116,11 @@ function Breaks({ day, set }: { day: DayView; set: (more: Partial<DayPlan>) => v
               />
               {t('day.setting.minutes')}
             </span>
-            <button type="button" className="quiet ml-auto" onClick={() => set({ breaks: breaks.filter((_, j) => j !== i) })}>
+            <button
+              type="button"
+              className="quiet ml-auto"
+              onClick={() => set((now) => ({ breaks: now.breaks.filter((_, j) => j !== i) }))}
+            >
               {t('day.setting.remove')}
             </button>
           </li>
@@ -119,7 +129,9 @@ function Breaks({ day, set }: { day: DayView; set: (more: Partial<DayPlan>) => v
       <button
         type="button"
         className="press mt-2"
-        onClick={() => set({ breaks: [...breaks, { name: t('day.setting.newBreak'), at: day.starts, minutes: 15 }] })}
+        onClick={() =>
+          set((now) => ({ breaks: [...now.breaks, { name: t('day.setting.newBreak'), at: day.starts, minutes: 15 }] }))
+        }
       >
         {t('day.setting.addBreak')}
       </button>
@@ -129,8 +141,11 @@ function Breaks({ day, set }: { day: DayView; set: (more: Partial<DayPlan>) => v
 
 function Seats({ day, onSave }: Props) {
   const { t } = useTranslation();
-  const seat = (guest: number, now: GuestSeat, more: Partial<GuestSeat>) =>
-    onSave({ seats: [{ guest, seat: { ...now, ...more } }] });
+  const seat = (guest: number, more: Partial<GuestSeat>) =>
+    onSave(({ guests }) => {
+      const now = guests.find((g) => g.id === guest);
+      return { seats: now ? [{ guest, seat: { ...now.seat, ...more } }] : [] };
+    });
   const isGrownUp = (id: number) => day.guests.some((g) => g.seat.beside === id);
   return (
     <section aria-label={t('day.setting.seats')} className="pt-4">
@@ -145,13 +160,13 @@ function Seats({ day, onSave }: Props) {
               optional
               placeholder={t('day.table')}
               className="w-24"
-              onChange={(table) => seat(guest.id, guest.seat, { table: table || null })}
+              onChange={(table) => seat(guest.id, { table: table || null })}
             />
             <Choice
               label={t('day.setting.paceOf', { name: guest.name })}
               value={guest.seat.pace ?? 'practised'}
               options={paces.map((pace) => ({ value: pace, name: t(`day.setting.pace.${pace}`) }))}
-              onChange={(pace) => seat(guest.id, guest.seat, { pace })}
+              onChange={(pace) => seat(guest.id, { pace })}
             />
             <span className="flex items-baseline text-soft">
               +
@@ -160,7 +175,7 @@ function Seats({ day, onSave }: Props) {
                 value={guest.seat.moreTime}
                 max={200}
                 align="left"
-                onChange={(moreTime) => seat(guest.id, guest.seat, { moreTime: moreTime ?? 0 })}
+                onChange={(moreTime) => seat(guest.id, { moreTime: moreTime ?? 0 })}
               />
               <span className="-ml-12">%</span>
             </span>
@@ -174,7 +189,7 @@ function Seats({ day, onSave }: Props) {
                     .filter((g) => g.id !== guest.id && g.seat.beside == null)
                     .map((g) => ({ value: String(g.id), name: t('day.setting.childOf', { name: g.name }) })),
                 ]}
-                onChange={(id) => seat(guest.id, guest.seat, { beside: id ? Number(id) : null })}
+                onChange={(id) => seat(guest.id, { beside: id ? Number(id) : null })}
               />
             )}
             <label className="ml-auto flex items-baseline gap-1.5">
@@ -182,7 +197,7 @@ function Seats({ day, onSave }: Props) {
                 type="checkbox"
                 className="accent-velvet"
                 checked={guest.seat.largePrint}
-                onChange={(event) => seat(guest.id, guest.seat, { largePrint: event.currentTarget.checked })}
+                onChange={(event) => seat(guest.id, { largePrint: event.currentTarget.checked })}
               />
               {t('day.setting.large')}
             </label>
@@ -194,9 +209,11 @@ function Seats({ day, onSave }: Props) {
   );
 }
 
-function Hours({ plan, set }: { plan: DayPlan; set: (more: Partial<DayPlan>) => void }) {
+function Hours({ plan, set }: { plan: DayPlan; set: SetPlan }) {
   const { t } = useTranslation();
   const hours = plan.hours ?? usual;
+  const setHours = (change: (hours: NonNullable<DayPlan['hours']>) => NonNullable<DayPlan['hours']>) =>
+    set((now) => ({ hours: change(now.hours ?? usual) }));
   const [address, setAddress] = useState(plan.remind ?? '');
   const days = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as const;
   return (
@@ -218,7 +235,7 @@ function Hours({ plan, set }: { plan: DayPlan; set: (more: Partial<DayPlan>) => 
               onBlur={(event) => {
                 const next = event.currentTarget.valueAsNumber;
                 if (Number.isFinite(next) && next !== hours.minutes[i])
-                  set({ hours: { ...hours, minutes: hours.minutes.map((m, j) => (j === i ? Math.round(next) : m)) } });
+                  setHours((now) => ({ ...now, minutes: now.minutes.map((m, j) => (j === i ? Math.round(next) : m)) }));
               }}
             />
           </label>
@@ -232,7 +249,7 @@ function Hours({ plan, set }: { plan: DayPlan; set: (more: Partial<DayPlan>) => 
               label={t(`day.setting.wait.${wait}`)}
               value={hours[wait]}
               max={90}
-              onChange={(next) => set({ hours: { ...hours, [wait]: next ?? 0 } })}
+              onChange={(next) => setHours((now) => ({ ...now, [wait]: next ?? 0 }))}
             />
             <span className="w-12 text-soft">{t('day.setting.days')}</span>
           </li>
@@ -244,7 +261,7 @@ function Hours({ plan, set }: { plan: DayPlan; set: (more: Partial<DayPlan>) => 
             value={plan.longestWait}
             min={1}
             max={240}
-            onChange={(next) => set({ longestWait: next ?? 15 })}
+            onChange={(next) => set(() => ({ longestWait: next ?? 15 }))}
           />
           <span className="w-12 text-soft">{t('day.setting.minutes')}</span>
         </li>
@@ -253,7 +270,7 @@ function Hours({ plan, set }: { plan: DayPlan; set: (more: Partial<DayPlan>) => 
         className="flex flex-wrap items-baseline gap-3 pt-3"
         onSubmit={(event) => {
           event.preventDefault();
-          set({ remind: address.trim() || null });
+          set(() => ({ remind: address.trim() || null }));
         }}
       >
         <label className="flex flex-1 items-baseline gap-2">

@@ -21,17 +21,22 @@ export const useAgenda = (workshop: string, day: DayView | undefined) =>
     networkMode: 'always',
   });
 
-/** Saves what is said of a day over the version that was seen. */
-export function useSaveDay(workshop: string, day: DayView | undefined) {
+/** What is changed of a day, as it is when its turn comes. */
+export type DayChange = (day: DayView) => Partial<DayEntry>;
+
+/** Saves what is changed of a day, one after the other, so that what is typed quickly is all kept. */
+export function useSaveDay(workshop: string) {
   const queries = useQueryClient();
   return useMutation({
-    mutationFn: async (entry: Partial<DayEntry>) => {
+    scope: { id: `day ${workshop}` },
+    mutationFn: async (change: DayChange) => {
+      const day = queries.getQueryData<DayView>(['day', workshop]);
       if (!day) return;
       unwrap(
         await api.PUT('/api/workshops/{slug}/day', {
           params: { path: { slug: workshop } },
           headers: { 'If-Match': `"${day.version}"` },
-          body: { plan: day.plan, ...entry },
+          body: { plan: day.plan, ...change(day) },
         }),
       );
     },
