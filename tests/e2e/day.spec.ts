@@ -78,6 +78,7 @@ test('the day is led: minutes lost move it, also without the network, and what t
   const ends = page.locator('header').getByText(/the last is done at/);
   const before = await ends.innerText();
   await page.getByRole('slider').fill('60');
+  await page.getByRole('slider').blur();
   await page.keyboard.press('l');
   await expect(ends).not.toHaveText(before, { timeout: 20_000 });
   await page.getByRole('button', { name: 'take the last one back' }).click();

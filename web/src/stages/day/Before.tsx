@@ -74,7 +74,7 @@ function Row({ task, isMarked, onDone, onMove, onBack }: RowProps) {
         type="checkbox"
         aria-label={name}
         className="mt-1.5 size-4 shrink-0 accent-velvet"
-        checked={task.done}
+        checked={task.done || isMarked}
         disabled={task.done && !isMarked}
         onChange={(event) => onDone(event.currentTarget.checked)}
       />

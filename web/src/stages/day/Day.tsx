@@ -116,14 +116,14 @@ function Leaves({ workshop, switching }: { workshop: string; switching: React.Re
                 )}
               </Planned>
             )}
-            {view === 'before' && <Before workshop={workshop} day={day.data} onSave={save.mutate} />}
-            {view === 'setting' && <Setting day={day.data} onSave={save.mutate} />}
+            {view === 'before' && <Before workshop={workshop} day={day.data} onSave={save.change} />}
+            {view === 'setting' && <Setting day={day.data} onSave={save.change} />}
             {view === 'rehearsal' && (
               <Planned day={day.data} agenda={agenda}>
                 {() => <Rehearsal workshop={workshop} day={day.data} />}
               </Planned>
             )}
-            {view === 'after' && <After key={day.data.version} day={day.data} onSave={save.mutate} />}
+            {view === 'after' && <After key={day.data.version} day={day.data} onSave={save.change} />}
           </div>
         </>
       }

@@ -21,26 +21,53 @@ export const useAgenda = (workshop: string, day: DayView | undefined) =>
     networkMode: 'always',
   });
 
-/** What is changed of a day, as it is when its turn comes. */
+/** What is changed of a day, as it stands on the screen. */
 export type DayChange = (day: DayView) => Partial<DayEntry>;
 
-/** Saves what is changed of a day, one after the other, so that what is typed quickly is all kept. */
+const withEntry = (day: DayView, { plan, seats }: Partial<DayEntry>): DayView => ({
+  ...day,
+  plan: plan ?? day.plan,
+  guests: day.guests.map((g) => ({ ...g, seat: seats?.find((s) => s.guest === g.id)?.seat ?? g.seat })),
+});
+
+/**
+ * Shows what is changed of a day at once, and saves it, one change after the other: each holds those before it, so that what is typed
+ * quickly is all kept.
+ */
 export function useSaveDay(workshop: string) {
   const queries = useQueryClient();
-  return useMutation({
+  const key = ['day', workshop];
+  const mutationKey = ['save-day', workshop];
+  const saving = useMutation({
+    mutationKey,
     scope: { id: `day ${workshop}` },
-    mutationFn: async (change: DayChange) => {
-      const day = queries.getQueryData<DayView>(['day', workshop]);
+    mutationFn: async (entry: DayEntry) => {
+      const day = queries.getQueryData<DayView>(key);
       if (!day) return;
       unwrap(
         await api.PUT('/api/workshops/{slug}/day', {
           params: { path: { slug: workshop } },
           headers: { 'If-Match': `"${day.version}"` },
-          body: { plan: day.plan, ...change(day) },
+          body: entry,
         }),
       );
+      queries.setQueryData<DayView>(key, (now) => now && { ...now, version: day.version + 1, isUsual: false });
     },
-    // Also where it was refused: somebody else saved meanwhile, and that is shown.
-    onSettled: () => queries.invalidateQueries({ queryKey: ['day', workshop] }),
+    // What follows from it is asked for when the last one is saved; where one was refused, what others saved meanwhile is shown.
+    onSettled: (_, failed) => {
+      if (failed || queries.isMutating({ mutationKey }) === 1) return queries.invalidateQueries({ queryKey: key });
+      return undefined;
+    },
   });
+  return {
+    error: saving.error,
+    change: (change: DayChange) => {
+      const day = queries.getQueryData<DayView>(key);
+      if (!day) return;
+      const entry = change(day);
+      void queries.cancelQueries({ queryKey: key });
+      queries.setQueryData<DayView>(key, withEntry(day, entry));
+      saving.mutate({ plan: day.plan, ...entry });
+    },
+  };
 }
