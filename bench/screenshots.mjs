@@ -52,8 +52,8 @@ const pictures = {
     },
   ],
   packing: [`${kite}/packing`],
-  cost: [`${kite}/packing/cost`],
-  labels: [`${kite}/packing/labels`],
+  day: [`${kite}/day`, (page) => page.getByText('Shared tools').waitFor()],
+  lead: ['/workshops/saturday-table/lead', (page) => page.getByRole('slider').fill('75')],
   bags: [
     `${kite}/packing/bags`,
     (page) => page.getByRole('button', { name: 'Put out a bag for every guest' }).click(),

@@ -14,6 +14,8 @@ public sealed record DayGuestRow(GuestRow Guest, string Kit);
 /// <summary>Keeps the plans of workshop days, and how guests sit there.</summary>
 public sealed class DayShelf(StudioContext context, WorkshopShelf workshops)
 {
+    private const int MostEarlier = 20;
+
     /// <summary>A workshop's day; null where there is no such workshop.</summary>
     public async Task<StoredDay?> FindAsync(string slug, CancellationToken cancel)
     {
@@ -106,6 +108,35 @@ public sealed class DayShelf(StudioContext context, WorkshopShelf workshops)
         await context
             .WorkshopDays.Where(d => context.Workshops.Any(w => w.Id == d.WorkshopId && w.Slug == slug))
             .ExecuteUpdateAsync(set => set.SetProperty(d => d.Reminded, reminded), cancel);
+
+    /// <summary>The plans, as JSON, of earlier workshops at which one of these kits was made, the last first.</summary>
+    public async Task<IReadOnlyList<(string Name, DateOnly Date, string Plan)>> EarlierAsync(StoredWorkshop than, CancellationToken cancel)
+    {
+        var kits = than.Kits.Select(k => k.Slug).ToList();
+        var rows = await context
+            .WorkshopDays.Join(
+                context.Workshops,
+                d => d.WorkshopId,
+                w => w.Id,
+                (d, w) =>
+                    new
+                    {
+                        w.Id,
+                        w.Slug,
+                        w.Name,
+                        w.Date,
+                        d.Plan,
+                    }
+            )
+            .Where(d => d.Slug != than.Slug && d.Date <= than.Date)
+            .Where(d =>
+                context.WorkshopKits.Any(k => k.WorkshopId == d.Id && context.Kits.Any(x => x.Id == k.KitId && kits.Contains(x.Slug)))
+            )
+            .OrderByDescending(d => d.Date)
+            .Take(MostEarlier)
+            .ToListAsync(cancel);
+        return [.. rows.Select(r => (r.Name, r.Date, r.Plan))];
+    }
 
     /// <summary>The bags of kits that are closed: for whom, none where for nobody named, by the kit.</summary>
     public async Task<ILookup<string, int?>> PackedAsync(IReadOnlyCollection<string> kits, CancellationToken cancel) =>

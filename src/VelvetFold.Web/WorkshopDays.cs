@@ -179,6 +179,15 @@ internal sealed class WorkshopDays(
         );
     }
 
+    /// <summary>What was noted after earlier days with the same kits.</summary>
+    public async Task<IReadOnlyList<DayNote>> EarlierAsync(DayAtHand day, CancellationToken cancel) =>
+        [
+            .. from earlier in await days.EarlierAsync(day.Stored.Workshop, cancel)
+            let plan = JsonSerializer.Deserialize<DayPlan>(earlier.Plan, JsonText.In(LengthUnit.Inch))
+            where !string.IsNullOrWhiteSpace(plan?.Notes)
+            select new DayNote(earlier.Name, earlier.Date, plan.Notes!),
+        ];
+
     /// <summary>What the host brings for those who come, and what they are asked to bring.</summary>
     public static (IReadOnlyList<SupplySource> Host, IReadOnlyList<string> Guests) Supplies(DayAtHand day) =>
         (

@@ -60,7 +60,7 @@ test('a studio is set up by its owner, who lets a helper in, who packs and chang
   await theirs.getByRole('button', { name: 'Open', exact: true }).click();
   await expect(theirs).toHaveURL(/\/packing/);
   const stages = theirs.getByRole('navigation').getByRole('link');
-  await expect(stages).toHaveText(['Kite weekend', 'Cuts', 'Guide', 'Packing']);
+  await expect(stages).toHaveText(['Kite weekend', 'Cuts', 'Guide', 'Packing', 'Day']);
   await theirs.goto(at + '/kits/kite-weekend/pages');
   await expect(theirs).toHaveURL(/\/cuts/);
 

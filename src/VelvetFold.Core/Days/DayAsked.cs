@@ -28,11 +28,12 @@ public sealed record DayAsked(IReadOnlyList<DayKit> Kits, DaySetup Setup, IReadO
 {
     /// <summary>Orders the day.</summary>
     /// <param name="effort">How long is searched, in the solver's own measure.</param>
-    internal DayOrdered Order(double effort, CancellationToken cancel)
+    /// <param name="like">The rule of a day much like it, to begin from.</param>
+    internal DayOrdered Order(double effort, CancellationToken cancel, ServingRule? like = null)
     {
         var all = Kits.Select(k => DayWork.Of(k.Steps, Timed, Setup)).ToList();
         var work = Guests.Select(g => (IReadOnlyList<DayTask>)[.. all[g.Kit].Where(t => t.Layout is null || g.Makes(t.Layout))]).ToList();
-        return DayPlanner.Order(Setup, Guests, work, effort, cancel);
+        return DayPlanner.Order(Setup, Guests, work, effort, like, cancel);
     }
 }
 

@@ -13,7 +13,20 @@ internal sealed record DayOrdered(
     IReadOnlyList<IReadOnlyList<DayTask>> Work,
     long Lost,
     long Bound
-);
+)
+{
+    /// <summary>The rule that its order was found by; of use to a day that is much like it.</summary>
+    public ServingRule? Rule { get; init; }
+}
+
+/// <summary>Who comes first of those who can begin at the same time: the least by this.</summary>
+/// <param name="ShortFirst">How much the length of the task counts.</param>
+/// <param name="Much">How much what a guest has before them counts against it.</param>
+/// <param name="Own">What counts for each guest.</param>
+internal sealed record ServingRule(double ShortFirst, double Much, double[] Own)
+{
+    public double Of(int guest, int minutes, int left) => ShortFirst * minutes - Much * left + Own[guest];
+}
 
 /// <summary>
 /// Orders a day: who does what when, and who holds a tool after whom, so that it ends in time with the least waiting. By constraint
@@ -42,23 +55,25 @@ internal static class DayPlanner
     /// <summary>Orders a day.</summary>
     /// <param name="work">The tasks of every guest.</param>
     /// <param name="effort">How long it searches; 0 for the order that serves whoever can begin first.</param>
+    /// <param name="like">The rule of a day much like it, to begin from.</param>
     public static DayOrdered Order(
         DaySetup setup,
         IReadOnlyList<DayGuest> guests,
         IReadOnlyList<IReadOnlyList<DayTask>> work,
         double effort = Effort,
+        ServingRule? like = null,
         CancellationToken cancel = default
     )
     {
         var minutes = work.Select((tasks, g) => tasks.Select(t => MinutesOf(t, guests[g])).ToArray()).ToList();
         var beside = guests.Select(g => g.Beside).ToArray();
-        var first = Best(setup, work, minutes, beside, effort);
+        var (first, rule) = Best(setup, work, minutes, beside, effort, like);
         if (effort <= 0)
-            return Weighed(setup, work, minutes, beside, first, null);
+            return Weighed(setup, work, minutes, beside, first, null) with { Rule = rule };
         var (starts, bound) = Solve(setup, work, minutes, beside, first, effort, cancel);
         var better = starts is null ? first : Ordered(setup, work, minutes, starts);
         var (one, other) = (Weighed(setup, work, minutes, beside, first, bound), Weighed(setup, work, minutes, beside, better, bound));
-        return other.Lost <= one.Lost ? other : one;
+        return (other.Lost <= one.Lost ? other : one) with { Rule = rule };
     }
 
     private static int MinutesOf(DayTask task, DayGuest guest) =>
@@ -167,20 +182,21 @@ internal static class DayPlanner
 
     // Serves whoever can begin first, by several rules for those who can begin at the same time, and by chance around the best of them;
     // the best order of all is kept. The chance has a seed of its own: the same day is ordered the same again.
-    private static List<Go> Best(
+    private static (List<Go> Goes, ServingRule Rule) Best(
         DaySetup setup,
         IReadOnlyList<IReadOnlyList<DayTask>> work,
         List<int[]> minutes,
         int?[] beside,
-        double effort
+        double effort,
+        ServingRule? like
     )
     {
         var alone = Alone(setup, work, minutes);
         var random = new Random(work.Count);
         var level = new double[work.Count];
-        (long Cost, List<Go> Goes, Rule Rule)? best = null;
-        (long Cost, Rule Rule)? at = null;
-        void Try(Rule rule, double mayLose)
+        (long Cost, List<Go> Goes, ServingRule Rule)? best = null;
+        (long Cost, ServingRule Rule)? at = null;
+        void Try(ServingRule rule, double mayLose)
         {
             var goes = Greedy(setup, work, minutes, beside, rule);
             var order = new DayOrder(work, goes, Pauses(setup, 1), beside);
@@ -192,6 +208,8 @@ internal static class DayPlanner
         }
         foreach (var (shortFirst, much) in new[] { (0.0, 1.0), (1.0, 0.0), (1.0, 0.1), (1.0, -0.1), (1.0, 0.3), (0.3, 1.0), (-1.0, 0.0) })
             Try(new(shortFirst, much, level), 0);
+        if (like is not null)
+            Try(like, 0);
         at = (best!.Value.Cost, best.Value.Rule);
         var floor = alone.Sum(e => (long)e);
         var tries = (int)(effort * Tries / Math.Max(1, work.Sum(t => t.Count)));
@@ -213,16 +231,7 @@ internal static class DayPlanner
                 -Math.Log(1 - random.NextDouble()) * warm
             );
         }
-        return best!.Value.Goes;
-    }
-
-    /// <summary>Who comes first of those who can begin at the same time: the least by this.</summary>
-    /// <param name="ShortFirst">How much the length of the task counts.</param>
-    /// <param name="Much">How much what a guest has before them counts against it.</param>
-    /// <param name="Own">What counts for each guest.</param>
-    private sealed record Rule(double ShortFirst, double Much, double[] Own)
-    {
-        public double Of(int guest, int minutes, int left) => ShortFirst * minutes - Much * left + Own[guest];
+        return (best!.Value.Goes, best.Value.Rule);
     }
 
     private static List<Go> Greedy(
@@ -230,7 +239,7 @@ internal static class DayPlanner
         IReadOnlyList<IReadOnlyList<DayTask>> work,
         List<int[]> minutes,
         int?[] beside,
-        Rule rule
+        ServingRule rule
     )
     {
         var pauses = setup.Pauses;

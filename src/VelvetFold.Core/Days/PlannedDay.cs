@@ -101,7 +101,7 @@ public sealed class PlannedDay
             for (var n = count; ; n++)
             {
                 var with = _asked with { Setup = _asked.Setup.With(tool, n) };
-                var plan = n == count ? _plan : with.Order(OptionEffort, cancel);
+                var plan = n == count ? _plan : with.Order(OptionEffort, cancel, _plan.Rule);
                 var longest = Rehearsal
                     .Of(with, plan, chances)
                     .Play(ToolDays, ToolSeed, cancel)
@@ -263,9 +263,10 @@ public sealed class PlannedDay
         return
         [
             .. tries
-                .Select(t => (t.Says, Plan: t.Asked.Order(OptionEffort, cancel)))
+                .Select(t => (t.Says, Plan: t.Asked.Order(OptionEffort, cancel, _plan.Rule)))
                 .Select(t => (t.Says, Times: t.Plan.Order.Play(t.Plan.Minutes)))
                 .Select(t => new DayOption(t.Says, end - t.Times.End, t.Times.Waits.Sum()))
+                .Where(o => o.Saves > 0 || o.Lost < waits.Sum())
                 .OrderByDescending(o => o.Saves)
                 .ThenBy(o => o.Lost),
         ];

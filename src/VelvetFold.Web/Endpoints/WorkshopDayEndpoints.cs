@@ -22,6 +22,7 @@ internal sealed record DayKitView(string Slug, string Name, int Revision, IReadO
 /// <param name="IsUsual">Whether nobody has said anything yet, and it is as usual.</param>
 /// <param name="Supplies">What the host brings, by where it is got.</param>
 /// <param name="Bring">What each guest is asked to bring.</param>
+/// <param name="Earlier">What was noted after earlier days with the same kits, the last first.</param>
 internal sealed record DayView(
     int Version,
     bool IsUsual,
@@ -35,8 +36,12 @@ internal sealed record DayView(
     IReadOnlyList<DayGuestView> Guests,
     DaysBefore Before,
     IReadOnlyList<SupplySource> Supplies,
-    IReadOnlyList<string> Bring
+    IReadOnlyList<string> Bring,
+    IReadOnlyList<DayNote> Earlier
 );
+
+/// <summary>What was noted after a day.</summary>
+internal sealed record DayNote(string Workshop, DateOnly Date, string Notes);
 
 /// <summary>How a guest sits.</summary>
 internal sealed record SeatEntry(int Guest, GuestSeat Seat);
@@ -121,7 +126,8 @@ internal static class WorkshopDayEndpoints
                 [.. day.Guests.Select(g => new DayGuestView(g.Guest.Id, g.Guest.Name, g.Kit, g.Guest.Needs, DayAtHand.SeatOf(g.Guest)))],
                 await days.BeforeAsync(day, cancel),
                 supplies,
-                bring
+                bring,
+                await days.EarlierAsync(day, cancel)
             ),
             LengthUnit.Inch
         );

@@ -8687,7 +8687,7 @@ export interface components {
             /**
              * Format: int64
              * @description How many minutes less another order could lose at most; what one waits beyond half an hour counts three times, what is
-             *                 after the end twenty times.
+             *                 after nine tenths of the day twenty times.
              */
             gap: number;
             /** @description What there is to say of it. */
@@ -8821,6 +8821,13 @@ export interface components {
                 [key: string]: string;
             };
         };
+        /** @description What was noted after a day. */
+        DayNote: {
+            workshop: string;
+            /** Format: date */
+            date: string;
+            notes: string;
+        };
         /** @description What would save time, and how much. */
         DayOption: {
             says: components["schemas"]["Saying"];
@@ -8946,6 +8953,8 @@ export interface components {
             supplies: components["schemas"]["SupplySource"][];
             /** @description What each guest is asked to bring. */
             bring: string[];
+            /** @description What was noted after earlier days with the same kits, the last first. */
+            earlier: components["schemas"]["DayNote"][];
         };
         /**
          * @description The days before a workshop, planned backwards from it on the hours that the host gives: each thing as late as it can be, so that nothing

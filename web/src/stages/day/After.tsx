@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { api, unwrap, type DayView } from '../../api/client';
+import { dayOf } from './clock';
 import type { DayChange } from './useDay';
 
 /** After the day: what was told at the tables, what still has to be put right, and notes that stay with the workshop and its kits. */
@@ -55,6 +56,19 @@ export function After({ day, onSave }: { day: DayView; onSave: (change: DayChang
           onBlur={() => notes !== (day.plan.notes ?? '') && onSave(({ plan }) => ({ plan: { ...plan, notes: notes || null } }))}
         />
       </label>
+      {day.earlier.length > 0 && (
+        <section aria-label={t('day.after.earlier')} className="pt-4">
+          <h2 className="text-lg">{t('day.after.earlier')}</h2>
+          {day.earlier.map((note) => (
+            <p key={`${note.workshop} ${note.date}`} className="pt-1 whitespace-pre-line">
+              <span className="text-soft">
+                {note.workshop}, {dayOf(note.date)}:{' '}
+              </span>
+              {note.notes}
+            </p>
+          ))}
+        </section>
+      )}
     </div>
   );
 }

@@ -30,8 +30,8 @@ export function Agenda({ day, agenda, spans, chosen, onChosen, onLit }: Props) {
           <h2 className="text-lg">{t('day.helps')}</h2>
           <ul>
             {agenda.options.map((option) => (
-              <li key={option.says} className="flex items-baseline gap-3 border-b border-line py-1">
-                <span className="min-w-0 flex-1">{option.says}</span>
+              <li key={option.says} className="flex flex-wrap items-baseline gap-x-3 border-b border-line py-1">
+                <span className="flex-1 basis-56">{option.says}</span>
                 <span className="shrink-0 text-right text-soft tabular-nums">
                   {option.saves > 0
                     ? t('day.endsSooner', { count: option.saves })

@@ -3,7 +3,7 @@ import type { DayAgenda, DayView } from '../../api/client';
 import { clockAt, minuteOf, nowHere } from './clock';
 import type { Span } from './spans';
 
-const [wide, left, row, head] = [540, 80, 24, 24];
+const [wide, left, head] = [540, 80, 24];
 
 // A colour for what hands do, so that the band is read from afar; its name stands in the key below and in the agenda.
 const colours: Partial<Record<Span['phase'], string>> = {
@@ -36,7 +36,7 @@ export const seated = (agenda: DayAgenda): number[] =>
     .sort((a, b) => (agenda.guests[a]?.table ?? '~').localeCompare(agenda.guests[b]?.table ?? '~') || a - b);
 
 // Where each guest's row lies, with the name of their table over its first one where there are several.
-function placesOf(agenda: DayAgenda, guests: readonly number[]) {
+function placesOf(agenda: DayAgenda, guests: readonly number[], row: number) {
   const table = (guest: number) => agenda.guests[guest]?.table ?? '';
   const isOne = new Set(guests.map(table)).size < 2;
   let y = head;
@@ -59,7 +59,10 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
   const tools = agenda.tools.flatMap((tool) =>
     Array.from({ length: tool.count }, (_, i) => ({ tool: tool.tool, number: i + 1 })),
   );
-  const { places, y } = placesOf(agenda, guests);
+  // On paper all of them go onto one side.
+  const row = printed ? Math.max(11, Math.min(18, Math.floor(330 / guests.length))) : 24;
+  const inset = Math.round(row / 6);
+  const { places, y } = placesOf(agenda, guests, row);
   const toolsFrom = y + 26;
   const high = toolsFrom + tools.length * row + 8;
   const hours = Array.from({ length: Math.floor(length / 60) + 1 }, (_, i) => i * 60);
@@ -119,7 +122,7 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
               </text>
             )}
             <rect x={0} y={top} width={wide} height={row} fill="transparent" />
-            <text x={left - 6} y={top + 16} textAnchor="end" fontSize="13" fill="var(--ink)">
+            <text x={left - 6} y={top + row / 2 + 4.5} textAnchor="end" fontSize={Math.min(13, row - 1)} fill="var(--ink)">
               {agenda.guests[guest]?.name}
             </text>
             {spans
@@ -139,9 +142,9 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
                   )}
                   <rect
                     x={x(s.begin)}
-                    y={s.phase === 'dry' ? top + 15 : top + 4}
+                    y={s.phase === 'dry' ? top + row - inset - 5 : top + inset}
                     width={Math.max(0.8, x(s.end) - x(s.begin) - 0.6)}
-                    height={s.phase === 'dry' ? 6 : 15}
+                    height={s.phase === 'dry' ? 5 : row - 2 * inset - 1}
                     fill={fillOf(s.phase)}
                     fillOpacity={opacityOf(s.phase)}
                   >
@@ -158,7 +161,13 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
         )}
         {tools.map(({ tool, number }, i) => (
           <g key={`${tool} ${number}`}>
-            <text x={left - 6} y={toolsFrom + i * row + 16} textAnchor="end" fontSize="13" fill="var(--ink)">
+            <text
+              x={left - 6}
+              y={toolsFrom + i * row + row / 2 + 4.5}
+              textAnchor="end"
+              fontSize={Math.min(13, row - 1)}
+              fill="var(--ink)"
+            >
               {t(`day.tool.${tool}`)} {number}
             </text>
             {spans
@@ -170,14 +179,19 @@ export function Band({ day, agenda, spans, lit, onLit, printed = false }: Props)
                   <g key={j} opacity={lit === null || lit === s.guest ? 1 : 0.28} onPointerEnter={() => onLit(s.guest)}>
                     <rect
                       x={x(s.begin)}
-                      y={toolsFrom + i * row + 2}
+                      y={toolsFrom + i * row + 3}
                       width={width}
-                      height={18}
+                      height={row - 6}
                       fill="var(--sheet)"
                       stroke="var(--brass)"
                     />
                     {width > 18 && (
-                      <text x={x(s.begin) + 3} y={toolsFrom + i * row + 15} fontSize="11.5" fill="var(--ink)">
+                      <text
+                        x={x(s.begin) + 3}
+                        y={toolsFrom + i * row + row / 2 + 4}
+                        fontSize={Math.min(11.5, row - 4)}
+                        fill="var(--ink)"
+                      >
                         {name.slice(0, Math.max(1, Math.floor((width - 5) / 6.2)))}
                       </text>
                     )}

@@ -38,7 +38,7 @@ export function RunSheet() {
   });
   return (
     <PrintFrame title={t('day.runSheet')} back={`/kits/${day.data.kits[0]?.slug ?? ''}/day?workshop=${workshop}`}>
-      <div className="text-[15px] leading-[20px]">
+      <div className="text-[14px] leading-[18px]">
         <h1 className="text-2xl">{day.data.name}</h1>
         <p className="pb-2">
           {t('day.head', {
