@@ -4,7 +4,8 @@ using VelvetFold.Core.Wording;
 namespace VelvetFold.Core.Lines;
 
 /// <summary>Where a measure line cannot be read: line and column from 1, a sentence, and what might have been meant.</summary>
-public sealed record LineFault(int Line, int Column, Saying Says, string? Suggestion);
+/// <param name="NewPaper">The paper it names that the kit has not; were it made, the line could be read.</param>
+public sealed record LineFault(int Line, int Column, Saying Says, string? Suggestion, string? NewPaper = null);
 
 /// <summary>A line that cannot be read any further.</summary>
 internal sealed class LineException(int column, Saying says, string? suggestion = null) : Exception(says.In(Lexicon.English))

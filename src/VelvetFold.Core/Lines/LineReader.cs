@@ -133,7 +133,30 @@ internal sealed class LineReader
             _layout = _layout.With(piece);
             return [label];
         }
-        return Lay(piece, count, group);
+        return Lay(piece, count, count > 1 && group.Kind is null ? Tidy(piece, count) : group);
+    }
+
+    // Several that say no more than what they lean on lie beside or under one another from there; those that say no place lie in a row, or
+    // in a grid where the page is too narrow for one.
+    private LineGroup Tidy(Piece piece, int count)
+    {
+        if (piece.Down is Beside)
+            return new() { Kind = ArrangementKind.Column };
+        if (piece.Across is Beside)
+            return new() { Kind = ArrangementKind.Row };
+        var gap = _kit.Unit == LengthUnit.Inch ? Length.Inches(0, 1, 8) : Length.Millimetres(3);
+        var room = _layout.Page.Width;
+        var columns = 1;
+        while (columns < count && piece.Size.Width * (columns + 1) + gap * columns <= room)
+            columns++;
+        return columns == count
+            ? new() { Kind = ArrangementKind.Row, Gutter = gap }
+            : new()
+            {
+                Kind = columns == 1 ? ArrangementKind.Column : ArrangementKind.Grid,
+                Columns = columns == 1 ? null : columns,
+                Gutter = gap,
+            };
     }
 
     private List<string> Lay(Piece piece, int count, LineGroup group)
@@ -373,23 +396,8 @@ internal sealed class LineReader
     {
         if (_cursor.Phrase(LineWords.ClauseStarts) is not { } name)
             return null;
-        var id = name.ToLowerInvariant().Replace(' ', '-');
-        _kit = _kit with
-        {
-            Papers =
-            [
-                .. _kit.Papers,
-                new()
-                {
-                    Id = id,
-                    Name = name,
-                    Size = StandardSizes.All[0].Size,
-                    FaceA = new() { Colour = "#e4d2b0" },
-                    FaceB = new() { Colour = "#fffdf8" },
-                },
-            ],
-        };
-        return id;
+        _kit = MeasureLines.WithPaper(_kit, name);
+        return _kit.Papers[^1].Id;
     }
 
     private Size NeedSize()

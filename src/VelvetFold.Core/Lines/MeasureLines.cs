@@ -1,5 +1,6 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Stock;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Lines;
 
@@ -31,6 +32,11 @@ public static class MeasureLines
         var faults = new List<LineFault>();
         var touched = new List<string>();
         IReadOnlyList<string> completions = [];
+        void Take((Kit Kit, string Layout, IReadOnlyList<string> Touched) read)
+        {
+            (kit, layout) = (read.Kit, read.Layout);
+            touched.AddRange(read.Touched);
+        }
         var lines = text.ReplaceLineEndings("\n").Split('\n');
         for (var n = 0; n < lines.Length; n++)
         {
@@ -39,17 +45,79 @@ public static class MeasureLines
             var reader = new LineReader(lines[n], kit, layout, newPapers);
             try
             {
-                var read = reader.Read();
-                (kit, layout) = (read.Kit, read.Layout);
-                touched.AddRange(read.Touched);
+                Take(reader.Read());
             }
             catch (LineException fault)
             {
-                faults.Add(new(n + 1, fault.Column, fault.Says, fault.Suggestion));
+                // As people say it, where it cannot be read as it stands; its own fault is told where neither can.
+                var plain = SpokenLine.Plain(
+                    lines[n],
+                    kit,
+                    kit.Layout(layout)
+                        ?? new()
+                        {
+                            Id = layout,
+                            Name = layout,
+                            Page = StandardSizes.All[0].Size,
+                        }
+                );
+                if (Tried(plain, kit, layout, newPapers) is { } said)
+                    Take(said);
+                else if (NewPaper(plain, kit, layout) is { } paper)
+                    faults.Add(new(n + 1, fault.Column, Saying.Of("line.no-paper", ("paper", paper)), null, paper));
+                else
+                    faults.Add(new(n + 1, fault.Column, fault.Says, fault.Suggestion));
             }
             completions = reader.Completions;
         }
         return new(kit, kit.Layout(layout)!, [.. touched.Distinct()], faults, completions);
+    }
+
+    private static (Kit Kit, string Layout, IReadOnlyList<string> Touched)? Tried(string line, Kit kit, string layout, bool newPapers)
+    {
+        try
+        {
+            return new LineReader(line, kit, layout, newPapers).Read();
+        }
+        catch (LineException)
+        {
+            return null;
+        }
+    }
+
+    // The paper that a line names and the kit has not: one name of a few words, none of which is a slip for what could stand there.
+    private static string? NewPaper(string line, Kit kit, string layout)
+    {
+        if (Tried(line, kit, layout, true) is not { Kit.Papers: [.., var made] } read || read.Kit.Papers.Count != kit.Papers.Count + 1)
+            return null;
+        var known = LineWords
+            .ClauseStarts.Concat(kit.Papers.SelectMany(p => p.Name.Split(' ')))
+            .Concat(kit.Layout(layout)?.Pieces.SelectMany(p => new[] { p.Id, p.Name ?? p.Id }) ?? []);
+        var words = made.Name.Split(' ');
+        return words.Length <= 3 && !words.Any(w => LineCursor.Nearest(w, known.Where(k => k.Length > 2)) is not null) ? made.Name : null;
+    }
+
+    /// <summary>The kit with one more paper: plain cardstock of 12 x 12 in.</summary>
+    public static Kit WithPaper(Kit kit, string name)
+    {
+        var wish = string.Join('-', name.ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries));
+        var id = Enumerable.Range(1, int.MaxValue).Select(n => n == 1 ? wish : $"{wish}-{n}").First(i => kit.Paper(i) is null);
+        var colour = PlainColours.Of(name) ?? "#e4d2b0";
+        return kit with
+        {
+            Papers =
+            [
+                .. kit.Papers,
+                new()
+                {
+                    Id = id,
+                    Name = name,
+                    Size = StandardSizes.All[0].Size,
+                    FaceA = new() { Colour = colour },
+                    FaceB = new() { Colour = PlainColours.Of(name) ?? "#fffdf8" },
+                },
+            ],
+        };
     }
 
     /// <summary>A kit with one blank page, for lines that come without one.</summary>

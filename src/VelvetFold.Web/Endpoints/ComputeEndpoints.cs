@@ -52,7 +52,8 @@ internal sealed record PagesAnswer(IReadOnlyList<LayoutAnswer> Layouts);
 /// <summary>Measure lines to read.</summary>
 /// <param name="Kit">The kit they speak of; without one they bring their papers along.</param>
 /// <param name="Layout">The id of the layout they begin with; the first where left out.</param>
-internal sealed record LinesQuestion(string Text, Kit? Kit = null, string? Layout = null);
+/// <param name="NewPaper">A paper that is made first, as plain cardstock of 12 x 12 in: the one that an error said there is not.</param>
+internal sealed record LinesQuestion(string Text, Kit? Kit = null, string? Layout = null, string? NewPaper = null);
 
 /// <summary>What measure lines make.</summary>
 /// <param name="Text">The layout read out as measure lines again.</param>
@@ -230,6 +231,12 @@ internal static class ComputeEndpoints
             return Problems.Bad("text", Saying.Of("problem.the-text-is-longer"));
         var kit = question.Kit ?? MeasureLines.Blank();
         var layout = question.Layout ?? (kit.Layouts.Count > 0 ? kit.Layouts[0].Id : "L1");
+        if (question.NewPaper is { } paper)
+        {
+            if (string.IsNullOrWhiteSpace(paper) || paper.Length > 120)
+                return Problems.Bad("newPaper", Saying.Of("problem.a-paper-has-a-name"));
+            kit = MeasureLines.WithPaper(kit, paper.Trim());
+        }
         if (question.Layout is not null && kit.Layout(question.Layout) is null)
             return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout)));
         var lines = MeasureLines.Read(question.Text, kit, layout, newPapers: question.Kit is null);

@@ -9949,6 +9949,8 @@ export interface components {
             column: number;
             says: components["schemas"]["Saying"];
             suggestion: null | string;
+            /** @description The paper it names that the kit has not; were it made, the line could be read. */
+            newPaper?: null | string;
         };
         /** @description What measure lines make. */
         LinesAnswer: {
@@ -9968,6 +9970,8 @@ export interface components {
             kit?: null | components["schemas"]["Kit"];
             /** @description The id of the layout they begin with; the first where left out. */
             layout?: null | string;
+            /** @description A paper that is made first, as plain cardstock of 12 x 12 in: the one that an error said there is not. */
+            newPaper?: null | string;
         };
         /** @description Pieces that come out of a rectangle of paper. */
         Makes: {

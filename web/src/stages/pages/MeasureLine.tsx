@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useId, useRef, useState } from 'react';
-import { api, unwrap } from '../../api/client';
+import { api, unwrap, type Kit } from '../../api/client';
+import { useKit } from '../../parts/kitContext';
 import { useKeys } from '../../parts/useKeys';
 import { useNewestKit } from '../../parts/useNewestKit';
 import type { LineAnswer } from './useMeasureLine';
@@ -24,9 +25,18 @@ function begun(text: string, word: string): number {
   return 0;
 }
 
+// An example out of the kit's own papers and pieces.
+function exampleOf(kit: Kit, layoutId: string): string {
+  const paper = kit.papers?.at(-1)?.name;
+  const piece = kit.layouts?.find((l) => l.id === layoutId)?.pieces?.findLast((p) => p.kind !== 'base');
+  const size = kit.unit === 'mm' ? '230 x 40' : '9 x 1 1/2';
+  return [`strip ${size}`, paper, piece && `under ${piece.name ?? piece.id}`].filter(Boolean).join(' ');
+}
+
 /** The measure line at the foot of the leaf: a piece is made or changed in one breath. */
 export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: Props) {
   const newest = useNewestKit();
+  const { kit } = useKit();
   const [history, setHistory] = useState<readonly string[]>([]);
   const [back, setBack] = useState(0);
   const [refused, setRefused] = useState(false);
@@ -43,9 +53,11 @@ export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: P
   // Enter asks for itself, and does not wait for the ghost: whoever types fast loses nothing.
   const make = useMutation({
     scope: { id: `line-${layoutId}` },
-    mutationFn: async (line: string) =>
-      unwrap(await api.POST('/api/compute/measure-lines', { body: { text: line, kit: newest.read(), layout: layoutId } })),
-    onSuccess: (made, line) => {
+    mutationFn: async ({ line, newPaper }: { line: string; newPaper: string | null }) =>
+      unwrap(
+        await api.POST('/api/compute/measure-lines', { body: { text: line, kit: newest.read(), layout: layoutId, newPaper } }),
+      ),
+    onSuccess: (made, { line }) => {
       if (made.errors.length > 0) {
         setRefused(true);
         onText(line);
@@ -55,13 +67,15 @@ export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: P
       setHistory((earlier) => [line, ...earlier].slice(0, longestHistory));
       onMade(made.layout.id === layoutId ? (made.touched.at(-1) ?? null) : null);
     },
-    onError: (_, line) => onText(line),
+    onError: (_, { line }) => onText(line),
   });
-  const take = () => {
+  // What was asked for and refused for want of a paper alone: Enter once more makes it.
+  const missing = !stale ? (fault?.newPaper ?? null) : null;
+  const take = (newPaper: string | null = refused ? missing : null) => {
     if (!text.trim()) return;
     setBack(0);
     onText('');
-    make.mutate(text);
+    make.mutate({ line: text, newPaper });
   };
   const complete = (word: string) => {
     onText(`${text.slice(0, text.length - begun(text, word))}${word} `);
@@ -95,7 +109,7 @@ export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: P
         className="field w-full"
         spellCheck={false}
         autoComplete="off"
-        placeholder="strip 9 x 1 1/2 Spar Plaid under Block, flush seam"
+        placeholder={exampleOf(kit, layoutId)}
         value={text}
         onChange={(event) => {
           onText(event.currentTarget.value);
@@ -103,7 +117,11 @@ export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: P
         }}
         onKeyDown={(event) => {
           if (event.key === 'Enter') take();
-          else if (event.key === 'Escape') onText('');
+          else if (event.key === 'Escape') {
+            // First what is typed goes, then the field is left.
+            if (text) onText('');
+            else event.currentTarget.blur();
+          } else if (event.key === '/' && text === '') event.preventDefault();
           else if (event.key === 'ArrowUp' && (text === '' || back > 0)) recall(1);
           else if (event.key === 'ArrowDown' && back > 0) recall(-1);
           else if (event.key === 'Tab' && !event.shiftKey && completions[0] && atEnd && !text.endsWith(' ')) {
@@ -115,13 +133,18 @@ export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: P
       <p
         id={says}
         role="status"
-        className={`mt-0.5 h-5 truncate text-[14px] leading-5 ${refused && fault ? 'text-rust' : 'text-soft'}`}
+        className={`mt-0.5 min-h-5 text-[14px] leading-5 ${refused && fault ? 'text-rust' : 'truncate text-soft'}`}
       >
         {!text.trim() && 'Press / and say a piece, or a label and what changes: B2 9 x 2'}
         {text.trim() &&
           fault &&
           (refused || completions.length === 0 ? (
             <>
+              {missing !== null && (
+                <button type="button" className="mr-2 font-semibold underline" onClick={() => take(missing)}>
+                  Make {missing}
+                </button>
+              )}
               {fault.suggestion && (
                 <button
                   type="button"
