@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { check } from './access';
 import { measure, saved } from './studio';
 
 test('a kit from nothing, with the mouse: paper, page, pieces, a photo on its mat, and its guide', async ({ page }) => {
@@ -77,4 +78,43 @@ test('an empty studio teaches the three ways in', async ({ page }) => {
   await page.goto('/');
   for (const way of ['Open the demo studio', 'Start a kit', 'Read in a file'])
     await expect(page.getByRole('button', { name: way })).toBeVisible();
+});
+
+test('a first page in five lines, by keys alone, is kept with its guide', async ({ page }) => {
+  await page.goto('/first-page');
+  await check(page);
+  for (let n = 1; n <= 5; n++) {
+    await expect(page.getByLabel(`Line ${n} of 5`)).toBeFocused();
+    await page.keyboard.press('Enter');
+  }
+  await expect(page.getByRole('button', { name: /Keep it/ })).toBeFocused();
+  await check(page);
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Followed step by step, it works:')).toBeVisible();
+});
+
+test('a new kit takes its papers as they are said, and a line makes one that is not there', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: /^(New kit|Start a kit)$/ }).click();
+  await page.getByLabel('Name').fill('Tide line');
+  await page.getByLabel('Papers').fill('Gulls: figures one way / wavy, 12 sheets');
+  await page.getByRole('button', { name: 'Start it' }).click();
+  await expect(page.getByRole('alert')).toContainText('“wavy” of Gulls is no print');
+  await page.getByLabel('Papers').fill('Gulls: figures one way / stripe, 12 sheets, tear strip');
+  await page.getByRole('button', { name: 'White cardstock' }).click();
+  await page.getByRole('button', { name: 'Start it' }).click();
+  await expect(page.getByRole('heading', { name: 'No page yet' })).toBeVisible();
+  await page.getByRole('link', { name: 'Stock' }).click();
+  await expect(page.getByText('2 papers; enough of each')).toBeVisible();
+  await page.getByRole('link', { name: 'Pages' }).click();
+  await page.getByRole('button', { name: 'First page' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('One');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  const line = page.getByLabel('Measure line');
+  await line.fill('a block nine by seven of Oat, two down from the top');
+  await line.press('Enter');
+  await expect(page.getByText('There is no paper Oat. Make it?')).toBeVisible();
+  await line.press('Enter');
+  await expect(page.getByText('1 page, 1 piece, 0 photos; adds up')).toBeVisible();
+  await saved(page);
 });

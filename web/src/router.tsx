@@ -34,6 +34,7 @@ export const router = createBrowserRouter([
       { path: '/people', ...stage(() => import('./stages/people/People'), 'People') },
       { path: '/privacy', ...stage(() => import('./stages/people/Privacy'), 'Privacy') },
       { path: '/me', ...stage(() => import('./stages/people/Mine'), 'Mine') },
+      { path: '/first-page', ...stage(() => import('./stages/home/FirstPage'), 'FirstPage') },
       { path: '/plotter', ...stage(() => import('./stages/plotter/Plotter'), 'Plotter') },
       { path: '/still', ...stage(() => import('./stages/home/StillMade'), 'StillMade') },
       { path: '/outbox/:id?', ...stage(() => import('./stages/guests/Outbox'), 'Outbox') },

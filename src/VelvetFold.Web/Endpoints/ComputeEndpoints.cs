@@ -49,6 +49,10 @@ internal sealed record PagesQuestion(Kit Kit);
 /// <summary>Every page: boxes, cut sizes, hidden middles, gaps, pictures and findings.</summary>
 internal sealed record PagesAnswer(IReadOnlyList<LayoutAnswer> Layouts);
 
+/// <summary>Papers as they are said, a line each.</summary>
+/// <param name="Unit">The unit of sizes that say none.</param>
+internal sealed record PapersQuestion(string Text, LengthUnit Unit = LengthUnit.Inch);
+
 /// <summary>Measure lines to read.</summary>
 /// <param name="Kit">The kit they speak of; without one they bring their papers along.</param>
 /// <param name="Layout">The id of the layout they begin with; the first where left out.</param>
@@ -112,6 +116,11 @@ internal static class ComputeEndpoints
             .MapPost("/measure-lines", LinesAsync)
             .Accepts<LinesQuestion>("application/json")
             .Produces<LinesAnswer>()
+            .ProducesProblem(400);
+        compute
+            .MapPost("/papers", PapersAsync)
+            .Accepts<PapersQuestion>("application/json")
+            .Produces<IReadOnlyList<Paper>>()
             .ProducesProblem(400);
         compute.MapLayouts();
         compute.MapCuts();
@@ -220,6 +229,17 @@ internal static class ComputeEndpoints
         return reading.Value is { } question
             ? Body.Json(new PagesAnswer(KitAnswer.Pages(question.Kit)), question.Kit.Unit)
             : Problems.Bad(reading.Faults);
+    }
+
+    private static async Task<IResult> PapersAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<PapersQuestion>(request);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        if (question.Text.Length > 100_000)
+            return Problems.Bad("text", Saying.Of("problem.the-text-is-longer"));
+        var (papers, faults) = PaperLines.Read(question.Text, question.Unit, []);
+        return faults.Count > 0 ? Problems.Bad(faults) : Body.Json(papers, question.Unit);
     }
 
     private static async Task<IResult> LinesAsync(HttpRequest request)

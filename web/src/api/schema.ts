@@ -5990,6 +5990,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PapersQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Paper"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/layouts": {
         parameters: {
             query?: never;
@@ -10514,6 +10562,12 @@ export interface components {
             paper: string;
             a: string;
             b: string;
+        };
+        /** @description Papers as they are said, a line each. */
+        PapersQuestion: {
+            text: string;
+            /** @description The unit of sizes that say none. */
+            unit?: components["schemas"]["LengthUnit"];
         };
         /** @description A sheet, pack or roll of parts: what one kit and the run take of it. */
         PartCount: {

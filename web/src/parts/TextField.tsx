@@ -8,10 +8,12 @@ interface Props {
   optional?: boolean;
   placeholder?: string;
   className?: string;
+  /** Whether the cursor goes there as it comes up, over what stands there. */
+  first?: boolean;
 }
 
 /** A text edited where it stands: Enter or leaving takes it, Escape leaves it as it was. */
-export function TextField({ label, value, onChange, optional = false, placeholder, className = '' }: Props) {
+export function TextField({ label, value, onChange, optional = false, placeholder, className = '', first = false }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const take = () => {
     const text = (typed ?? value).trim();
@@ -21,6 +23,8 @@ export function TextField({ label, value, onChange, optional = false, placeholde
   return (
     <input
       aria-label={label}
+      autoFocus={first}
+      onFocus={(event) => first && event.currentTarget.select()}
       placeholder={placeholder}
       maxLength={120}
       className={`rounded border border-transparent bg-transparent px-1 hover:border-line focus:border-velvet focus:bg-sheet ${className}`}

@@ -57,7 +57,16 @@ function KitLeaves({ slug }: { slug: string }) {
     { key: '?', does: () => setDialog('keys') },
     { key: 'k', does: () => setDialog('settings') },
     { key: 'h', does: () => setDialog('history') },
-    ...stages.map((stage, i) => ({ key: String(i + 1), alt: true, does: () => void navigate(`/kits/${slug}/${stage.path}`) })),
+    ...stages.map((stage, i) => ({
+      key: String(i + 1),
+      alt: true,
+      whileTyping: true,
+      // What is being typed is taken before its field is gone.
+      does: () => {
+        (document.activeElement as HTMLElement | null)?.blur();
+        void navigate(`/kits/${slug}/${stage.path}`);
+      },
+    })),
   ]);
 
   const atHand = useMemo<KitAtHand | null>(

@@ -1,3 +1,6 @@
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+
 interface Props {
   busy: boolean;
   trouble: string | undefined;
@@ -6,8 +9,9 @@ interface Props {
   onFile: () => void;
 }
 
-/** An empty studio: one sentence, three ways in. */
+/** An empty studio: one sentence, the ways in. */
 export function FirstRun({ busy, trouble, onDemo, onNew, onFile }: Props) {
+  const { t } = useTranslation();
   return (
     <main className="mx-auto flex min-h-dvh max-w-2xl flex-col justify-center p-12">
       <h1 className="text-[44px] leading-[52px]">Velvet Fold</h1>
@@ -22,6 +26,9 @@ export function FirstRun({ busy, trouble, onDemo, onNew, onFile }: Props) {
         <button type="button" className="press" onClick={onNew}>
           Start a kit
         </button>
+        <Link className="press" to="/first-page">
+          {t('firstPage.offer')}
+        </Link>
         <button type="button" className="press" onClick={onFile}>
           Read in a file
         </button>

@@ -3,18 +3,23 @@ import { useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate } from 'react-router';
 import { api, ApiError, unwrap, type KitOnShelf } from '../../api/client';
+import { Choice } from '../../parts/Choice';
 import { ConfirmButton } from '../../parts/ConfirmButton';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useKeys } from '../../parts/useKeys';
 import { mayDesign, useMe } from '../../parts/useMe';
 import { counted, CountsDialog } from './CountsDialog';
+import { DueNext } from './DueNext';
 import { FirstRun } from './FirstRun';
 import { HomeFoot } from './HomeFoot';
 import { NewKit } from './NewKit';
 import { UploadFaults } from './UploadFaults';
 
 const fetchKits = async () => unwrap(await api.GET('/api/kits'));
+
+/** With more kits than these they are searched and put in order. */
+const manyKits = 5;
 
 const many = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
 
@@ -24,6 +29,8 @@ export function Home() {
   const kits = useQuery({ queryKey: ['kits'], queryFn: fetchKits });
   const [chosen, setChosen] = useState<string | null>(null);
   const [making, setMaking] = useState(false);
+  const [find, setFind] = useState('');
+  const [sort, setSort] = useState<'saved' | 'name'>('saved');
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -65,7 +72,11 @@ export function Home() {
 
   if (kits.error) throw kits.error;
   if (!kits.data || !me) return <p className="p-12 text-soft">Opening the studio…</p>;
-  const kit = kits.data.find((k) => k.slug === chosen) ?? kits.data[0];
+  const wanted = find.trim().toLowerCase();
+  const found = kits.data
+    .filter((k) => k.name.toLowerCase().includes(wanted))
+    .sort((a, b) => (sort === 'name' ? a.name.localeCompare(b.name) : b.savedAt.localeCompare(a.savedAt)));
+  const kit = kits.data.find((k) => k.slug === chosen) ?? found[0] ?? kits.data[0];
   const pick = () => file.current?.click();
   const dialogs = (
     <>
@@ -143,8 +154,30 @@ export function Home() {
           {remove.error.message}
         </p>
       )}
+      {kits.data.length > manyKits && (
+        <p className="flex items-baseline gap-3 px-6 pt-2">
+          <input
+            type="search"
+            aria-label={t('home.find')}
+            placeholder={t('home.find')}
+            className="field min-w-0 flex-1"
+            value={find}
+            onChange={(event) => setFind(event.currentTarget.value)}
+          />
+          <Choice
+            label={t('home.order')}
+            value={sort}
+            options={[
+              { value: 'saved', name: t('home.saved') },
+              { value: 'name', name: t('home.name') },
+            ]}
+            onChange={setSort}
+          />
+        </p>
+      )}
+      {found.length === 0 && <p className="px-6 pt-3 text-[15px] text-soft">{t('home.none', { find: find.trim() })}</p>}
       <ul className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
-        {kits.data.map((k) => (
+        {found.map((k) => (
           <li key={k.slug} className="border-b border-line">
             <button
               type="button"
@@ -221,6 +254,7 @@ function Chosen({ kit, onOpen, onRemove }: { kit: KitOnShelf; onOpen: () => void
           <p className="max-w-sm text-soft">No page yet. Open the kit and lay out its first page.</p>
         )}
       </div>
+      <DueNext />
     </>
   );
 }

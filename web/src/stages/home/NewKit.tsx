@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState, type SubmitEvent } from 'react';
-import { api, unwrap, type Kit } from '../../api/client';
+import { useTranslation } from 'react-i18next';
+import { api, ApiError, unwrap, type Kit, type Paper } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 
 interface Props {
@@ -9,30 +10,38 @@ interface Props {
   onMade: (slug: string) => void;
 }
 
-const blank = (name: string, unit: 'in' | 'mm', school: NonNullable<Kit['matting']['school']>): Kit => ({
+const blank = (name: string, unit: 'in' | 'mm', school: NonNullable<Kit['matting']['school']>, papers: Paper[]): Kit => ({
   name,
   unit,
   ruler: unit === 'in' ? '1/16 in' : '1 mm',
   matting: { school, reveal: unit === 'in' ? '1/8 in' : '3 mm' },
   stated: 'cut',
   kits: 1,
-  papers: [],
+  papers,
   layouts: [],
 });
 
-/** Asks for a new kit's name, its unit and how it mats photos. */
+/** Asks for a new kit's name, its papers as they are said, its unit and how it mats photos. */
 export function NewKit({ open, onClose, onMade }: Props) {
   const [name, setName] = useState('');
   const [unit, setUnit] = useState<'in' | 'mm'>('in');
   const [school, setSchool] = useState<'grow-mat' | 'trim-photo'>('grow-mat');
+  const [papers, setPapers] = useState('');
+  const { t } = useTranslation();
   const add = useMutation({
-    mutationFn: async (kit: Kit) => unwrap(await api.POST('/api/kits', { body: kit })),
+    // What is on hand of them becomes a movement of the ledger with the kit.
+    mutationFn: async () => {
+      const said = papers.trim() ? unwrap(await api.POST('/api/compute/papers', { body: { text: papers, unit } })) : [];
+      return unwrap(await api.POST('/api/kits', { body: blank(name.trim() || t('newKit.unnamed'), unit, school, said) }));
+    },
     onSuccess: (view) => onMade(view.slug),
   });
   const make = (event: SubmitEvent<HTMLFormElement>) => {
     event.preventDefault();
-    add.mutate(blank(name.trim() || 'New kit', unit, school));
+    add.mutate();
   };
+  const offer = (line: string) => setPapers(papers.trim() ? `${papers.trimEnd()}\n${line}` : line);
+  const faults = add.error instanceof ApiError ? Object.values(add.error.errors) : [];
   return (
     <Dialog open={open} title="A new kit" onClose={onClose}>
       <form onSubmit={make} className="grid grid-cols-[7rem_1fr] items-baseline gap-y-4">
@@ -46,6 +55,25 @@ export function NewKit({ open, onClose, onMade }: Props) {
           placeholder="Kite weekend"
           onChange={(e) => setName(e.currentTarget.value)}
         />
+        <label htmlFor="kit-papers">{t('newKit.papers')}</label>
+        <span>
+          <textarea
+            id="kit-papers"
+            className="field block h-28 w-full"
+            value={papers}
+            placeholder={t('newKit.example')}
+            spellCheck={false}
+            onChange={(e) => setPapers(e.currentTarget.value)}
+          />
+          <span className="flex flex-wrap items-baseline gap-x-3 pt-1 text-[14px] text-soft">
+            {t('newKit.offer')}
+            {(['white', 'dark'] as const).map((which) => (
+              <button key={which} type="button" className="quiet" onClick={() => offer(t(`newKit.${which}`))}>
+                {t(`newKit.${which}`)}
+              </button>
+            ))}
+          </span>
+        </span>
         <span>Measured in</span>
         <span className="flex gap-5">
           <Radio name="unit" checked={unit === 'in'} onPick={() => setUnit('in')} says="inches, to 1/16" />
@@ -77,7 +105,7 @@ export function NewKit({ open, onClose, onMade }: Props) {
         </span>
         {add.error && (
           <p role="alert" className="col-span-2 text-rust">
-            {add.error.message}
+            {faults.length > 0 ? faults.join(' ') : add.error.message}
           </p>
         )}
       </form>

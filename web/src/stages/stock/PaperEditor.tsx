@@ -14,18 +14,21 @@ interface Props {
   used: readonly string[];
   onChange: (paper: Paper) => void;
   onRemove: () => void;
+  /** Whether it was just made: its name is what is typed first. */
+  fresh: boolean;
 }
 
 const edges: readonly Edge[] = ['bottom', 'top', 'left', 'right'];
 
 /** Everything about one paper: its name and size, its faces, its tear strip. */
-export function PaperEditor({ paper, used, onChange, onRemove }: Props) {
+export function PaperEditor({ paper, used, onChange, onRemove, fresh }: Props) {
   const { kit, answer } = useKit();
   return (
     <div className="grid grid-cols-[5.5rem_1fr] items-baseline gap-y-1.5 pt-1 pb-4 text-[15px]">
       <span className="text-soft">Name</span>
       <TextField
         label="Name of the paper"
+        first={fresh}
         value={paper.name}
         onChange={(name) => onChange({ ...paper, name })}
         className="w-64"

@@ -21,6 +21,7 @@ export function Stock() {
   const { kit, answer, change } = useKit();
   const [chosen, setChosen] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
+  const [fresh, setFresh] = useState<string | null>(null);
   const papers = kit.papers ?? [];
   const paper = papers.find((p) => p.id === chosen) ?? papers[0];
   const counts = answer?.counts;
@@ -28,14 +29,15 @@ export function Stock() {
 
   const add = () => {
     const side = inUnit(kit, '12', '305');
-    const fresh: Paper = {
+    const made: Paper = {
       id: freePaperId(kit, 'paper'),
       name: 'New paper',
       size: { width: side, height: side },
       faceA: { colour: '#EFE8DF', print: 'solid', direction: 'free' },
     };
-    change({ ...kit, papers: [...papers, fresh] });
-    setChosen(fresh.id);
+    change({ ...kit, papers: [...papers, made] });
+    setChosen(made.id);
+    setFresh(made.id);
     setOpen(true);
   };
   const [find, setFind] = useState('');
@@ -142,6 +144,7 @@ export function Stock() {
                   <SharedWith id={p.id} isPaper />
                   {isOpen && (
                     <PaperEditor
+                      fresh={fresh === p.id}
                       paper={p}
                       used={cutFrom(kit, p.id)}
                       onChange={(next) => change(withPaper(kit, p.id, next))}
