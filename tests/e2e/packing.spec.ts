@@ -49,7 +49,7 @@ test('counts agree, prices are said where they stand, and a cut run is booked in
   await done.press('Enter');
   await page.getByRole('button', { name: 'cut: book the sheets out' }).click();
   await expect(page.getByText('Booked. The ledger has it, and can take it back.')).toBeVisible();
-  await page.keyboard.press('Alt+7');
+  await page.keyboard.press('Alt+8');
   await expect(page.getByText('2 kits cut').first()).toBeVisible();
   await page.getByLabel('Find in the ledger').fill('twine');
   await expect(page.getByText('Tail twine').first()).toBeVisible();
@@ -109,7 +109,7 @@ test('what was bought comes into stock, and an offcut says what can be made of i
   await done.press('Enter');
   await page.getByRole('button', { name: 'cut: book the sheets out' }).click();
   await expect(page.getByText('Booked. The ledger has it, and can take it back.')).toBeVisible();
-  await page.keyboard.press('Alt+7');
+  await page.keyboard.press('Alt+8');
   await expect(page.getByText('bought').first()).toBeVisible();
   await page.getByTitle('What can I make from this?').first().click();
   await expect(page.getByRole('region', { name: 'What can be made' }).getByRole('listitem').first()).toBeVisible();

@@ -74,7 +74,7 @@ test('a double press books once, the ledger takes it back, and a revision that c
   await expect(kits).toHaveValue('14');
   expect(await onHand(request, slug, 'ember')).toBe(after);
 
-  await page.keyboard.press('Alt+7');
+  await page.keyboard.press('Alt+8');
   await page.getByRole('button', { name: 'Take back: 2 kits cut' }).first().click();
   await expect(page.getByText('taken back: 2 kits cut').first()).toBeVisible();
   expect(await onHand(request, slug, 'ember')).toBe(before);
