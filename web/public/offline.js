@@ -11,7 +11,8 @@ self.addEventListener('fetch', (event) => {
   if (request.method !== 'GET' || url.origin !== self.location.origin) return;
   if (request.mode === 'navigate') event.respondWith(fresh(request, '/'));
   else if (url.pathname.startsWith('/assets/')) event.respondWith(known(request));
-  else if (/^\/api\/(kits\/[^/]+\/bench|workshops\/[^/]+\/day(\/agenda)?)$/.test(url.pathname)) event.respondWith(fresh(request, request));
+  else if (/^\/api\/(kits\/[^/]+\/bench|workshops\/[^/]+\/day(\/agenda)?)$/.test(url.pathname))
+    event.respondWith(fresh(request, request));
 });
 
 async function fresh(request, key) {
