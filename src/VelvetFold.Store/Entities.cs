@@ -106,6 +106,16 @@ public sealed class WorkshopRow
     public List<WorkshopKitRow> Kits { get; } = [];
 }
 
+/// <summary>A layout of a kit that is used up: it is crossed off in the kit's sleeve.</summary>
+public sealed class CrossedRow
+{
+    public int KitId { get; init; }
+
+    public required string Layout { get; init; }
+
+    public DateTime CrossedAt { get; init; }
+}
+
 /// <summary>The plan of a workshop's day.</summary>
 public sealed class WorkshopDayRow
 {

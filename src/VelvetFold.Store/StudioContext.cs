@@ -21,6 +21,8 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : Ide
 
     public DbSet<WorkshopRow> Workshops => Set<WorkshopRow>();
 
+    public DbSet<CrossedRow> Crossed => Set<CrossedRow>();
+
     public DbSet<WorkshopDayRow> WorkshopDays => Set<WorkshopDayRow>();
 
     public DbSet<WorkshopKitRow> WorkshopKits => Set<WorkshopKitRow>();
@@ -109,6 +111,13 @@ public sealed class StudioContext(DbContextOptions<StudioContext> options) : Ide
             workshop.Property(w => w.Name).HasMaxLength(120);
             workshop.Property(w => w.Place).HasMaxLength(200);
             workshop.Property(w => w.Version).IsConcurrencyToken();
+        });
+        builder.Entity<CrossedRow>(crossed =>
+        {
+            crossed.ToTable("CrossedLayouts");
+            crossed.HasKey(c => new { c.KitId, c.Layout });
+            crossed.Property(c => c.Layout).HasMaxLength(40);
+            crossed.HasOne<KitRow>().WithMany().HasForeignKey(c => c.KitId).OnDelete(DeleteBehavior.Cascade);
         });
         builder.Entity<WorkshopDayRow>(day =>
         {

@@ -170,6 +170,7 @@ internal static class Application
             .AddScoped<BagShelf>()
             .AddScoped<TableShelf>()
             .AddScoped<DayShelf>()
+            .AddScoped<SleeveShelf>()
             .AddScoped<WorkshopDays>()
             .AddScoped<Welcomes>()
             .AddScoped<Deeds>()

@@ -242,6 +242,34 @@ public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
             Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, $"/api/kits/{slug}/stock/corrections", bad, 1)).Status);
     }
 
+    [Fact]
+    public async Task The_sleeve_says_layout_by_layout_what_is_used_up_and_what_still_comes_out()
+    {
+        var slug = await NewKit("In its sleeve");
+        var (status, before) = await Ask(HttpMethod.Get, $"/api/kits/{slug}/sleeve");
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Equal(["L1", "L2", "L3"], before!.AsArray().Select(l => (string?)l!["layout"]));
+        Assert.All(before.AsArray(), l => Assert.Null(l!["crossedAt"]));
+        for (var twice = 0; twice < 2; twice++)
+            Assert.Equal(
+                HttpStatusCode.NoContent,
+                (await Ask(HttpMethod.Put, $"/api/kits/{slug}/sleeve/L2", """{ "crossed": true }""")).Status
+            );
+        var (_, after) = await Ask(HttpMethod.Get, $"/api/kits/{slug}/sleeve");
+        Assert.Equal([false, true, false], after!.AsArray().Select(l => l!["crossedAt"] is not null));
+        Assert.Equal(
+            HttpStatusCode.NoContent,
+            (await Ask(HttpMethod.Put, $"/api/kits/{slug}/sleeve/L2", """{ "crossed": false }""")).Status
+        );
+        var (_, again) = await Ask(HttpMethod.Get, $"/api/kits/{slug}/sleeve");
+        Assert.Equal(before.ToJsonString(), again!.ToJsonString());
+        Assert.Equal(
+            HttpStatusCode.BadRequest,
+            (await Ask(HttpMethod.Put, $"/api/kits/{slug}/sleeve/L9", """{ "crossed": true }""")).Status
+        );
+        Assert.Equal(HttpStatusCode.NotFound, (await Ask(HttpMethod.Get, "/api/kits/nowhere/sleeve")).Status);
+    }
+
     // What can still be made is made: a kit of one layout, its papers the studio's own, what it takes promised to it, once.
     [Fact]
     public async Task What_can_still_be_made_is_made_by_a_press()

@@ -125,3 +125,32 @@ test('a note is let stand with a reason', async ({ page, request }) => {
   await expect(page.getByRole('button', { name: 'Look again' })).toBeVisible();
   await expect(page.getByRole('button', { name: 'Let it stand' })).toHaveCount(before - 1);
 });
+
+test('a piece is laid once more on the facing page by a press, mirrored', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages/L1`);
+  const right = page.getByRole('region', { name: 'Right page' }).getByRole('listitem');
+  await expect(page.getByRole('button', { name: /^J1,/ })).toBeVisible();
+  const before = await right.count();
+  await page.getByRole('button', { name: /^J1,/ }).click();
+  await page.getByRole('button', { name: 'Once more on the facing page' }).click();
+  await expect(right).toHaveCount(before + 1);
+  await saved(page);
+  await page.keyboard.press('Control+z');
+  await expect(right).toHaveCount(before);
+});
+
+test('on a phone the stages are a menu, and nothing scrolls sideways', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const stage of ['stock', 'pages', 'cuts', 'guide', 'guests', 'packing', 'day', 'ledger']) {
+    await page.goto(`/kits/${slug}/${stage}`);
+    await expect(page.getByRole('navigation', { name: 'Stages' })).toBeVisible();
+    await page.waitForTimeout(400);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), stage).toBeLessThanOrEqual(390);
+  }
+  await page.getByRole('button', { name: 'Ledger' }).click();
+  await page.getByRole('link', { name: 'Guide' }).click();
+  await expect(page).toHaveURL(/guide/);
+  await expect(page.getByRole('link', { name: 'Ledger' })).toBeHidden();
+});

@@ -51,6 +51,34 @@ public static class LayoutWork
         return swapped with { Arrangements = [.. swapped.Arrangements.Select(g => g with { Members = [.. g.Members.Select(Exchanged)] })] };
     }
 
+    /// <summary>A piece once more on the facing page of a spread, as its mirror image: measured from its own page, as what it leans on does
+    /// not lie there.</summary>
+    /// <param name="id">The label of the copy.</param>
+    /// <returns>Null where it is no spread, or the piece has no place or lies across the seam.</returns>
+    public static Layout? Facing(Layout layout, Kit kit, string piece, string id)
+    {
+        if (
+            layout.Kind != LayoutKind.Spread
+            || Resolver.Resolve(layout, kit).Piece(piece) is not { } placed
+            || placed.Piece.Side == PageSide.Both
+        )
+            return null;
+        var (box, page) = (placed.Box, layout.PageBox(placed.Piece.Side));
+        Length Off(Axis axis) => box.Along(axis).Start - page.Along(axis).Start;
+        bool IsByItself(AxisRule rule) => rule.LeansOn is null && rule is not Member;
+        var alone = placed.Piece with
+        {
+            Across = IsByItself(placed.Piece.Across) ? placed.Piece.Across : new FromEdge(Edge.Left, Off(Axis.Across)),
+            Down = IsByItself(placed.Piece.Down) ? placed.Piece.Down : new FromEdge(Edge.Top, Off(Axis.Down)),
+        };
+        var copy = Mirror(alone, layout.Kind) with { Id = id };
+        return layout with { Pieces = [.. layout.Pieces.SelectMany(p => p.Id == piece ? new[] { p, FacesFlipped(copy) } : [p])] };
+    }
+
+    // Who looks to the left there looks to the right here.
+    private static Piece FacesFlipped(Piece piece) =>
+        piece.Opening is { Faces: { } faces } opening ? piece with { Opening = opening with { Faces = Mirror(faces) } } : piece;
+
     /// <summary>A single page as the left page of a spread; places stay where they are.</summary>
     public static Layout ToSpread(Layout layout) =>
         layout.Kind == LayoutKind.Spread

@@ -212,6 +212,23 @@ namespace VelvetFold.Store.Migrations
                     b.ToTable("Bookings", (string)null);
                 });
 
+            modelBuilder.Entity("VelvetFold.Store.CrossedRow", b =>
+                {
+                    b.Property<int>("KitId")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Layout")
+                        .HasMaxLength(40)
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateTime>("CrossedAt")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("KitId", "Layout");
+
+                    b.ToTable("CrossedLayouts", (string)null);
+                });
+
             modelBuilder.Entity("VelvetFold.Store.DeedRow", b =>
                 {
                     b.Property<long>("Id")
@@ -1019,6 +1036,15 @@ namespace VelvetFold.Store.Migrations
                         .WithMany()
                         .HasForeignKey("TakesBackId")
                         .OnDelete(DeleteBehavior.Restrict);
+                });
+
+            modelBuilder.Entity("VelvetFold.Store.CrossedRow", b =>
+                {
+                    b.HasOne("VelvetFold.Store.KitRow", null)
+                        .WithMany()
+                        .HasForeignKey("KitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("VelvetFold.Store.FacePictureRow", b =>

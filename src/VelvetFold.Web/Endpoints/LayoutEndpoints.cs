@@ -26,10 +26,14 @@ internal enum LayoutDeed
 
     [JsonStringEnumMemberName("swap")]
     Swap,
+
+    [JsonStringEnumMemberName("facing")]
+    Facing,
 }
 
 /// <summary>A layout of a kit, and what is done to it.</summary>
-/// <param name="Piece">To swap: the first piece, and <paramref name="With"/> the second.</param>
+/// <param name="Piece">To swap: the first piece, and <paramref name="With"/> the second. To lay once more on the facing page: the piece, and
+/// <paramref name="With"/> the label of the copy.</param>
 internal sealed record LayoutQuestion(Kit Kit, string Layout, LayoutDeed Do, string? Piece = null, string? With = null);
 
 /// <summary>Two pieces to measure between.</summary>
@@ -93,6 +97,13 @@ internal static class LayoutEndpoints
                 layout.Piece(question.Piece) is null ? "piece" : "with",
                 Saying.Of("problem.two-pieces-of-change", ("layout", layout.Id))
             );
+        if (question.Do == LayoutDeed.Facing)
+            return
+                question is { Piece: { } piece, With: { Length: > 0 } copy }
+                && layout.Piece(copy) is null
+                && LayoutWork.Facing(layout, kit, piece, copy) is { } faced
+                ? Body.Json(new LayoutWorkAnswer(kit.With(faced), layout.Id), kit.Unit)
+                : Problems.Bad("piece", Saying.Of("problem.no-facing", ("piece", question.Piece ?? ""), ("layout", layout.Id)));
         var free = Enumerable.Range(1, kit.Layouts.Count + 1).Select(n => $"L{n}").First(id => kit.Layout(id) is null);
         var (after, look) = question.Do switch
         {

@@ -48,6 +48,14 @@ internal sealed record CardsView(
     bool IsCounted
 );
 
+/// <summary>A layout in the sleeve of its kit.</summary>
+/// <param name="CrossedAt">When it was crossed off; none while it was not.</param>
+/// <param name="Made">How it still comes out of what is there; none where it does not.</param>
+internal sealed record SleeveView(string Layout, string Name, DateTime? CrossedAt, StillView? Made);
+
+/// <summary>Whether a layout is crossed off.</summary>
+internal sealed record CrossedEntry(bool Crossed);
+
 /// <summary>A layout to make a kit of.</summary>
 internal sealed record StillEntry(string Slug, string Layout);
 
@@ -66,6 +74,19 @@ internal static class StillEndpoints
             .WithTags("Stock")
             .Produces<IReadOnlyList<CardsView>>()
             .ProducesProblem(400);
+        api.MapGet("/kits/{slug}/sleeve", SleeveAsync)
+            .May(StudioRole.Helper)
+            .IsLongWork()
+            .WithTags("Stock")
+            .Produces<IReadOnlyList<SleeveView>>()
+            .ProducesProblem(404);
+        api.MapPut("/kits/{slug}/sleeve/{layout}", CrossAsync)
+            .May(StudioRole.Helper, "deed.layout-crossed")
+            .WithTags("Stock")
+            .Accepts<CrossedEntry>("application/json")
+            .Produces(204)
+            .ProducesProblem(400)
+            .ProducesProblem(404);
         api.MapPost("/stock/still", MakeAsync)
             .May(StudioRole.Designer, "deed.kit-made")
             .WithTags("Stock")
@@ -164,6 +185,50 @@ internal static class StillEndpoints
             ),
             LengthUnit.Inch
         );
+    }
+
+    private static async Task<IResult> SleeveAsync(string slug, KitShelf shelf, SleeveShelf sleeve, Things things, HttpContext context)
+    {
+        var cancel = context.RequestAborted;
+        var there = await Shelf.OfAsync(shelf, things, cancel);
+        if (there.Kits.FirstOrDefault(k => k.Slug == slug) is not { } stored)
+            return Problems.NoKit(slug);
+        var crossed = await sleeve.CrossedAsync(stored.Id, cancel);
+        var made = stored.Kit.Layouts.AsParallel().AsOrdered().WithCancellation(cancel).Select(l => there.Made(stored, l, cancel)).ToList();
+        return Body.Json(
+            stored
+                .Kit.Layouts.Select(
+                    (l, i) =>
+                        new SleeveView(
+                            l.Id,
+                            l.Name,
+                            crossed.TryGetValue(l.Id, out var at) ? at : null,
+                            made[i] is { } one ? View(stored, l, one) : null
+                        )
+                )
+                .ToList(),
+            LengthUnit.Inch
+        );
+    }
+
+    private static async Task<IResult> CrossAsync(
+        string slug,
+        string layout,
+        HttpRequest request,
+        KitShelf shelf,
+        SleeveShelf sleeve,
+        CancellationToken cancel
+    )
+    {
+        var reading = await Body.ReadAsync<CrossedEntry>(request);
+        if (reading.Value is not { } entry)
+            return Problems.Bad(reading.Faults);
+        if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
+            return Problems.NoKit(slug);
+        if (stored.Kit.Layout(layout) is null)
+            return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", layout)));
+        await sleeve.CrossAsync(stored.Id, layout, entry.Crossed, cancel);
+        return Results.NoContent();
     }
 
     private static StillView View(StoredKit kit, Layout layout, StillMade made) =>

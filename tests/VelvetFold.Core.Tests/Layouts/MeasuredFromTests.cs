@@ -33,6 +33,32 @@ public class MeasuredFromTests
                 }
             );
 
+    // Whatever it leans on: the copy's box is the image of the piece's own in the seam.
+    [Fact]
+    public void Once_more_on_the_facing_page_a_piece_lies_as_its_mirror_image() =>
+        Gen.Select(Gen.Int[0, 2], Gen.Int[0, 8], Gen.Bool)
+            .Sample(
+                (piece, at, right) =>
+                {
+                    var side = right ? PageSide.Right : PageSide.Left;
+                    var spread = Page with { Kind = LayoutKind.Spread, Pieces = [.. Page.Pieces.Select(p => p with { Side = side })] };
+                    spread = spread.With(spread.Pieces[0] with { Across = Left($"{at}/2") });
+                    var id = spread.Pieces[piece].Id;
+                    var faced = LayoutWork.Facing(spread, Kit(spread), id, "N9")!;
+                    var (own, copy) = (Resolve(faced).Piece(id)!.Box, Resolve(faced).Piece("N9")!.Box);
+                    var whole =
+                        spread.PageBox(PageSide.Left).Along(Axis.Across).Start + spread.PageBox(PageSide.Right).Along(Axis.Across).End;
+                    Assert.Equal(whole - own.Along(Axis.Across).End, copy.Along(Axis.Across).Start);
+                    Assert.Equal(whole - own.Along(Axis.Across).Start, copy.Along(Axis.Across).End);
+                    Assert.Equal(own.Along(Axis.Down), copy.Along(Axis.Down));
+                    Assert.Null(faced.Piece("N9")!.Across.LeansOn);
+                    // Nothing else moves, and it lies right over what it is a copy of.
+                    Assert.Equal(spread.Pieces, faced.Pieces.Where(p => p.Id != "N9"));
+                    Assert.Equal(piece + 1, faced.Pieces.ToList().FindIndex(p => p.Id == "N9"));
+                    Assert.Null(LayoutWork.Facing(Page, Kit(Page), id, "N9"));
+                }
+            );
+
     [Fact]
     public void Beyond_the_edge_it_is_a_gap_and_inside_a_distance()
     {

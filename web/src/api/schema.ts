@@ -1450,6 +1450,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/sleeve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SleeveView"][];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kits/{slug}/sleeve/{layout}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                    layout: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CrossedEntry"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{slug}/plots": {
         parameters: {
             query?: never;
@@ -8582,6 +8686,10 @@ export interface components {
             /** @description The changes of each guest of a real roster, one kit for each, in place of so many equal kits. */
             fits?: null | components["schemas"]["OpeningChange"][][];
         };
+        /** @description Whether a layout is crossed off. */
+        CrossedEntry: {
+            crossed: boolean;
+        };
         /**
          * @description One cut (a plunge cut from `start` to `end` along the blade): the part in hand, how far from the fence, along
          *         which side the blade runs, and what it gives.
@@ -9916,7 +10024,7 @@ export interface components {
          * @description What is done to a layout.
          * @enum {unknown}
          */
-        LayoutDeed: "mirror" | "duplicate" | "to-spread" | "to-pages" | "swap";
+        LayoutDeed: "mirror" | "duplicate" | "to-spread" | "to-pages" | "swap" | "facing";
         /**
          * @description A single page, or two that face each other.
          * @enum {unknown}
@@ -9927,7 +10035,10 @@ export interface components {
             kit: components["schemas"]["Kit"];
             layout: string;
             do: components["schemas"]["LayoutDeed"];
-            /** @description To swap: the first piece, and With the second. */
+            /**
+             * @description To swap: the first piece, and With the second. To lay once more on the facing page: the piece, and
+             *         With the label of the copy.
+             */
             piece?: null | string;
             with?: null | string;
         };
@@ -11542,6 +11653,17 @@ export interface components {
             sizes: components["schemas"]["NamedSize"][];
             prints: components["schemas"]["NamedSize"][];
             metricPrints: components["schemas"]["NamedSize"][];
+        };
+        /** @description A layout in the sleeve of its kit. */
+        SleeveView: {
+            layout: string;
+            name: string;
+            /**
+             * Format: date-time
+             * @description When it was crossed off; none while it was not.
+             */
+            crossedAt: null | string;
+            made: null | components["schemas"]["StillView"];
         };
         /**
          * @description What a solid paper is for beside prints.

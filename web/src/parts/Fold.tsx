@@ -1,4 +1,4 @@
-import { useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode } from 'react';
+import { useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode, type TouchEvent } from 'react';
 
 const thirds = [1 / 3, 1 / 2, 2 / 3];
 const key = 'velvet-fold-crease';
@@ -39,9 +39,26 @@ export function Fold({ says, shows, showing }: Props) {
     if (event.key === 'ArrowRight') rest(thirds[Math.min(2, at + 1)] ?? share);
   };
 
+  // On a narrow screen a swipe turns the leaf over, where the finger moves nothing of its own.
+  const touched = useRef<{ x: number; y: number } | null>(null);
+  const onTouchStart = (event: TouchEvent) => {
+    const touch = event.touches.item(0);
+    const isFree = !(event.target as Element).closest('input, textarea, select, [data-drags], [role="slider"]');
+    touched.current = event.touches.length === 1 && isFree ? { x: touch.clientX, y: touch.clientY } : null;
+  };
+  const onTouchEnd = (event: TouchEvent) => {
+    const touch = event.changedTouches.item(0);
+    const from = touched.current;
+    touched.current = null;
+    if (!from || Math.abs(touch.clientX - from.x) < 80 || Math.abs(touch.clientY - from.y) > 40) return;
+    setTurned(touch.clientX < from.x);
+  };
+
   return (
     <div
       ref={sheet}
+      onTouchStart={onTouchStart}
+      onTouchEnd={onTouchEnd}
       className="flex h-full max-lg:flex-col print:block print:h-auto"
       style={{ '--share': `${share * 100}%` } as React.CSSProperties}
     >
@@ -83,7 +100,7 @@ export function LeafHead({ children, aside }: { children: ReactNode; aside?: Rea
   return (
     <header className="flex min-h-14 shrink-0 items-end justify-between gap-x-4 gap-y-2 px-6 pt-5 max-md:flex-wrap">
       <div className="min-w-0 max-md:grow">{children}</div>
-      {aside && <div className="flex shrink-0 items-center gap-2">{aside}</div>}
+      {aside && <div className="flex shrink-0 items-center gap-2 max-md:shrink max-md:flex-wrap">{aside}</div>}
     </header>
   );
 }

@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Link, NavLink } from 'react-router';
+import { Link, NavLink, useLocation } from 'react-router';
 import type { Kit, KitAnswer } from '../api/client';
 import { locale, switchLanguage } from '../words/words';
 import { currentLight, switchLight } from './light';
@@ -83,15 +83,27 @@ export function Spine({
   const queries = useQueryClient();
   const [light, setLight] = useState(currentLight);
   const own = useStages();
+  // On a phone the stages are a menu: the one at hand stands there, the others come by a press.
+  const [open, setOpen] = useState(false);
+  const { pathname } = useLocation();
+  const here = own.find((stage) => pathname.startsWith(`/kits/${slug}/${stage.path}`));
   return (
     <nav
       aria-label={t('stages.label')}
-      className="no-print flex shrink-0 items-center gap-1 border-line bg-linen px-3 py-2 max-md:overflow-x-auto max-md:border-b md:w-26 md:flex-col md:items-stretch md:border-r md:px-0 md:py-5"
+      className="no-print flex shrink-0 items-center gap-1 border-line bg-linen px-3 py-2 max-md:flex-wrap max-md:border-b md:w-26 md:flex-col md:items-stretch md:border-r md:px-0 md:py-5"
     >
       <Link to="/" title={t('stages.all')} className="shrink-0 px-2 md:mb-4 md:px-4">
         <img src="/favicon.svg" alt={t('stages.all')} className="size-6" />
         <span className="mt-2 line-clamp-3 font-serif text-[15px] leading-5 font-medium max-md:sr-only">{kit.name}</span>
       </Link>
+      <button
+        type="button"
+        aria-expanded={open}
+        className="min-h-11 px-3 text-[17px] font-semibold text-velvet md:hidden"
+        onClick={() => setOpen(!open)}
+      >
+        {here ? t(`stages.${here.path}`) : t('stages.label')} <span aria-hidden>{open ? '▴' : '▾'}</span>
+      </button>
       {own.map((stage, i) => {
         const name = t(`stages.${stage.path}`);
         const look = answer && stage.look?.when(answer) ? t(`stages.look.${stage.look.why}`) : null;
@@ -100,8 +112,9 @@ export function Spine({
             key={stage.path}
             to={`/kits/${slug}/${stage.path}`}
             title={`${name} (Alt+${i + 1})${look ? `: ${look}` : ''}`}
+            onClick={() => setOpen(false)}
             className={({ isActive }) =>
-              `flex items-center gap-2 px-3 py-1.5 text-[15px] max-md:border-b-2 md:border-l-3 md:px-4 ${isActive ? 'border-velvet font-semibold text-velvet' : 'border-transparent text-ink hover:text-velvet'}`
+              `flex items-center gap-2 px-3 py-1.5 text-[15px] max-md:order-last max-md:min-h-11 max-md:basis-[30%] max-md:border-b-2 md:border-l-3 md:px-4 ${open ? '' : 'max-md:hidden'} ${isActive ? 'border-velvet font-semibold text-velvet' : 'border-transparent text-ink hover:text-velvet'}`
             }
           >
             {name}
@@ -109,7 +122,9 @@ export function Spine({
           </NavLink>
         );
       })}
-      <div className="ml-auto flex items-center gap-3 md:mt-auto md:ml-0 md:flex-col md:items-start md:gap-1 md:px-4">
+      <div
+        className={`ml-auto flex items-center gap-3 max-md:flex-wrap md:mt-auto ${open ? 'max-md:order-last max-md:ml-0 max-md:basis-full' : 'max-md:[&>button]:hidden'} md:ml-0 md:flex-col md:items-start md:gap-1 md:px-4`}
+      >
         <span
           role="status"
           className={`text-[13px] leading-4 whitespace-nowrap ${trouble || state === 'conflict' ? 'text-rust' : 'text-soft'}`}

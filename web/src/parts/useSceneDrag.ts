@@ -15,6 +15,7 @@ export function useSceneDrag(onDrag: OnDrag | undefined) {
     return [(event.clientX - start.x) / scale, (event.clientY - start.y) / scale] as const;
   };
   return {
+    'data-drags': true,
     onPointerDown: (event: PointerEvent<SVGSVGElement>) => {
       const label = event.target instanceof Element ? event.target.closest<SVGElement>('[data-piece]')?.dataset.piece : undefined;
       if (label && event.button === 0) held.current = { label, x: event.clientX, y: event.clientY, moving: false };

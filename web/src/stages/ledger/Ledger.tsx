@@ -6,6 +6,7 @@ import { useKit } from '../../parts/kitContext';
 import { useKeys } from '../../parts/useKeys';
 import { Correction } from './Correction';
 import { MakesOf, type Rectangle } from './MakesOf';
+import { Sleeve } from './Sleeve';
 import { sizeOf } from '../../parts/sizeOf';
 
 const offcutOf = (b: { size?: { width: string; height: string } | null; itemId: string }) =>
@@ -151,6 +152,7 @@ export function Ledger() {
         <p className="text-[15px] text-soft">What is on hand: what all movements add up to</p>
       </LeafHead>
       <div className="min-h-0 flex-1 overflow-y-auto p-6 pt-2 text-[15px]">
+        {!all && <Sleeve slug={slug} revision={revision} />}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(15rem,1fr))] gap-x-6">
           {(sums.data ?? []).map((b) => (
             <li

@@ -46,7 +46,7 @@ export function Packing() {
     <>
       <LeafHead
         aside={
-          <span className="flex gap-x-3" role="group" aria-label="What is looked at">
+          <span className="flex flex-wrap gap-x-3" role="group" aria-label="What is looked at">
             {views.map(([path, name], i) => (
               <button
                 key={path}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Layout, LayoutAnswer, Mark } from '../../api/client';
 import { Choice } from '../../parts/Choice';
-import { withLayer, withLayout, withoutPiece } from '../../parts/edits';
+import { freeLabel, withLayer, withLayout, withoutPiece } from '../../parts/edits';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
@@ -158,6 +158,10 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
         to={to}
         onTo={setTo}
         onSwap={(other) => chosen && moves.swap(chosen, other)}
+        onFacing={(id) => {
+          const piece = layout.pieces?.find((p) => p.id === id);
+          if (piece) moves.facing(id, freeLabel(layout, piece.kind), setChosen);
+        }}
         onShown={setShown}
         onFigure={setFigure}
       />

@@ -23,11 +23,13 @@ interface Props {
   to: string | null;
   onTo: (id: string) => void;
   onSwap: (id: string) => void;
+  /** Lays it once more on the facing page, mirrored. */
+  onFacing: () => void;
   onRemove: () => void;
 }
 
 /** Everything about one piece: what it is, its paper, its place, its mats, its layer. */
-export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap, onRemove }: Props) {
+export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap, onFacing, onRemove }: Props) {
   const { kit, answer } = useKit();
   const papers = kit.papers ?? [];
   const paper = papers.find((p) => p.id === piece.paper);
@@ -223,6 +225,11 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
         <button type="button" className="press" title="Alt + ↓" onClick={() => onMove(1)}>
           Nearer the front
         </button>
+        {layout.kind === 'spread' && piece.side !== 'both' && (
+          <button type="button" className="press" onClick={onFacing}>
+            Once more on the facing page
+          </button>
+        )}
         <button
           type="button"
           className="press ml-auto"

@@ -16,6 +16,8 @@ interface Props {
   to: string | null;
   onTo: (id: string) => void;
   onSwap: (id: string) => void;
+  /** Lays it once more on the facing page, mirrored. */
+  onFacing: (id: string) => void;
   /** The pieces that what the eye says speaks of. */
   onShown: (labels: ReadonlySet<string> | null) => void;
   /** The triangle of a colour that is looked at. */
@@ -25,7 +27,7 @@ interface Props {
 const headings = { left: 'Left page', right: 'Right page', both: 'Across both pages' } as const;
 
 /** The pieces of a layout, back to front, under the page they lie on. */
-export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap, onShown, onFigure }: Props) {
+export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap, onFacing, onShown, onFigure }: Props) {
   const { kit, change, lit, setLit } = useKit();
   const pieces = layout.pieces ?? [];
   const findings = (computed?.findings ?? []).filter((f) => f.gravity !== 'eye');
@@ -81,6 +83,7 @@ export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap
                   to={to}
                   onTo={onTo}
                   onSwap={onSwap}
+                  onFacing={onFacing}
                   onMove={(by) => change(withLayer(kit, layout.id, p.id, by))}
                   onRemove={() => {
                     onChoose(null);

@@ -23,6 +23,8 @@ interface Props {
   to: string | null;
   onTo: (id: string) => void;
   onSwap: (id: string) => void;
+  /** Lays it once more on the facing page, mirrored. */
+  onFacing: (id: string) => void;
   onRemove: () => void;
 }
 
@@ -43,6 +45,7 @@ export function PieceRow({
   to,
   onTo,
   onSwap,
+  onFacing,
   onRemove,
 }: Props) {
   const { kit } = useKit();
@@ -67,7 +70,7 @@ export function PieceRow({
       onPointerLeave={() => onLit(false)}
       onFocus={() => onLit(true)}
     >
-      <div className="flex min-h-9 items-center gap-2">
+      <div className="flex min-h-9 items-center gap-2 max-md:flex-wrap max-md:gap-y-0 max-md:py-1">
         <button
           type="button"
           aria-expanded={open}
@@ -90,10 +93,10 @@ export function PieceRow({
           <span className="text-soft">x</span>
           {size('height')}
         </span>
-        <span className="flex min-w-0 flex-1 items-center gap-2 text-[15px]">
+        <span className="flex min-w-0 flex-1 items-center gap-2 text-[15px] max-md:basis-full max-md:pl-9">
           {paper && <Swatch paper={paper} face={face} />}
           {part && <PartMark kit={kit} sheet={part.sheet} part={part.part} />}
-          <span className="truncate" title={computed?.place}>
+          <span className="md:truncate" title={computed?.place}>
             {computed?.place}
           </span>
         </span>
@@ -112,6 +115,7 @@ export function PieceRow({
           to={to}
           onTo={onTo}
           onSwap={onSwap}
+          onFacing={() => onFacing(piece.id)}
           onRemove={onRemove}
         />
       )}

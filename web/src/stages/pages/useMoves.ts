@@ -35,6 +35,13 @@ export function useMoves(layout: string, computed: LayoutAnswer | undefined) {
     onSuccess: (answer) => newest.write(answer.kit),
   });
   const swap = (piece: string, other: string) => exchange.mutate({ piece, other });
+  const face = useMutation({
+    mutationFn: async ({ piece, copy }: { piece: string; copy: string }) =>
+      unwrap(await api.POST('/api/compute/layouts', { body: { kit: newest.read(), layout, do: 'facing', piece, with: copy } })),
+    onSuccess: (answer) => newest.write(answer.kit),
+  });
+  const facing = (piece: string, copy: string, onMade: (id: string) => void) =>
+    face.mutate({ piece, copy }, { onSuccess: () => onMade(copy) });
   const remeasure = useMutation({
     mutationFn: async ({ piece, edge, of }: PickedEdge & { piece: string }) =>
       unwrap(await api.POST('/api/compute/measured-from', { body: { kit: newest.read(), layout, piece, edge, of } })),
@@ -53,9 +60,10 @@ export function useMoves(layout: string, computed: LayoutAnswer | undefined) {
     move,
     drag,
     swap,
+    facing,
     measureFrom,
     ghost,
-    trouble: (work.error ?? exchange.error ?? remeasure.error)?.message ?? null,
+    trouble: (work.error ?? exchange.error ?? face.error ?? remeasure.error)?.message ?? null,
     quarter: Math.max(1, Math.round((kit.unit === 'mm' ? 5 / 25.4 : 0.25) / ruler)),
   };
 }
