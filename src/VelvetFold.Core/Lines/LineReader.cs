@@ -24,14 +24,7 @@ internal sealed class LineReader
         _options = new(_cursor, () => _kit!, () => _layout!, PaperHere, newPapers);
         _newPapers = newPapers;
         _kit = kit;
-        _layout =
-            kit.Layout(layoutId)
-            ?? new()
-            {
-                Id = layoutId,
-                Name = layoutId,
-                Page = StandardSizes.All[0].Size,
-            };
+        _layout = MeasureLines.LayoutOf(kit, layoutId);
     }
 
     public IReadOnlyList<string> Completions => _cursor.Completions;

@@ -50,17 +50,7 @@ public static class MeasureLines
             catch (LineException fault)
             {
                 // As people say it, where it cannot be read as it stands; its own fault is told where neither can.
-                var plain = SpokenLine.Plain(
-                    lines[n],
-                    kit,
-                    kit.Layout(layout)
-                        ?? new()
-                        {
-                            Id = layout,
-                            Name = layout,
-                            Page = StandardSizes.All[0].Size,
-                        }
-                );
+                var plain = SpokenLine.Plain(lines[n], kit, LayoutOf(kit, layout));
                 if (Tried(plain, kit, layout, newPapers) is { } said)
                     Take(said);
                 else if (NewPaper(plain, kit, layout) is { } paper)
@@ -72,6 +62,16 @@ public static class MeasureLines
         }
         return new(kit, kit.Layout(layout)!, [.. touched.Distinct()], faults, completions);
     }
+
+    /// <summary>The layout of that id, or a blank page where there is none yet.</summary>
+    internal static Layout LayoutOf(Kit kit, string id) =>
+        kit.Layout(id)
+        ?? new()
+        {
+            Id = id,
+            Name = id,
+            Page = StandardSizes.All[0].Size,
+        };
 
     private static (Kit Kit, string Layout, IReadOnlyList<string> Touched)? Tried(string line, Kit kit, string layout, bool newPapers)
     {
@@ -98,27 +98,11 @@ public static class MeasureLines
     }
 
     /// <summary>The kit with one more paper: plain cardstock of 12 x 12 in.</summary>
-    public static Kit WithPaper(Kit kit, string name)
-    {
-        var wish = string.Join('-', name.ToLowerInvariant().Split(' ', StringSplitOptions.RemoveEmptyEntries));
-        var id = Enumerable.Range(1, int.MaxValue).Select(n => n == 1 ? wish : $"{wish}-{n}").First(i => kit.Paper(i) is null);
-        var colour = PlainColours.Of(name) ?? "#e4d2b0";
-        return kit with
+    public static Kit WithPaper(Kit kit, string name) =>
+        kit with
         {
-            Papers =
-            [
-                .. kit.Papers,
-                new()
-                {
-                    Id = id,
-                    Name = name,
-                    Size = StandardSizes.All[0].Size,
-                    FaceA = new() { Colour = colour },
-                    FaceB = new() { Colour = PlainColours.Of(name) ?? "#fffdf8" },
-                },
-            ],
+            Papers = [.. kit.Papers, PaperLines.Cardstock(name, id => kit.Paper(id) is null)],
         };
-    }
 
     /// <summary>A kit with one blank page, for lines that come without one.</summary>
     public static Kit Blank() =>

@@ -55,9 +55,7 @@ public static partial class PaperLines
                 continue;
             try
             {
-                var paper = One(lines[n], unit);
-                var id = Enumerable.Range(1, int.MaxValue).Select(i => i == 1 ? paper.Id : $"{paper.Id}-{i}").First(ids.Add);
-                papers.Add(paper with { Id = id });
+                papers.Add(One(lines[n], unit, ids.Add));
             }
             catch (LineException fault)
             {
@@ -67,7 +65,23 @@ public static partial class PaperLines
         return faults.Count > 0 ? ([], faults) : (papers, []);
     }
 
-    private static Paper One(string line, LengthUnit unit)
+    /// <summary>Plain cardstock of 12 x 12 in, in the colour that its name says, the same on both sides.</summary>
+    /// <param name="isFree">Whether no other paper has an id.</param>
+    internal static Paper Cardstock(string name, Func<string, bool> isFree)
+    {
+        var wish = NoLetter().Replace(name.ToLowerInvariant(), "-").Trim('-') is { Length: > 0 } id ? id : "paper";
+        var face = new Face { Colour = PlainColours.Of(name) ?? "#e4d2b0" };
+        return new()
+        {
+            Id = Enumerable.Range(1, int.MaxValue).Select(n => n == 1 ? wish : $"{wish}-{n}").First(isFree),
+            Name = name,
+            Size = StandardSizes.All[0].Size,
+            FaceA = face,
+            FaceB = face,
+        };
+    }
+
+    private static Paper One(string line, LengthUnit unit, Func<string, bool> isFree)
     {
         var parts = line.Split(',', ';', '\t').Select(p => p.Trim()).Where(p => p.Length > 0).ToList();
         var head = parts.Count == 0 ? "" : parts[0];
@@ -78,17 +92,15 @@ public static partial class PaperLines
         var faces = colon < 0 ? [] : head[(colon + 1)..].Split('/').Select(f => f.Trim()).ToList();
         if (faces.Count > 2)
             throw new LineException(1, Saying.Of("line.paper-faces", ("paper", name)));
-        var front = faces.Count > 0 ? FaceOf(faces[0], name) : new Face { Colour = PlainColours.Of(name) ?? "#e4d2b0" };
-        var paper = new Paper
+        var paper = Cardstock(name, isFree);
+        if (faces.Count > 0)
+            paper = paper with { FaceA = FaceOf(faces[0], name) };
+        // Cardstock is the same on both sides; of a print whose back nobody names, the back is plain.
+        paper = paper with
         {
-            Id = Slug().Replace(name.ToLowerInvariant(), "-").Trim('-') is { Length: > 0 } id ? id : "paper",
-            Name = name,
-            Size = StandardSizes.All[0].Size,
-            FaceA = front,
-            // Cardstock is the same on both sides; of a print whose back nobody names, the back is plain.
             FaceB =
                 faces.Count == 2 ? FaceOf(faces[1], name)
-                : front.Print == PrintKind.Solid ? front
+                : paper.FaceA.Print == PrintKind.Solid ? paper.FaceA
                 : new() { Colour = "#fffdf8" },
         };
         return parts.Skip(1).Aggregate(paper, (made, part) => With(made, part, unit));
@@ -169,6 +181,6 @@ public static partial class PaperLines
     [GeneratedRegex(@"\b(?:one[ -]way(?: up)?|half[ -]turn|any way(?: round)?)\b", RegexOptions.IgnoreCase)]
     private static partial Regex Direction();
 
-    [GeneratedRegex("[^a-z0-9]+")]
-    private static partial Regex Slug();
+    [GeneratedRegex(@"[^\p{L}\p{Nd}]+")]
+    private static partial Regex NoLetter();
 }

@@ -195,7 +195,9 @@ internal static partial class SpokenLine
         line = Regex.Replace(line, @"\b(\d+) and (\d+/\d+)", "$1 $2");
         line = Regex.Replace(
             line,
-            $@"\b(?:({ones}|\d+) and )?(?:(?:(an?|one) )?(?<!left |right |top |bottom )({parts})|({ones}|\d+) ({parts})s)\b(?: (?:of )?an? inch| inch(?:es)?)?",
+            $@"\b(?:({ones}|\d+) and )?"
+                + $@"(?:(?:(an?|one) )?(?<!left |right |top |bottom )({parts})|({ones}|\d+) ({parts})s)\b"
+                + @"(?: (?:of )?an? inch| inch(?:es)?)?",
             m =>
             {
                 var (whole, top) = (m.Groups[1].Success ? Whole(m.Groups[1].Value) : 0, m.Groups[4].Success ? Whole(m.Groups[4].Value) : 1);
@@ -210,7 +212,6 @@ internal static partial class SpokenLine
             m => $"{Whole(m.Groups[1].Value)} {m.Groups[2].Value}",
             RegexOptions.IgnoreCase
         );
-        line = Regex.Replace(line, $@"\b(?<!in )({ones}) (?=under the other)", "$1 ", RegexOptions.IgnoreCase);
         return Regex.Replace(
             line,
             $@"\b(?<!in |the )({ones})\b(?! under| row| column)",

@@ -114,7 +114,10 @@ internal static class WorkshopDayEndpoints
                 day.Starts,
                 day.Ends,
                 day.Stored.Workshop.Place,
-                day.Plan,
+                day.Plan with
+                {
+                    Hours = day.Plan.Hours ?? HostHours.Usual,
+                },
                 [
                     .. day.Kits.Select(k => new DayKitView(
                         k.Slug,

@@ -2,7 +2,8 @@ import { useQueries } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { api, unwrap, type DayView } from '../../api/client';
+import type { DayView } from '../../api/client';
+import { tableQuery } from '../packing/useTable';
 import { dayOf } from './clock';
 import type { DayChange } from './useDay';
 
@@ -11,10 +12,7 @@ export function After({ day, onSave }: { day: DayView; onSave: (change: DayChang
   const { t } = useTranslation();
   const [notes, setNotes] = useState(day.plan.notes ?? '');
   const tables = useQueries({
-    queries: day.kits.map((kit) => ({
-      queryKey: ['table', kit.slug],
-      queryFn: async () => unwrap(await api.GET('/api/kits/{slug}/table', { params: { path: { slug: kit.slug } } })),
-    })),
+    queries: day.kits.map((kit) => tableQuery(kit.slug)),
   });
   return (
     <div className="text-[15px]">

@@ -1,9 +1,10 @@
-import { useQueries, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQueries, useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
-import { api, unwrap, type DayAgenda, type DayView } from '../../api/client';
+import { api, unwrap, type DayAgenda, type DayView, type SpoiledView } from '../../api/client';
 import { useKeys } from '../../parts/useKeys';
+import { tableQuery, useSettle } from '../packing/useTable';
 import { keepForOffline } from '../bench/offline';
 import { Band } from './Band';
 import { clockAt, clockOf, minuteOf, nowHere } from './clock';
@@ -212,26 +213,17 @@ function Table({ workshop, day, agenda, kept }: TableProps) {
 /** How far the tables are, and what they told; asked anew while the network is there. */
 function Told({ day, workshop }: { day: DayView; workshop: string }) {
   const { t } = useTranslation();
-  const queries = useQueryClient();
   const progress = useQuery({
     queryKey: ['day-progress', workshop],
     queryFn: async () => unwrap(await api.GET('/api/workshops/{slug}/day/progress', { params: { path: { slug: workshop } } })),
     refetchInterval: 10_000,
   });
   const tables = useQueries({
-    queries: day.kits.map((kit) => ({
-      queryKey: ['table', kit.slug],
-      queryFn: async () => unwrap(await api.GET('/api/kits/{slug}/table', { params: { path: { slug: kit.slug } } })),
-      refetchInterval: 10_000,
-    })),
+    queries: day.kits.map((kit) => tableQuery(kit.slug)),
   });
   const open = day.kits.flatMap((kit, i) =>
     (tables[i]?.data?.spoiled ?? []).filter((s) => !s.settled).map((s) => ({ kit, told: s })),
   );
-  const hand = async (slug: string, id: number) => {
-    await api.PUT('/api/kits/{slug}/table/{id}', { params: { path: { slug, id } }, body: { how: 'spare' } });
-    await queries.invalidateQueries({ queryKey: ['table', slug] });
-  };
   return (
     <>
       <section aria-label={t('day.lead.tables')}>
@@ -254,26 +246,45 @@ function Told({ day, workshop }: { day: DayView; workshop: string }) {
         {open.length === 0 && <p className="text-[15px] text-soft">{t('day.lead.nothing')}</p>}
         <ul>
           {open.map(({ kit, told }) => (
-            <li key={told.id} className="border-b border-line py-2 text-[15px]">
-              <strong>{told.piece}</strong> {told.missing ? t('day.lead.missing') : t('day.lead.spoiled')}
-              {told.person && `, ${told.person}`}
-              <ol className="list-decimal pl-6 text-soft">
-                {told.again.map((way) => (
-                  <li key={way}>{way}</li>
-                ))}
-              </ol>
-              <span className="flex gap-3 pt-1">
-                <button type="button" className="press" disabled={told.spares === 0} onClick={() => void hand(kit.slug, told.id)}>
-                  {t('day.lead.spare', { count: told.spares })}
-                </button>
-                <Link className="press" to={`/kits/${kit.slug}/packing/tables`}>
-                  {t('day.lead.otherwise')}
-                </Link>
-              </span>
-            </li>
+            <OpenPiece key={told.id} slug={kit.slug} told={told} />
           ))}
         </ul>
       </section>
     </>
+  );
+}
+
+/** A piece that a table called spoiled or missing, with what can be done. */
+function OpenPiece({ slug, told }: { slug: string; told: SpoiledView }) {
+  const { t } = useTranslation();
+  const settle = useSettle(slug, told.id);
+  return (
+    <li className="border-b border-line py-2 text-[15px]">
+      <strong>{told.piece}</strong> {told.missing ? t('day.lead.missing') : t('day.lead.spoiled')}
+      {told.person && `, ${told.person}`}
+      <ol className="list-decimal pl-6 text-soft">
+        {told.again.map((way) => (
+          <li key={way}>{way}</li>
+        ))}
+      </ol>
+      <span className="flex gap-3 pt-1">
+        <button
+          type="button"
+          className="press"
+          disabled={told.spares === 0 || settle.isPending}
+          onClick={() => settle.mutate('spare')}
+        >
+          {t('day.lead.spare', { count: told.spares })}
+        </button>
+        <Link className="press" to={`/kits/${slug}/packing/tables`}>
+          {t('day.lead.otherwise')}
+        </Link>
+      </span>
+      {settle.error && (
+        <p role="alert" className="pt-1 text-rust">
+          {settle.error.message}
+        </p>
+      )}
+    </li>
   );
 }

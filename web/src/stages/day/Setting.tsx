@@ -9,7 +9,6 @@ import type { DayChange } from './useDay';
 
 const tools = ['trimmer', 'punch', 'stamp', 'heat', 'rack'] as const;
 const paces = ['beginner', 'practised', 'quick'] as const;
-const usual = { minutes: [120, 120, 120, 120, 120, 120, 0], delivery: 5, answer: 10, prints: 4 };
 
 type SetPlan = (more: (plan: DayPlan) => Partial<DayPlan>) => void;
 
@@ -40,7 +39,7 @@ export function Setting({ day, onSave }: Props) {
       </label>
       <Breaks day={day} set={set} />
       <Seats day={day} onSave={onSave} />
-      <Hours plan={plan} set={set} />
+      {plan.hours && <Hours plan={plan} hours={plan.hours} set={set} />}
     </div>
   );
 }
@@ -209,11 +208,11 @@ function Seats({ day, onSave }: Props) {
   );
 }
 
-function Hours({ plan, set }: { plan: DayPlan; set: SetPlan }) {
+type HostHours = NonNullable<DayPlan['hours']>;
+
+function Hours({ plan, hours, set }: { plan: DayPlan; hours: HostHours; set: SetPlan }) {
   const { t } = useTranslation();
-  const hours = plan.hours ?? usual;
-  const setHours = (change: (hours: NonNullable<DayPlan['hours']>) => NonNullable<DayPlan['hours']>) =>
-    set((now) => ({ hours: change(now.hours ?? usual) }));
+  const setHours = (change: (hours: HostHours) => HostHours) => set((now) => ({ hours: change(now.hours ?? hours) }));
   const [address, setAddress] = useState(plan.remind ?? '');
   const days = ['mon', 'tue', 'wed', 'thu', 'fri', 'sat', 'sun'] as const;
   return (

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState } from 'react';
+import { useEffect, useEffectEvent, useState } from 'react';
 import { api, unwrap, ApiError } from '../../api/client';
 
 /** So many minutes lost. */
@@ -51,12 +51,11 @@ export function useLate(workshop: string) {
   const again = () => {
     line = line.then(send);
   };
+  const onLine = useEffectEvent(again);
   useEffect(() => {
-    again();
-    window.addEventListener('online', again);
-    return () => window.removeEventListener('online', again);
-    // Once for each workshop: what is sent is read from the device each time.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    onLine();
+    window.addEventListener('online', onLine);
+    return () => window.removeEventListener('online', onLine);
   }, [workshop]);
   return {
     waiting,

@@ -1,9 +1,8 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query';
-import { api, unwrap, type SpoiledView } from '../../api/client';
+import type { SpoiledView } from '../../api/client';
 import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { ScenePicture } from '../../parts/ScenePicture';
-import { useTable } from './useTable';
+import { useSettle, useTable } from './useTable';
 
 const partSettledAs: Record<string, string> = {
   sheet: 'from another pack',
@@ -69,20 +68,6 @@ export function Tables() {
   );
 }
 
-function useSettle(slug: string, told: SpoiledView) {
-  const queries = useQueryClient();
-  return useMutation({
-    mutationFn: async (how: string | null) =>
-      unwrap(await api.PUT('/api/kits/{slug}/table/{id}', { params: { path: { slug, id: told.id } }, body: { how } })),
-    onSuccess: () =>
-      Promise.all([
-        queries.invalidateQueries({ queryKey: ['table', slug] }),
-        // A sheet that was cut is out of stock.
-        queries.invalidateQueries({ queryKey: ['kit', slug] }),
-      ]),
-  });
-}
-
 interface ToldProps {
   slug: string;
   told: SpoiledView;
@@ -91,7 +76,7 @@ interface ToldProps {
 }
 
 function Told({ slug, told, lit, onLit }: ToldProps) {
-  const settle = useSettle(slug, told);
+  const settle = useSettle(slug, told.id);
   const press = (how: string, name: string, disabled = false) => (
     <button type="button" className="press" disabled={disabled || settle.isPending} onClick={() => settle.mutate(how)}>
       {name}
@@ -133,7 +118,7 @@ function Told({ slug, told, lit, onLit }: ToldProps) {
 }
 
 function Settled({ slug, told }: { slug: string; told: SpoiledView }) {
-  const settle = useSettle(slug, told);
+  const settle = useSettle(slug, told.id);
   return (
     <li className="flex items-baseline gap-2 border-b border-line py-1 text-soft">
       <span>
