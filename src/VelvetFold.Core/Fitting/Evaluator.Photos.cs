@@ -1,3 +1,4 @@
+using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
@@ -81,9 +82,15 @@ internal sealed partial class Evaluator
     {
         if (on.Piece.Opening!.Mats is [var inner, ..])
             return inner.Card is { } card ? Grey(card) : Grey(inner.Paper, inner.Face);
-        var ground = things.LastOrDefault(t => t.Role == PageRole.Ground && t.Piece.Paper is not null && t.Box.Contains(on.Box));
-        return ground is null ? null : Grey(ground.Piece.Paper, ground.Piece.Face);
+        return GroundOf(on, things) is { } ground ? Grey(ground.Piece.Paper, ground.Piece.Face) : null;
     }
+
+    // The paper that a photo lies on.
+    private static Lying? GroundOf(Lying on, IReadOnlyList<Lying> things) =>
+        things.LastOrDefault(t => t.Role == PageRole.Ground && t.Piece.Paper is not null && t.Box.Contains(on.Box));
+
+    private bool IsBusy(Lying ground) =>
+        _design.Kit.Paper(ground.Piece.Paper)?[ground.Piece.Face] is { Print: not (PrintKind.Solid or PrintKind.Dot) };
 
     private string? Grey(ReadyCard card) =>
         _design.Kit.PartSheet(card.Sheet)?.Part(card.Part) is { Colour: { } colour } part && Colours.IsGrey(colour) ? part.Id : null;
@@ -135,7 +142,7 @@ internal sealed partial class Evaluator
         var moved = new List<Lying>();
         foreach (var (photo, on) in given)
         {
-            Made(_photos[photo], on, tally);
+            Made(_photos[photo], on, things, tally);
             if (_design[on.Id] is { Role: PageRole.Opening } was && !IsKept(on, was, things))
                 moved.Add(on);
         }
@@ -146,25 +153,46 @@ internal sealed partial class Evaluator
             );
     }
 
-    private void Made(GuestPhoto photo, Lying on, Tally tally)
+    private void Made(GuestPhoto photo, Lying on, IReadOnlyList<Lying> things, Tally tally)
     {
         var size = on.Piece.Size;
         if (_design[on.Id] is not { Role: PageRole.Opening } was)
         {
             tally.Take(Add, () => Saying.Of("fit.why.added", ("opening", Label(on)), ("photo", Named(photo))));
+            if (Nearest(on) is { } like)
+                Mat(on, like, things, tally);
             return;
         }
         if (size == was.Piece.Size.Turned && size != was.Piece.Size)
             tally.Take(Turn, () => Saying.Of("fit.is-turned", ("label", Label(on))));
         else if (size != was.Piece.Size)
             tally.Take(Grow, () => Saying.Of("fit.why.made", ("opening", Label(on)), ("size", Size(size)), ("photo", Named(photo))));
-        Mat(on, was, tally);
+        Mat(on, was, things, tally);
     }
 
-    private void Mat(Lying on, Lying was, Tally tally)
+    // What a new opening is matted like: one of the design with the same mats, else with the same papers, else any.
+    private Lying? Nearest(Lying added)
+    {
+        var mats = added.Piece.Opening!.Mats;
+        return _design.Openings.FirstOrDefault(o => Making.WithoutCards(o.Piece).Opening!.Mats.SequenceEqual(mats))
+            ?? _design.Openings.FirstOrDefault(o =>
+                !Making.HasCards(o.Piece)
+                && o.Piece.Opening!.Mats.Select(m => (m.Paper, m.Face)).SequenceEqual(mats.Select(m => (m.Paper, m.Face)))
+            )
+            ?? _design.Openings.FirstOrDefault(o => mats.Count == 0 && !Making.HasCards(o.Piece));
+    }
+
+    private void Mat(Lying on, Lying was, IReadOnlyList<Lying> things, Tally tally)
     {
         var (now, old) = (on.Piece.Opening!, was.Piece.Opening!);
-        if (now.Mats.Count < old.Mats.Count)
+        if (now.Mats.Count == 0 && old.Mats.Any(m => m.Card is null))
+        {
+            tally.Take(WithoutMat, () => Saying.Of("fit.lies-without-its-mat", ("label", Label(on))));
+            if (GroundOf(on, things) is { } ground && IsBusy(ground))
+                tally.Take(BareOnPrint, () => Saying.Of("fit.why.bare-on-print", ("label", Label(on)), ("ground", Label(ground))));
+            return;
+        }
+        if (_design[on.Id] is not null && now.Mats.Count < old.Mats.Count)
             tally.Take(WithoutItsCard, () => Saying.Of("fit.lies-without-its-card", ("label", Label(on))));
         if (now.Mats.Count != old.Mats.Count || now.Mats is not [.., var mat] || old.Mats is not [.., var designed])
             return;

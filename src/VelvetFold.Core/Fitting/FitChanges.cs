@@ -64,10 +64,11 @@ internal sealed class FitChanges
         )
         {
             // One that is still there when it is added, where there is one.
-            var like = used.Concat(Design.Openings).First(o => IsLike(o.Piece, added.Piece));
+            var like = used.Concat(Design.Openings).MinBy(o => Unlike(o.Piece, added.Piece))!;
             Do(new(_id, added.Id, OpeningMove.Add, With: like.Id, Size: added.Piece.Size, At: new(added.Box.X, added.Box.Y)));
             if (Making.Grows(_kit, added.Piece) != Making.Grows(_kit, like.Piece))
                 Do(new(_id, added.Id, OpeningMove.School));
+            Mat(added.Id, Making.WithoutCards(like.Piece), added.Piece);
         }
         foreach (
             var thing in Design.Content.Where(c => c.Role is PageRole.Title or PageRole.Card or PageRole.Decor).OrderBy(t => Depth(t.Piece))
@@ -80,10 +81,31 @@ internal sealed class FitChanges
             Do(new(_id, pocket.Piece.Across.LeansOn!, OpeningMove.Pocket));
     }
 
-    // By what it is and not by which one it is, as pages may be remembered from another reading of the document.
-    private static bool IsLike(Piece opening, Piece added) =>
-        (opening.Mount, opening.CutBy) == (added.Mount, added.CutBy)
-        && Making.WithoutCards(opening).Opening!.Mats.SequenceEqual(added.Opening!.Mats);
+    // By what it is and not by which one it is, as pages may be remembered from another reading of the document. Less of a mat may show, or
+    // none.
+    private static int Unlike(Piece opening, Piece added)
+    {
+        var (mats, own) = (Making.WithoutCards(opening).Opening!.Mats, added.Opening!.Mats);
+        return ((opening.Mount, opening.CutBy) == (added.Mount, added.CutBy) ? 0 : 4)
+            + (
+                mats.SequenceEqual(own) ? 0
+                : mats.Select(m => (m.Paper, m.Face)).SequenceEqual(own.Select(m => (m.Paper, m.Face))) ? 1
+                : own.Count == 0 ? 2
+                : 3
+            );
+    }
+
+    // Less of its mat shows than of the one it was, or it lies straight on the page.
+    private void Mat(string id, Piece was, Piece target)
+    {
+        var (old, now) = (was.Opening!.Mats, target.Opening!.Mats);
+        if (now.Count == 0 && old.Any(m => m.Card is null))
+            Do(new(_id, id, OpeningMove.NoMat));
+        else if (now.Count < old.Count)
+            Do(new(_id, id, OpeningMove.NoCard));
+        else if (now is [.., { Card: null } mat] && old is [.., var outer] && mat.Reveal != outer.Reveal)
+            Do(new(_id, id, OpeningMove.Reveal, Gutter: mat.Reveal));
+    }
 
     private int Depth(Piece piece, int so = 0) =>
         so > 10
@@ -98,8 +120,7 @@ internal sealed class FitChanges
 
     private void Size(Lying was, Lying target)
     {
-        if (target.Piece.Opening!.Mats.Count < was.Piece.Opening!.Mats.Count)
-            Do(new(_id, was.Id, OpeningMove.NoCard));
+        Mat(was.Id, was.Piece, target.Piece);
         if (Making.Grows(_kit, target.Piece) != Making.Grows(_kit, was.Piece))
             Do(new(_id, was.Id, OpeningMove.School));
         if (target.Piece.Size == was.Piece.Size)

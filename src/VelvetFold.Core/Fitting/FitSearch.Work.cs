@@ -226,22 +226,24 @@ public static partial class FitSearch
             var sides = design.Layout.Sides.ToDictionary(s => s, s => new PageSearch(evaluator, s, held.Pieces, memory, Named(frame)));
             var all = Enumerable.Range(0, given.Count).ToList();
             if (design.Layout.Kind == LayoutKind.Single)
-                return [.. sides[PageSide.Left].Best(all).Select(page => Whole(frame, evaluator, [page], "all"))];
+                return [.. sides[PageSide.Left].Best(all, dressed: true).Select(page => Whole(frame, evaluator, [page], "all"))];
             // The cheapest by what is known beforehand first, and none that is too far behind the best to be offered.
-            var drafts = new List<Draft>();
+            var (drafts, shares) = (new List<Draft>(), new List<(List<int> Here, List<int> There, double Cost)>());
             foreach (var share in Shares(evaluator).Select(AtLeast).OrderBy(s => s.Cost))
             {
                 if (frame.Cost + share.Cost > most)
                     break;
-                foreach (var a in sides[PageSide.Left].Best(share.Here))
-                foreach (var b in sides[PageSide.Right].Best(share.There))
-                {
-                    var draft = Whole(frame, evaluator, [a, b], string.Join(',', share.Here));
-                    drafts.Add(draft);
-                    if (draft.Faults == 0)
-                        most = Math.Min(most, draft.Cost + behind);
-                }
+                Lay(share.Here, share.There, dressed: false);
+                shares.Add(share);
             }
+            // Other mats are looked at where the best shares are.
+            foreach (
+                var (here, there, _) in shares
+                    .OrderBy(s => drafts.Where(d => d.Pages == Key(s.Here)).Select(d => d.Cost).DefaultIfEmpty(s.Cost).Min())
+                    .Take(MostDressed)
+                    .ToList()
+            )
+                Lay(here, there, dressed: true);
             drafts = [.. drafts.OrderBy(d => d.Cost).Take(40)];
             return
             [
@@ -253,6 +255,20 @@ public static partial class FitSearch
                         .OfType<Draft>()
                 ),
             ];
+
+            string Key(List<int> here) => Pages(frame, string.Join(',', here));
+
+            void Lay(List<int> here, List<int> there, bool dressed)
+            {
+                foreach (var a in sides[PageSide.Left].Best(here, dressed))
+                foreach (var b in sides[PageSide.Right].Best(there, dressed))
+                {
+                    var draft = Whole(frame, evaluator, [a, b], string.Join(',', here));
+                    drafts.Add(draft);
+                    if (draft.Faults == 0)
+                        most = Math.Min(most, draft.Cost + behind);
+                }
+            }
 
             (List<int> Here, List<int> There, double Cost) AtLeast(HashSet<int> left)
             {
@@ -301,9 +317,11 @@ public static partial class FitSearch
                 at,
                 frame.Cost + tally.Points + pages.Sum(p => p.Cost),
                 tally.Faults + pages.Sum(p => p.Faults),
-                string.Join('|', frame.Before.Select(b => $"{b.Move}{b.With}")) + key
+                Pages(frame, key)
             );
         }
+
+        private static string Pages(Frame frame, string key) => string.Join('|', frame.Before.Select(b => $"{b.Move}{b.With}")) + key;
 
         // Which photos lie on the left page: the first so many, a story for each page, those that look to the right, those whose openings
         // are there; of few photos every way.

@@ -58,6 +58,9 @@ public static partial class FitSearch
     /// <summary>How many pages put together look for room across the seam.</summary>
     private const int MostAcross = 12;
 
+    /// <summary>For how many ways to share the photos out between two pages other mats are tried.</summary>
+    private const int MostDressed = 3;
+
     /// <summary>How many pages put together are carried out on the document.</summary>
     private const int MostMade = 8;
 

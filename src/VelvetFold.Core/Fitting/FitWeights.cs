@@ -53,6 +53,12 @@ internal static class FitWeights
     /// <summary>A ready-made card that is too small for the photo stays in the bag.</summary>
     public const double WithoutItsCard = 2;
 
+    /// <summary>Straight on plain paper a photo stands out, but less than on its mat.</summary>
+    public const double WithoutMat = 2;
+
+    /// <summary>Straight on a busy print nobody finds the photo.</summary>
+    public const double BareOnPrint = 8;
+
     /// <summary>People who look off the page take the eye with them.</summary>
     public const double FacingOut = 6;
 

@@ -70,6 +70,10 @@ public enum OpeningMove
     [JsonStringEnumMemberName("no-card")]
     NoCard,
 
+    /// <summary>It is laid straight on the page, without a mat.</summary>
+    [JsonStringEnumMemberName("no-mat")]
+    NoMat,
+
     /// <summary>An opening, a card or a part takes another size and another place, measured from the page.</summary>
     [JsonStringEnumMemberName("place")]
     Place,

@@ -26,6 +26,8 @@ internal sealed partial class PageSearch
 
     private const int MostOfOneSize = 24;
 
+    private static readonly double[] SmallerShares = [0.9, 0.8, 0.65, 0.5];
+
     // The cheapest of many, by what they will take off at least; nothing that takes off as much as the limit.
     private sealed class Cheapest(int most, double limit)
     {
@@ -64,7 +66,8 @@ internal sealed partial class PageSearch
         foreach (var height in heights)
             if (Each(p => p.Size.Height > height ? (double)height.Ticks / p.Size.Height.Ticks : 1) is { } level)
                 yield return level;
-        foreach (var share in new[] { 0.9, 0.8, 0.65, 0.5 })
+        // What mats leave free is for photos as large as they were brought.
+        foreach (var share in dress == Dress.AsDesigned ? SmallerShares : [0.9])
             if (Each(_ => share) is { } smaller)
                 yield return smaller;
 

@@ -227,12 +227,15 @@ internal sealed partial class PageSearch
     /// ready-made card that is too small for it stays in the bag.</summary>
     private Piece Whole(Piece opening, GuestPhoto photo) =>
         Mats.Serving(
-            photo.MayLose || Making.Grows(_design.Kit, opening)
-                ? opening
-                : opening with
-                {
-                    Opening = opening.Opening! with { School = MatSchool.GrowMat },
-                },
+            dress.In(
+                photo.MayLose || Making.Grows(_design.Kit, opening)
+                    ? opening
+                    : opening with
+                    {
+                        Opening = opening.Opening! with { School = MatSchool.GrowMat },
+                    },
+                _design.Kit
+            ),
             _design.Kit
         );
 

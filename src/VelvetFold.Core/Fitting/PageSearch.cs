@@ -18,12 +18,14 @@ internal sealed record PageFit(IReadOnlyList<Lying> Things, IReadOnlyList<(int P
 /// </summary>
 /// <param name="memory">Pages that were searched before; none where pieces are held.</param>
 /// <param name="name">What tells the page from others of the kit.</param>
+/// <param name="dress">How its photos are matted.</param>
 internal sealed partial class PageSearch(
     Evaluator evaluator,
     PageSide side,
     IReadOnlyDictionary<string, Lying> held,
     FitMemory? memory = null,
-    string name = ""
+    string name = "",
+    Dress dress = Dress.AsDesigned
 )
 {
     /// <summary>How many ways of a page are kept.</summary>
@@ -32,7 +34,12 @@ internal sealed partial class PageSearch(
     /// <summary>How many of each kind are carried out at most.</summary>
     private const int MostSettled = 30;
 
+    private const int MostDressed = 15;
+
     private const int MostLocal = 16;
+
+    /// <summary>For less than this nobody takes other mats.</summary>
+    private const double LeastGain = 1;
 
     private readonly Design _design = evaluator.Design;
     private readonly Settling _settling = new(evaluator.Design, side, held);
@@ -51,12 +58,13 @@ internal sealed partial class PageSearch(
     private Box Page => _design.Layout.PageBox(side);
 
     /// <summary>The best ways for these photos, which are told in that order; the best first.</summary>
-    public IReadOnlyList<PageFit> Best(IReadOnlyList<int> photos)
+    /// <param name="dressed">Whether other mats than those of the design are tried as well.</param>
+    public IReadOnlyList<PageFit> Best(IReadOnlyList<int> photos, bool dressed)
     {
-        var key = string.Join(',', photos.Select(p => p.ToString(CultureInfo.InvariantCulture)));
+        var key = (dressed ? "dressed " : "") + string.Join(',', photos.Select(p => p.ToString(CultureInfo.InvariantCulture)));
         return _known.TryGetValue(key, out var known) ? known
-            : memory is null || held.Count > 0 ? _known[key] = Find(photos)
-            : _known[key] = Recalled(memory, photos);
+            : memory is null || held.Count > 0 ? _known[key] = Find(photos, dressed)
+            : _known[key] = Recalled(memory, photos, dressed);
     }
 
     // To the tick: as text two lengths may look the same.
@@ -67,12 +75,12 @@ internal sealed partial class PageSearch(
     }
 
     // Which photo it is of its kind, and of the layout, makes no difference to a page.
-    private IReadOnlyList<PageFit> Recalled(FitMemory memory, IReadOnlyList<int> photos)
+    private IReadOnlyList<PageFit> Recalled(FitMemory memory, IReadOnlyList<int> photos, bool dressed)
     {
         var at = photos.Index().ToDictionary(p => p.Item, p => p.Index);
         var found = memory.Of(
-            $"{name} {side}: {string.Join('|', photos.Select(Kind))}",
-            () => [.. Find(photos).Select(f => f with { Places = [.. f.Places.Select(p => (at[p.Photo], p.Opening))] })]
+            $"{name} {side} {dressed}: {string.Join('|', photos.Select(Kind))}",
+            () => [.. Find(photos, dressed).Select(f => f with { Places = [.. f.Places.Select(p => (at[p.Photo], p.Opening))] })]
         );
         return [.. found.Select(f => f with { Places = [.. f.Places.Select(p => (photos[p.Photo], p.Opening))] })];
     }
@@ -86,8 +94,10 @@ internal sealed partial class PageSearch(
             + (Math.Max(0, gaps) * (FitWeights.MorePatches - FitWeights.PatchInPlace));
     }
 
-    private List<PageFit> Find(IReadOnlyList<int> photos)
+    private List<PageFit> Find(IReadOnlyList<int> photos, bool dressed)
     {
+        if (dressed)
+            return Dressed([.. Best(photos, dressed: false)], photos);
         // What stays where it is first; then what is laid anew and could still be better.
         var best = new List<PageFit>();
         Settle(best, Local(photos));
@@ -96,10 +106,27 @@ internal sealed partial class PageSearch(
         return best;
     }
 
-    // The cheapest by their bounds first, until none can better what is kept.
-    private void Settle(List<PageFit> best, List<Laid> ways)
+    // Smaller mats, or none, where that could be worth it.
+    private List<PageFit> Dressed(List<PageFit> best, IReadOnlyList<int> photos)
     {
-        foreach (var laid in ways.OrderBy(l => l.Bound).Take(MostSettled))
+        foreach (var other in new[] { Dress.Slim, Dress.Bare })
+        {
+            var takes = other.Cost() * photos.Count;
+            if (held.Count == 0 && (best.Count == 0 || best[0].Cost > AtLeast(photos) + takes + LeastGain))
+                Settle(best, Otherwise(other).Ways(photos, best.Count == Kept ? best[^1].Cost : double.MaxValue, takes), MostDressed);
+        }
+        return best;
+    }
+
+    private List<Laid> Ways(IReadOnlyList<int> photos, double limit, double takes) =>
+        [.. Local(photos).Concat(Anew(photos, limit - takes)).Select(l => l with { Bound = l.Bound + takes })];
+
+    private PageSearch Otherwise(Dress other) => new(evaluator, side, held, dress: other);
+
+    // The cheapest by their bounds first, until none can better what is kept.
+    private void Settle(List<PageFit> best, List<Laid> ways, int most = MostSettled)
+    {
+        foreach (var laid in ways.OrderBy(l => l.Bound).Take(most))
             if (best.Count == Kept && laid.Bound >= best[^1].Cost)
                 break;
             else

@@ -74,6 +74,19 @@ internal static class Making
             }
             : piece;
 
+    /// <summary>An opening straight on the page.</summary>
+    public static Piece WithoutMats(Piece piece) => piece with { Opening = piece.Opening! with { Mats = [] } };
+
+    /// <summary>An opening with so much of its outer mat on every side.</summary>
+    public static Piece Showing(Piece piece, Length reveal) =>
+        piece with
+        {
+            Opening = piece.Opening! with
+            {
+                Mats = [.. piece.Opening.Mats.SkipLast(1), piece.Opening.Mats[^1] with { Reveal = reveal, Frame = null, Gut = null }],
+            },
+        };
+
     public static bool HasCards(Piece piece)
     {
         var mats = piece.Opening!.Mats;

@@ -1,5 +1,4 @@
 using VelvetFold.Core.Kits;
-using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting.Changes;
@@ -12,10 +11,10 @@ internal sealed class RevealKind : OpeningKind
     protected override bool CanApply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
         piece.Opening!.Mats is [.., { Card: null }]
         && change.Gutter is { IsPositive: true } shown
-        && Shows(piece, shown).Stack(kit) is not null;
+        && Making.Showing(piece, shown).Stack(kit) is not null;
 
     protected override Layout Apply(Kit kit, Layout layout, Piece piece, OpeningChange change) =>
-        layout.With(Shows(piece, change.Gutter!.Value));
+        layout.With(Making.Showing(piece, change.Gutter!.Value));
 
     public override Saying Says(Kit kit, OpeningChange change) =>
         Saying.Of(
@@ -23,13 +22,4 @@ internal sealed class RevealKind : OpeningKind
             ("label", Label(change)),
             ("shown", change.Gutter is { } shown ? kit.Reading().Format(shown) : "")
         );
-
-    private static Piece Shows(Piece piece, Length reveal) =>
-        piece with
-        {
-            Opening = piece.Opening! with
-            {
-                Mats = [.. piece.Opening.Mats.SkipLast(1), piece.Opening.Mats[^1] with { Reveal = reveal, Frame = null, Gut = null }],
-            },
-        };
 }
