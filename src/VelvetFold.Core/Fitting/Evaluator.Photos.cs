@@ -85,8 +85,10 @@ internal sealed partial class Evaluator
         return GroundOf(on, things) is { } ground ? Grey(ground.Piece.Paper, ground.Piece.Face) : null;
     }
 
-    // The paper that a photo lies on.
-    private static Lying? GroundOf(Lying on, IReadOnlyList<Lying> things) =>
+    // The paper that a photo lies on; while a page is searched for, its grounds lie as designed.
+    private Lying? GroundOf(Lying on, IReadOnlyList<Lying> things) => GroundAmong(things, on) ?? GroundAmong(_design.Things, on);
+
+    private static Lying? GroundAmong(IReadOnlyList<Lying> things, Lying on) =>
         things.LastOrDefault(t => t.Role == PageRole.Ground && t.Piece.Paper is not null && t.Box.Contains(on.Box));
 
     private bool IsBusy(Lying ground) =>
@@ -174,6 +176,10 @@ internal sealed partial class Evaluator
     private Lying? Nearest(Lying added)
     {
         var mats = added.Piece.Opening!.Mats;
+        // While a page is searched for it has the very mats of one.
+        foreach (var opening in _design.Openings)
+            if (ReferenceEquals(opening.Piece.Opening!.Mats, mats))
+                return opening;
         return _design.Openings.FirstOrDefault(o => Making.WithoutCards(o.Piece).Opening!.Mats.SequenceEqual(mats))
             ?? _design.Openings.FirstOrDefault(o =>
                 !Making.HasCards(o.Piece)
@@ -185,6 +191,8 @@ internal sealed partial class Evaluator
     private void Mat(Lying on, Lying was, IReadOnlyList<Lying> things, Tally tally)
     {
         var (now, old) = (on.Piece.Opening!, was.Piece.Opening!);
+        if (ReferenceEquals(now.Mats, old.Mats))
+            return;
         if (now.Mats.Count == 0 && old.Mats.Any(m => m.Card is null))
         {
             tally.Take(WithoutMat, () => Saying.Of("fit.lies-without-its-mat", ("label", Label(on))));

@@ -66,6 +66,9 @@ internal sealed class FitPaper(Kit kit, string layoutId, IReadOnlyList<GuestPhot
     {
         var id = missing.Label.Split(' ')[0][(layoutId.Length + 1)..];
         var adapted = Adaptation.Apply(kit, fit.Changes);
+        // A patch that there is no paper for is left out.
+        if (fit.Changes.Any(c => c.Piece == id && c.Move == OpeningMove.Patch))
+            return Taken([.. fit.Changes.Where(c => c.Piece != id), new(layoutId, id, OpeningMove.Remove)], before);
         if (adapted.Layout(layoutId)?.Piece(id) is not { HoldsPhoto: true, Opening.Mats: [.., { Card: null } outer] } piece)
             return null;
         OpeningChange Change(OpeningMove move) => new(layoutId, id, move);
@@ -80,15 +83,15 @@ internal sealed class FitPaper(Kit kit, string layoutId, IReadOnlyList<GuestPhot
             tries.Add(Change(OpeningMove.Frame));
         if (Making.Grows(kit, piece) && own.TrueForAll(p => p.MayLose))
             tries.Add(Change(OpeningMove.School));
-        foreach (var change in tries)
-        {
-            IReadOnlyList<OpeningChange> changes = [.. fit.Changes, change];
-            if (Adaptation.Unknown(kit, changes).Count > 0 || Missing(changes).Count >= before)
-                continue;
-            var weighed = FitJudge.Weighed(kit, layoutId, photos, changes, wishes, null);
-            if (weighed.Tally.Faults == 0)
-                return weighed.Fit(layoutId, photos, changes);
-        }
-        return null;
+        return tries.Select(t => Taken([.. fit.Changes, t], before)).FirstOrDefault(f => f is not null);
+    }
+
+    // With those changes, where fewer pieces are missing then and nothing is wrong with it.
+    private Fit? Taken(IReadOnlyList<OpeningChange> changes, int before)
+    {
+        if (Adaptation.Unknown(kit, changes).Count > 0 || Missing(changes).Count >= before)
+            return null;
+        var weighed = FitJudge.Weighed(kit, layoutId, photos, changes, wishes, null);
+        return weighed.Tally.Faults == 0 ? weighed.Fit(layoutId, photos, changes) : null;
     }
 }

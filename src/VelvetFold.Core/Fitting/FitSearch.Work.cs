@@ -79,6 +79,7 @@ public static partial class FitSearch
         {
             var changes = FitChanges.To(draft.Frame, draft.Things);
             var weighed = FitJudge.Weighed(kit, layout.Id, photos, changes, wishes, draft.Frame);
+            (changes, weighed) = Redressed(draft.Frame, changes, weighed);
             (changes, weighed) = StandingOut(draft.Frame, changes, weighed);
             if (weighed.Tally.Faults > 0 || weighed.At.Count(a => a is null) > draft.LeftOut)
                 return null;
@@ -100,7 +101,26 @@ public static partial class FitSearch
             );
         }
 
-        // A black-and-white photo gets the mat of another one where its own would swallow it.
+        // A page is looked at with all of its photos in other mats: those that need not be keep their own.
+        private (IReadOnlyList<OpeningChange>, FitJudge.Weighing) Redressed(
+            Frame frame,
+            IReadOnlyList<OpeningChange> changes,
+            FitJudge.Weighing weighed
+        )
+        {
+            foreach (var change in changes.Where(c => c.Move is OpeningMove.Reveal or OpeningMove.NoMat).ToList())
+            {
+                IReadOnlyList<OpeningChange> own = [.. changes.Where(c => c != change)];
+                if (Adaptation.Unknown(kit, own).Count > 0)
+                    continue;
+                var tried = FitJudge.Weighed(kit, layout.Id, photos, own, wishes, frame);
+                if (tried.Tally.Faults <= weighed.Tally.Faults && tried.Points < weighed.Points)
+                    (changes, weighed) = (own, tried);
+            }
+            return (changes, weighed);
+        }
+
+        // A black-and-white photo gets the mat of another one where its own would swallow it, or none where the page lets it stand out.
         private (IReadOnlyList<OpeningChange>, FitJudge.Weighing) StandingOut(
             Frame frame,
             IReadOnlyList<OpeningChange> changes,
@@ -127,15 +147,19 @@ public static partial class FitSearch
                     || evaluator.Swallows(on, weighed.Things) is null
                 )
                     continue;
-                foreach (var paper in papers)
+                foreach (
+                    var other in papers
+                        .Select(p => new OpeningChange(layout.Id, on.Id, OpeningMove.Paper, With: p))
+                        .Append(new(layout.Id, on.Id, OpeningMove.NoMat))
+                )
                 {
-                    IReadOnlyList<OpeningChange> other = [.. changes, new(layout.Id, on.Id, OpeningMove.Paper, With: paper)];
-                    if (Adaptation.Unknown(kit, other).Count > 0)
+                    IReadOnlyList<OpeningChange> with = [.. changes, other];
+                    if (Adaptation.Unknown(kit, with).Count > 0)
                         continue;
-                    var tried = FitJudge.Weighed(kit, layout.Id, photos, other, wishes, frame);
+                    var tried = FitJudge.Weighed(kit, layout.Id, photos, with, wishes, frame);
                     if (tried.Points >= weighed.Points)
                         continue;
-                    (changes, weighed) = (other, tried);
+                    (changes, weighed) = (with, tried);
                     break;
                 }
             }
@@ -236,11 +260,13 @@ public static partial class FitSearch
                 Lay(share.Here, share.There, dressed: false);
                 shares.Add(share);
             }
-            // Other mats are looked at where the best shares are.
+            // Other mats are looked at where the best shares are, and one of them could be the best of all then.
+            var takes = frame.Cost + Dress.Slim.Cost() * given.Count;
             foreach (
                 var (here, there, _) in shares
+                    .Where(s => s.Cost + takes < most - behind)
                     .OrderBy(s => drafts.Where(d => d.Pages == Key(s.Here)).Select(d => d.Cost).DefaultIfEmpty(s.Cost).Min())
-                    .Take(MostDressed)
+                    .Take(behind < (double)FarBehind ? 1 : MostDressed)
                     .ToList()
             )
                 Lay(here, there, dressed: true);

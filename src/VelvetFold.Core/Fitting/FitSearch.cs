@@ -59,7 +59,7 @@ public static partial class FitSearch
     private const int MostAcross = 12;
 
     /// <summary>For how many ways to share the photos out between two pages other mats are tried.</summary>
-    private const int MostDressed = 3;
+    private const int MostDressed = 2;
 
     /// <summary>How many pages put together are carried out on the document.</summary>
     private const int MostMade = 8;

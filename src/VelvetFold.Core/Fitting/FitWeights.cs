@@ -57,7 +57,7 @@ internal static class FitWeights
     public const double WithoutMat = 2;
 
     /// <summary>Straight on a busy print nobody finds the photo.</summary>
-    public const double BareOnPrint = 8;
+    public const double BareOnPrint = 12;
 
     /// <summary>People who look off the page take the eye with them.</summary>
     public const double FacingOut = 6;

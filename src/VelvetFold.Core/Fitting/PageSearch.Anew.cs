@@ -24,6 +24,15 @@ internal sealed partial class PageSearch
         return all;
     }
 
+    // All but what is held: its photos stay on it, the others are laid in rows and columns beside it.
+    private IEnumerable<Laid> Anew(IReadOnlyList<int> photos, IReadOnlyList<(int Photo, string Opening)> places)
+    {
+        List<(int Photo, Lying On)> fast = [.. places.Where(p => held.ContainsKey(p.Opening)).Select(p => (p.Photo, held[p.Opening]))];
+        var rest = new PageSearch(evaluator, side, held, dress: dress, loose: true);
+        return rest.Anew([.. photos.Except(fast.Select(f => f.Photo))], double.MaxValue)
+            .Select(l => l with { Photos = () => [.. fast, .. l.Photos()] });
+    }
+
     private const int MostOfOneSize = 24;
 
     private static readonly double[] SmallerShares = [0.9, 0.8, 0.65, 0.5];
@@ -66,8 +75,8 @@ internal sealed partial class PageSearch
         foreach (var height in heights)
             if (Each(p => p.Size.Height > height ? (double)height.Ticks / p.Size.Height.Ticks : 1) is { } level)
                 yield return level;
-        // What mats leave free is for photos as large as they were brought.
-        foreach (var share in dress == Dress.AsDesigned ? SmallerShares : [0.9])
+        // What mats leave free is for photos nearly as large as they were brought.
+        foreach (var share in dress == Dress.AsDesigned ? SmallerShares : [0.9, 0.8])
             if (Each(_ => share) is { } smaller)
                 yield return smaller;
 
@@ -217,6 +226,9 @@ internal sealed partial class PageSearch
 
     private bool Slipped(Box[] boxes)
     {
+        foreach (var fast in held.Values)
+            if (fast.Role != PageRole.Decor && Array.Exists(boxes, b => Boxes.Share(b, fast.Box) > 0))
+                return true;
         foreach (var ground in _design.Grounds)
             if (!_design.Straddled.Contains(ground.Id))
                 foreach (var box in boxes)

@@ -1,6 +1,7 @@
 using System.Globalization;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
+using static VelvetFold.Core.Fitting.FitWeights;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -19,13 +20,15 @@ internal sealed record PageFit(IReadOnlyList<Lying> Things, IReadOnlyList<(int P
 /// <param name="memory">Pages that were searched before; none where pieces are held.</param>
 /// <param name="name">What tells the page from others of the kit.</param>
 /// <param name="dress">How its photos are matted.</param>
+/// <param name="loose">Whether only openings that are not held are laid.</param>
 internal sealed partial class PageSearch(
     Evaluator evaluator,
     PageSide side,
     IReadOnlyDictionary<string, Lying> held,
     FitMemory? memory = null,
     string name = "",
-    Dress dress = Dress.AsDesigned
+    Dress dress = Dress.AsDesigned,
+    bool loose = false
 )
 {
     /// <summary>How many ways of a page are kept.</summary>
@@ -34,12 +37,12 @@ internal sealed partial class PageSearch(
     /// <summary>How many of each kind are carried out at most.</summary>
     private const int MostSettled = 30;
 
-    private const int MostDressed = 15;
+    private const int MostDressed = 12;
 
     private const int MostLocal = 16;
 
-    /// <summary>For less than this nobody takes other mats.</summary>
-    private const double LeastGain = 1;
+    /// <summary>What other mats have to be able to win, to be looked at.</summary>
+    private const double LeastGain = 4;
 
     private readonly Design _design = evaluator.Design;
     private readonly Settling _settling = new(evaluator.Design, side, held);
@@ -48,6 +51,7 @@ internal sealed partial class PageSearch(
     [
         .. evaluator
             .Design.Openings.Where(o => evaluator.Design.SideOf((held.GetValueOrDefault(o.Id) ?? o).Box) == side)
+            .Where(o => !loose || !held.ContainsKey(o.Id))
             .OrderBy(o => o, Reading.Order),
     ];
     private readonly Dictionary<string, IReadOnlyList<PageFit>> _known = [];
@@ -90,8 +94,7 @@ internal sealed partial class PageSearch(
     {
         // A spare mat and a card are welcome, more of them look like gaps.
         var gaps = _openings.Count(o => !o.Piece.IsPlaceholder) - photos.Count - 2;
-        return AtLeast([.. photos.Select(p => evaluator.Photos[p])], _openings)
-            + (Math.Max(0, gaps) * (FitWeights.MorePatches - FitWeights.PatchInPlace));
+        return AtLeast([.. photos.Select(p => evaluator.Photos[p])], _openings) + (Math.Max(0, gaps) * (MorePatches - PatchInPlace));
     }
 
     private List<PageFit> Find(IReadOnlyList<int> photos, bool dressed)
@@ -103,19 +106,38 @@ internal sealed partial class PageSearch(
         Settle(best, Local(photos));
         if (held.Count == 0)
             Settle(best, Anew(photos, best.Count == Kept ? best[^1].Cost : double.MaxValue));
+        else if (best.Count > 0)
+            Settle(best, [.. Anew(photos, best[0].Places)]);
         return best;
     }
 
-    // Smaller mats, or none, where that could be worth it.
+    // Smaller mats, or none, where too little room takes off more than they would.
     private List<PageFit> Dressed(List<PageFit> best, IReadOnlyList<int> photos)
     {
         foreach (var other in new[] { Dress.Slim, Dress.Bare })
         {
             var takes = other.Cost() * photos.Count;
-            if (held.Count == 0 && (best.Count == 0 || best[0].Cost > AtLeast(photos) + takes + LeastGain))
+            if (held.Count == 0 && (best.Count == 0 || Tightness(best[0]) > takes + LeastGain))
                 Settle(best, Otherwise(other).Ways(photos, best.Count == Kept ? best[^1].Cost : double.MaxValue, takes), MostDressed);
         }
         return best;
+    }
+
+    // What it takes off that there is little room: photos smaller than brought, title and cards not where they were, gaps that differ.
+    private double Tightness(PageFit page)
+    {
+        var on = page.Things.ToDictionary(t => t.Id);
+        var even = Evenness.Of([.. page.Places.Select(p => on[p.Opening])], _design);
+        return page.Faults * Broken
+            + page.Places.Sum(p => SizeCost(evaluator.Photos[p.Photo], on[p.Opening].Piece.Size, null) - Add)
+            + _settling.Obstacles.Sum(o =>
+                !on.TryGetValue(o.Id, out var now) ? CardLost
+                : now.Box.Size != o.Box.Size ? CardResized
+                : now.Box != o.Box ? TitleMoved + TitleInch
+                : 0
+            )
+            + UnevenGaps * even.Uneven
+            + NearMiss * even.Missed;
     }
 
     private List<Laid> Ways(IReadOnlyList<int> photos, double limit, double takes) =>

@@ -2,6 +2,7 @@ using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
+using VelvetFold.Core.Stock;
 using static VelvetFold.Core.Fitting.FitWeights;
 
 namespace VelvetFold.Core.Fitting;
@@ -151,9 +152,17 @@ internal sealed class Settling
             if (!isFree)
                 continue;
             var mat = opening.Piece.Opening!.Mats[^1];
-            var card = !canWrite || IsOnItsOwnPaper(opening, mat);
-            if (card && (placed.Exists(p => p.Role == PageRole.Card) || IsOnItsOwnPaper(opening, mat)))
+            var isSeen = GroundUnder(opening) != (mat.Paper, mat.Face);
+            var card = isSeen && !canWrite && !placed.Exists(p => p.Role == PageRole.Card);
+            if (isSeen && !canWrite && !card)
                 continue;
+            if (!isSeen)
+            {
+                // On its own paper nobody would see it: in that of another mat, once.
+                if (placed.Exists(p => p.Role == PageRole.Patch) || OtherMat(opening) is not { } other)
+                    continue;
+                mat = other;
+            }
             placed.Add(
                 opening with
                 {
@@ -173,12 +182,23 @@ internal sealed class Settling
         }
     }
 
-    private bool IsOnItsOwnPaper(Lying opening, Mat mat) =>
+    private (string? Paper, SheetFace Face)? GroundUnder(Lying opening) =>
         _design
             .Things.TakeWhile(t => t.Id != opening.Id)
             .LastOrDefault(t => t.Role == PageRole.Ground && t.Piece.Paper is not null && t.Box.Contains(opening.Box))
             is { Piece: var ground }
-        && (ground.Paper, ground.Face) == (mat.Paper, mat.Face);
+            ? (ground.Paper, ground.Face)
+            : null;
+
+    // The paper that most other mats are cut from and that is seen there.
+    private Mat? OtherMat(Lying opening) =>
+        _design
+            .Openings.Select(o => o.Piece.Opening!.Mats is [.., { Card: null, Paper: not null } mat] ? mat : null)
+            .OfType<Mat>()
+            .Where(m => (m.Paper, m.Face) != GroundUnder(opening))
+            .GroupBy(m => (m.Paper, m.Face))
+            .MaxBy(g => g.Count())
+            ?.First();
 
     private bool Settle(Unit unit, List<Lying> placed)
     {

@@ -279,10 +279,10 @@ public class WholeFitsTests
     public void A_black_and_white_photo_on_grey_and_a_part_on_a_face_are_told()
     {
         var grey = Single with { Papers = [Paper("plain"), Paper("other") with { FaceA = new() { Colour = "#8a8a8a" } }] };
-        Assert.Contains(
-            FitSearch.Find(grey, "L1", [Brought("a", "4", "6") with { BlackAndWhite = true }, Brought("b", "3", "4")]).Fits[0].Reasons,
-            r => r.Says.ToString().Contains("is grey", StringComparison.Ordinal)
-        );
+        IReadOnlyList<GuestPhoto> brought = [Brought("a", "4", "6") with { BlackAndWhite = true }, Brought("b", "3", "4")];
+        Assert.Contains(FitJudge.Of(grey, "L1", brought, []).Reasons, r => r.Says.ToString().Contains("is grey", StringComparison.Ordinal));
+        // There is no other mat in the bag: straight on the plain page it stands out, and the other photo keeps its mat.
+        Assert.Equal([OpeningMove.NoMat], FitSearch.Find(grey, "L1", brought).Fits[0].Changes.Select(c => c.Move));
         var covered = Single.With(
             Single.Layouts[0] with
             {

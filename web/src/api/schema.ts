@@ -10502,7 +10502,7 @@ export interface components {
          * @description What is done for one guest: to an opening, to another piece, or to a whole layout.
          * @enum {unknown}
          */
-        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "placeholder" | "patch" | "part" | "pocket" | "frame" | "paper" | "reveal" | "school" | "no-card" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages" | "faces" | "border" | "words";
+        OpeningMove: "turn" | "leave-empty" | "resize" | "split" | "join" | "card" | "placeholder" | "patch" | "part" | "pocket" | "frame" | "paper" | "reveal" | "school" | "no-card" | "no-mat" | "place" | "add" | "remove" | "shift" | "mirror" | "one-page" | "two-pages" | "faces" | "border" | "words";
         /**
          * @description What an opening holds.
          * @enum {unknown}
