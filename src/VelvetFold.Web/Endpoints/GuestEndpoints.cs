@@ -43,7 +43,8 @@ internal sealed record GuestView(
     string? Needs,
     IReadOnlyList<PictureView> Pictures,
     InvitationState Invitation,
-    DateTime? AnsweredAt
+    DateTime? AnsweredAt,
+    string? Table
 );
 
 /// <summary>How it stands with a guest's photos.</summary>
@@ -420,7 +421,8 @@ internal static class GuestEndpoints
             guest.Needs,
             [.. guest.Pictures.OrderBy(p => p.Id).Select(PictureEndpoints.View)],
             new(link?.CreatedAt, link?.MailedAt),
-            guest.AnsweredAt
+            guest.AnsweredAt,
+            DayAtHand.SeatOf(guest).Table
         );
     }
 }

@@ -9512,6 +9512,7 @@ export interface components {
             invitation: components["schemas"]["InvitationState"];
             /** Format: date-time */
             answeredAt: null | string;
+            table: null | string;
         };
         /** @description A guide by itself. */
         GuideAnswer: {

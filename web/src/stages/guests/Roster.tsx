@@ -7,6 +7,7 @@ import { useKit } from '../../parts/kitContext';
 import { useKeys } from '../../parts/useKeys';
 import { FitForAll } from './FitForAll';
 import { GuestPhotos } from './GuestPhotos';
+import { GuestNames } from './GuestNames';
 import { GuestOpenings } from './GuestOpenings';
 import { hasAnswered } from './guestPhotos';
 import { GuestPictures } from './GuestPictures';
@@ -156,28 +157,7 @@ export function Roster({ workshop, workshops, switching }: Props) {
             and steps follow.
           </p>
         )}
-        <ul className="flex flex-wrap gap-x-4 gap-y-1 border-b border-line pb-3">
-          {list.map((g) => (
-            <li key={g.id}>
-              <button
-                type="button"
-                aria-current={g.id === guest?.id ? 'true' : undefined}
-                className={g.id === guest?.id ? 'font-semibold text-velvet' : 'text-ink hover:text-velvet'}
-                onClick={() => choose(g.id)}
-              >
-                {g.name}
-              </button>
-              {standing.get(g.id)?.stands === 'needs-a-fit' ? (
-                <span className="text-[13px] text-rust"> needs a fit</span>
-              ) : (
-                <span className="text-[13px] text-soft">
-                  {' '}
-                  {g.changes.length > 0 ? `${g.changes.length} changed` : hasAnswered(g) ? 'as designed' : 'no photos yet'}
-                </span>
-              )}
-            </li>
-          ))}
-        </ul>
+        <GuestNames guests={list} standing={standing} chosen={guest?.id ?? null} onChoose={choose} />
         {guest && (
           <>
             <GuestSeat
