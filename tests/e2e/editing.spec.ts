@@ -158,7 +158,13 @@ test('a page is made out of nothing but sizes, by keys alone', async ({ page, re
   await page.getByRole('button', { name: 'New page' }).press('Enter');
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('a single page').check();
-  await dialog.getByRole('button', { name: 'Out of sizes…' }).press('Enter');
+  // The dialog gives the focus to its first field as it comes in: nothing is pressed before.
+  const outOf = dialog.getByRole('button', { name: 'Out of sizes…' });
+  await expect(async () => {
+    await outOf.focus();
+    await expect(outOf).toBeFocused({ timeout: 500 });
+  }).toPass();
+  await page.keyboard.press('Enter');
   const sizes = dialog.getByRole('textbox', { name: 'Sizes' });
   await sizes.fill('nine by nine');
   await sizes.press('Enter');

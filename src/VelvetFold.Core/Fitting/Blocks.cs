@@ -27,7 +27,8 @@ internal sealed class Block
     public double Waste => (double)Width * Height - Area;
 
     /// <summary>Where each box lies, from the block's corner.</summary>
-    public void Place(long x, long y, long gap, (long X, long Y)[] cells)
+    /// <param name="step">The ruler's: by less nothing is laid.</param>
+    public void Place(long x, long y, long gap, (long X, long Y)[] cells, long step = 1)
     {
         if (First is null || Second is null)
         {
@@ -36,12 +37,12 @@ internal sealed class Block
         }
         // Boxes that differ by their mats alone stand level by their middles.
         var (a, b) = (First.Height, Second.Height);
-        var level = Beside && Math.Abs(a - b) <= Level ? Math.Abs(a - b) / 2 : 0;
-        First.Place(x, a < b ? y + level : y, gap, cells);
+        var level = Beside && Math.Abs(a - b) <= Level ? Math.Abs(a - b) / 2 / step * step : 0;
+        First.Place(x, a < b ? y + level : y, gap, cells, step);
         if (Beside)
-            Second.Place(x + First.Width + gap, b < a ? y + level : y, gap, cells);
+            Second.Place(x + First.Width + gap, b < a ? y + level : y, gap, cells, step);
         else
-            Second.Place(x, y + First.Height + gap, gap, cells);
+            Second.Place(x, y + First.Height + gap, gap, cells, step);
     }
 }
 

@@ -135,7 +135,7 @@ internal sealed partial class PageSearch
         foreach (var gap in gaps)
         foreach (var block in Blocks.Of(outer, region.Width.Ticks, region.Height.Ticks, gap.Ticks, n > 8 ? 14 : 24).Take(20))
         {
-            block.Place(0, 0, gap.Ticks, cells);
+            block.Place(0, 0, gap.Ticks, cells, _design.Kit.Ruler.Ticks);
             Lay(0, 0);
             // In which order they read is the same wherever the block lies.
             var wherever = own + (gap == gaps[0] ? 0 : 0.1) + OutOfOrder(photos, boxes);

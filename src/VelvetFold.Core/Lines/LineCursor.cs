@@ -245,6 +245,8 @@ internal sealed class LineCursor(string text, LengthUnit unit)
         return true;
     }
 
+    private const int MostSuggested = 3;
+
     /// <summary>The fault at the farthest place, with what was expected there.</summary>
     public LineException Fault()
     {
@@ -252,7 +254,8 @@ internal sealed class LineCursor(string text, LengthUnit unit)
         var found = from < text.Length ? Saying.Plain("'" + text[from..].Split(' ', ',', ';')[0] + "'") : Saying.Of("line.the-end-of-the");
         var wanted = _wanted.Distinct().ToList();
         var near = from < text.Length ? Nearest(text[from..].Split(' ', ',', ';')[0], wanted) : null;
-        var list = wanted.Count > 8 ? string.Join(", ", wanted.Take(8)) + " …" : string.Join(", ", wanted);
+        // The likeliest first, and no more than one can take in at a glance.
+        var list = wanted.OrderBy(w => w == near ? 0 : 1).Take(MostSuggested).ToList();
         return new(from + 1, Saying.Of("line.at-column-stands-expected", ("from", from + 1), ("found", found), ("list", list)), near);
     }
 

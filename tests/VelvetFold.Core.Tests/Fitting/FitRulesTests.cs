@@ -114,6 +114,17 @@ public class FitRulesTests
         Ruler = Length.Millimetres(1),
     };
 
+    // Boxes 96 + 6 and 91 + 6 high differ by 5 mm: level by their middles, to the whole millimetre.
+    [Fact]
+    public void What_stands_level_by_its_middle_stands_on_the_ruler()
+    {
+        var mm = Length.Millimetres(1).Ticks;
+        var block = Blocks.Of([S("70 mm", "102 mm"), S("70 mm", "97 mm")], 300 * mm, 120 * mm, 6 * mm, 4)[0];
+        var cells = new (long X, long Y)[2];
+        block.Place(0, 0, 6 * mm, cells, mm);
+        Assert.Equal([(0, 0), (76 * mm, 2 * mm)], cells);
+    }
+
     // The metric print sizes that people order (common practice, no source).
     [Fact]
     public void In_millimetres_the_rules_hold_and_everything_lies_on_the_ruler() =>

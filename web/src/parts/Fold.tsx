@@ -1,4 +1,5 @@
 import { useRef, useState, type KeyboardEvent, type PointerEvent, type ReactNode, type TouchEvent } from 'react';
+import { useTranslation } from 'react-i18next';
 
 const thirds = [1 / 3, 1 / 2, 2 / 3];
 const key = 'velvet-fold-crease';
@@ -19,6 +20,7 @@ interface Props {
  * One sheet folded once: the left leaf says, the right leaf shows. The crease can be moved and rests at the thirds or the middle.
  */
 export function Fold({ says, shows, showing }: Props) {
+  const { t } = useTranslation();
   const [share, setShare] = useState(stored);
   const [turned, setTurned] = useState(false);
   const sheet = useRef<HTMLDivElement>(null);
@@ -64,7 +66,7 @@ export function Fold({ says, shows, showing }: Props) {
     >
       <div className="no-print border-b border-line px-6 py-2 lg:hidden">
         <button type="button" className="press" aria-pressed={turned} onClick={() => setTurned(!turned)}>
-          {turned ? 'Turn back to the words' : `Turn over: ${showing}`}
+          {turned ? t('fold.back') : t('fold.over', { showing })}
         </button>
       </div>
       <section className={`flex min-h-0 min-w-0 flex-col max-lg:flex-1 lg:w-(--share) ${turned ? 'max-lg:hidden' : ''}`}>
@@ -73,7 +75,7 @@ export function Fold({ says, shows, showing }: Props) {
       <div
         role="separator"
         aria-orientation="vertical"
-        aria-label="Crease between the leaves"
+        aria-label={t('fold.crease')}
         aria-valuenow={Math.round(share * 100)}
         aria-valuemin={33}
         aria-valuemax={67}

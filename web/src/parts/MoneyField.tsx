@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 
 interface Props {
   label: string;
@@ -9,6 +10,7 @@ interface Props {
 
 /** An amount edited where it stands, with a point or a comma; what is none is marked, and not taken. */
 export function MoneyField({ label, value, onChange, className = '' }: Props) {
+  const { t } = useTranslation();
   const [typed, setTyped] = useState<string | null>(null);
   const plain = (typed ?? value ?? '').trim().replace(',', '.');
   const good = plain === '' || /^\d{1,7}(\.\d{1,2})?$/.test(plain);
@@ -36,7 +38,7 @@ export function MoneyField({ label, value, onChange, className = '' }: Props) {
       />
       {!good && (
         <span role="alert" className="block text-left text-[13px] leading-4 text-rust">
-          An amount such as 12.50
+          {t('field.amount')}
         </span>
       )}
     </span>

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 
 interface Props {
   label: string;
@@ -13,6 +14,7 @@ interface Props {
 
 /** A whole number edited where it stands. */
 export function NumberField({ label, value, none, min = 0, max, onChange, align = 'right' }: Props) {
+  const { t } = useTranslation();
   const [typed, setTyped] = useState<string | null>(null);
   const shown = typed ?? (value === null ? '' : String(value));
   const number = /^\d+$/.test(shown.trim()) ? Number(shown) : null;
@@ -43,8 +45,7 @@ export function NumberField({ label, value, none, min = 0, max, onChange, align 
           role="alert"
           className="absolute top-full right-0 z-10 mt-1 w-56 border border-rust bg-chalk px-3 py-2 text-left text-[14px] leading-5 text-rust"
         >
-          A whole number from {min} to {max}
-          {none ? ', or nothing' : ''}.
+          {none ? t('field.numberOrNothing', { min, max }) : t('field.number', { min, max })}
         </span>
       )}
     </span>

@@ -1,5 +1,6 @@
 import { keepPreviousData, skipToken, useQuery } from '@tanstack/react-query';
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { api, unwrap, type Kit } from '../api/client';
 import { ConflictDialog } from '../parts/ConflictDialog';
@@ -25,6 +26,7 @@ export function KitFrame() {
 }
 
 function KitLeaves({ slug }: { slug: string }) {
+  const { t } = useTranslation();
   const { saver, editing, kit, stock, error, change, taken } = useKitEditor(slug);
   const before = useSavedBefore(saver, slug);
   const live = useLive(slug, saver);
@@ -91,7 +93,7 @@ function KitLeaves({ slug }: { slug: string }) {
   );
 
   if (error) throw error;
-  if (!saver || !editing || !atHand) return <p className="p-12 text-soft">Unfolding the kit…</p>;
+  if (!saver || !editing || !atHand) return <p className="p-12 text-soft">{t('frame.unfolding')}</p>;
   return (
     <KitContext value={atHand}>
       <div className="flex h-dvh flex-col md:flex-row print:block print:h-auto" onClickCapture={before.onClickCapture}>
@@ -116,11 +118,10 @@ function KitLeaves({ slug }: { slug: string }) {
               className="no-print flex items-baseline gap-4 border-b border-rust bg-chalk px-6 py-2 text-[15px] text-rust"
             >
               <span>
-                What follows from the last change could not be computed, so the leaves still show what was before.{' '}
-                {atHand.trouble}
+                {t('frame.trouble')} {atHand.trouble}
               </span>
               <button type="button" className="quiet shrink-0" onClick={() => void answer.refetch()}>
-                Try again
+                {t('saving.again')}
               </button>
             </p>
           )}

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { Dialog } from '../../parts/Dialog';
 import { useKit } from '../../parts/kitContext';
 import { unbroken } from '../../parts/length';
@@ -21,6 +22,7 @@ const scoreOf = (offer: BestFit) => offer.view?.fit.score ?? Number.NEGATIVE_INF
 
 /** The best fit for everybody at the table, those that need an eye first; the others are chosen already. */
 export function BestForAll({ offers, isTaking, onTake, onClose }: Props) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const [chosen, setChosen] = useState<ReadonlySet<string>>(() => new Set(offers.filter((o) => scoreOf(o) >= byEye).map(keyOf)));
   const sorted = [...offers].sort((a, b) => scoreOf(a) - scoreOf(b));
@@ -28,11 +30,9 @@ export function BestForAll({ offers, isTaking, onTake, onClose }: Props) {
   const turn = (key: string) =>
     setChosen((was) => (was.has(key) ? new Set([...was].filter((k) => k !== key)) : new Set([...was, key])));
   return (
-    <Dialog open title="The best fit for each" onClose={onClose}>
+    <Dialog open title={t('best.title')} onClose={onClose}>
       <p className="text-[15px] text-soft">
-        {low === 0
-          ? 'All of them score 80 or more.'
-          : `${low === 1 ? 'One is' : `${low} are`} under 80: look at ${low === 1 ? 'it' : 'them'} before you choose ${low === 1 ? 'it' : 'them'}.`}
+        {low === 0 ? t('best.allGood', { limit: byEye }) : t('best.low', { count: low, limit: byEye })}
       </p>
       <ul className="mt-2 max-h-[50vh] overflow-y-auto">
         {sorted.map((offer) => (
@@ -64,16 +64,14 @@ export function BestForAll({ offers, isTaking, onTake, onClose }: Props) {
                 </span>
               </label>
             ) : (
-              <span className="text-rust">
-                No fit was found for {offer.guest.name} ({offer.layout}).
-              </span>
+              <span className="text-rust">{t('best.none', { guest: offer.guest.name, layout: offer.layout })}</span>
             )}
           </li>
         ))}
       </ul>
       <p className="mt-4 flex justify-end gap-3">
         <button type="button" className="press" onClick={onClose}>
-          Not now
+          {t('best.notNow')}
         </button>
         <button
           type="button"
@@ -81,7 +79,7 @@ export function BestForAll({ offers, isTaking, onTake, onClose }: Props) {
           disabled={chosen.size === 0 || isTaking}
           onClick={() => onTake(offers.filter((o) => o.view && chosen.has(keyOf(o))))}
         >
-          {chosen.size === 1 ? 'Take the one chosen' : `Take the ${chosen.size} chosen`}
+          {t('best.take', { count: chosen.size })}
         </button>
       </p>
     </Dialog>

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { GuestView, LayoutWords } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { WordFields } from '../../parts/WordFields';
@@ -13,6 +14,7 @@ interface Props {
 
 /** What a guest wants to read on each layout; it goes into their guide, on their card and on their bag's label. */
 export function GuestWords({ guest, letters, onWords }: Props) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const layouts = (kit.layouts ?? []).filter((l) => (l.pieces ?? []).length > 0);
   // What was just said here counts at once, over what is stored by now: the guest may have said something else meanwhile.
@@ -25,8 +27,8 @@ export function GuestWords({ guest, letters, onWords }: Props) {
   };
   if (layouts.length === 0) return null;
   return (
-    <section aria-label={`${guest.name}’s own words`} className="pt-4">
-      <h2 className="text-xl">{guest.name}’s own words</h2>
+    <section aria-label={t('guests.ownWords', { guest: guest.name })} className="pt-4">
+      <h2 className="text-xl">{t('guests.ownWords', { guest: guest.name })}</h2>
       <ul className="mt-1">
         {layouts.map((layout) => (
           <li
@@ -37,7 +39,7 @@ export function GuestWords({ guest, letters, onWords }: Props) {
               {layout.id}
             </span>
             <WordFields
-              of={`${layout.id} for ${guest.name}`}
+              of={t('guests.layoutFor', { layout: layout.id, guest: guest.name })}
               words={words[layout.id] ?? {}}
               otherwise={layout.words}
               onChange={(member, text) => set(layout.id, member, text)}

@@ -1,4 +1,5 @@
 import { skipToken, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
 import { useSearchParams } from 'react-router';
 import { api, unwrap } from '../../api/client';
 import { KitContext, useKit } from '../../parts/kitContext';
@@ -7,6 +8,7 @@ import { WorkshopSwitch } from './WorkshopSwitch';
 
 /** The guests of the kit at one workshop or all, over the revision that was handed out there. */
 export function Guests() {
+  const { t } = useTranslation();
   const atHand = useKit();
   const { slug } = atHand;
   const [search, setSearch] = useSearchParams();
@@ -35,7 +37,7 @@ export function Guests() {
   if (handedOut.error) throw handedOut.error;
   // A workshop that was just made is not among them yet: nobody is added to no workshop meanwhile.
   const isComing = search.get('workshop') !== null && workshop === null && workshops.isFetching;
-  if (!workshops.data || isComing) return <p className="p-12 text-soft">Looking at the roster…</p>;
+  if (!workshops.data || isComing) return <p className="p-12 text-soft">{t('guests.looking')}</p>;
   const switching = (
     <WorkshopSwitch
       slug={slug}

@@ -1,4 +1,5 @@
 import { useState, type RefObject, type SubmitEvent } from 'react';
+import { useTranslation } from 'react-i18next';
 
 interface Props {
   field: RefObject<HTMLInputElement | null>;
@@ -13,6 +14,7 @@ interface Props {
 
 /** Where a guest is added by name, a roster pasted, and all of them looked at together. */
 export function NewGuest({ field, busy, onAdd, onPaste, adding, onAdding }: Props) {
+  const { t } = useTranslation();
   const [name, setName] = useState('');
   return (
     <form
@@ -24,22 +26,22 @@ export function NewGuest({ field, busy, onAdd, onPaste, adding, onAdding }: Prop
     >
       <input
         ref={field}
-        aria-label="Name of a new guest"
+        aria-label={t('guests.newName')}
         className="field w-56"
-        placeholder="Name of a guest"
+        placeholder={t('guests.name')}
         maxLength={120}
         value={name}
         onChange={(e) => setName(e.currentTarget.value)}
       />
       <button type="submit" className="press" disabled={busy || !name.trim()}>
-        Add
+        {t('guests.add')}
       </button>
       <button type="button" className="quiet" title="R" onClick={onPaste}>
-        paste a roster
+        {t('guests.paste')}
       </button>
       {adding !== null && (
         <button type="button" className="quiet" title="A" aria-expanded={adding} onClick={() => onAdding(!adding)}>
-          all together
+          {t('guests.together')}
         </button>
       )}
     </form>

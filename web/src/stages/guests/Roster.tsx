@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState, type ReactNode } from 'react';
+import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { api, unwrap, type GuestView, type OpeningChange, type StoredWorkshop } from '../../api/client';
 import { Fold, LeafHead } from '../../parts/Fold';
@@ -30,6 +31,7 @@ type Said = Partial<Pick<GuestView, 'photos' | 'words'>> & { email?: string; nee
 
 /** The roster: who comes, how it stands with their photos, and the chosen guest's own leaf. */
 export function Roster({ workshop, workshops, switching }: Props) {
+  const { t } = useTranslation();
   const { kit, slug, answer } = useKit();
   const [search] = useSearchParams();
   const { guest: asked } = useParams();
@@ -125,12 +127,13 @@ export function Roster({ workshop, workshops, switching }: Props) {
   const says = (
     <>
       <LeafHead aside={switching}>
-        <h1 className="text-[28px] leading-8">Guests</h1>
+        <h1 className="text-[28px] leading-8">{t('stages.guests')}</h1>
       </LeafHead>
       <p className="px-6 text-[15px] text-soft">
-        {list.length} {list.length === 1 ? 'guest' : 'guests'}, {list.filter((g) => g.changes.length > 0).length} with changes,{' '}
-        {list.length - answered} not heard from yet
-        {needing > 0 && `, ${needing} ${needing === 1 ? 'needs' : 'need'} a fit`}
+        {t('guests.guests', { count: list.length })},{' '}
+        {t('guests.withChanges', { count: list.filter((g) => g.changes.length > 0).length })},{' '}
+        {t('guests.notHeard', { count: list.length - answered })}
+        {needing > 0 && `, ${t('guests.needing', { count: needing })}`}
       </p>
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         <NewGuest
@@ -151,12 +154,7 @@ export function Roster({ workshop, workshops, switching }: Props) {
         )}
         <FitForAll all={all} />
         {adding && <Totals slug={slug} kit={kit} guests={list} query={query} />}
-        {list.length === 0 && guests.data && (
-          <p className="mt-2 max-w-md">
-            Nobody yet. Add a guest, then say which photo openings are turned for them or left empty; their pages, cuts, counts
-            and steps follow.
-          </p>
-        )}
+        {list.length === 0 && guests.data && <p className="mt-2 max-w-md">{t('guests.nobody')}</p>}
         <GuestNames guests={list} standing={standing} chosen={guest?.id ?? null} onChoose={choose} />
         {guest && (
           <>
@@ -209,7 +207,7 @@ export function Roster({ workshop, workshops, switching }: Props) {
             <WantedPhotos openings={openings} />
           )
         }
-        showing={guest ? 'before and after' : 'the photos it asks for'}
+        showing={guest ? t('guests.beforeAfter') : t('guests.photosAsked')}
       />
       {pasting && (
         <RosterDialog

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type GuestView, type Kit } from '../../api/client';
 import { readable } from '../../parts/length';
 import { sizeOf } from '../../parts/sizeOf';
@@ -11,15 +12,15 @@ interface Props {
   query: string;
 }
 
-const against = (count: number, designed: number) =>
-  count === designed
-    ? ''
-    : count > designed
-      ? `${count - designed} more than designed`
-      : `${designed - count} fewer than designed`;
-
 /** What the host has ready for the whole roster: sheets, pieces that differ, photos to print, pockets and cards. */
 export function Totals({ slug, kit, guests, query }: Props) {
+  const { t } = useTranslation();
+  const against = (count: number, designed: number) =>
+    count === designed
+      ? ''
+      : count > designed
+        ? t('totals.more', { count: count - designed })
+        : t('totals.fewer', { count: designed - count });
   const totals = useQuery({
     queryKey: ['totals', slug, guests, kit, query],
     queryFn: async ({ signal }) =>
@@ -38,18 +39,17 @@ export function Totals({ slug, kit, guests, query }: Props) {
         {totals.error.message}
       </p>
     );
-  if (!totals.data) return <p className="py-2 text-soft">Adding up…</p>;
+  if (!totals.data) return <p className="py-2 text-soft">{t('totals.adding')}</p>;
   const { pieces, photos, sheets, pockets, cards, placeholders, changed, missing } = totals.data;
   const nameOf = (id: string) => kit.papers?.find((p) => p.id === id)?.name ?? id;
   const differing = pieces.filter((p) => p.count !== p.asDesigned);
   return (
-    <section aria-label="All guests together" className="border-b border-line pb-3 text-[15px]">
+    <section aria-label={t('totals.all')} className="border-b border-line pb-3 text-[15px]">
       <h2 className="pt-2 text-lg">
-        {totals.data.guests === 1 ? 'The one guest' : `All ${totals.data.guests} guests together`}, {changed} otherwise than
-        designed
+        {t('totals.guests', { count: totals.data.guests })}, {t('totals.changed', { count: changed })}
       </h2>
       <div className="grid grid-cols-[7rem_1fr] gap-x-3 gap-y-1 pt-1">
-        <span className="text-soft">Sheets</span>
+        <span className="text-soft">{t('totals.sheets')}</span>
         <ul>
           {sheets.map((s) => (
             <li key={s.paper}>
@@ -57,42 +57,51 @@ export function Totals({ slug, kit, guests, query }: Props) {
             </li>
           ))}
         </ul>
-        <span className="text-soft">Pieces</span>
+        <span className="text-soft">{t('totals.pieces')}</span>
         <ul>
-          {differing.length === 0 && <li>as designed</li>}
+          {differing.length === 0 && <li>{t('names.designed')}</li>}
           {differing.map((p) => (
             <li key={`${p.paper}${p.face}${p.size.width}${p.size.height}`}>
-              {p.count} of {sizeOf(p.size)} {nameOf(p.paper)}, face {p.face}{' '}
+              {t('totals.piece', { count: p.count, size: sizeOf(p.size), paper: nameOf(p.paper), face: p.face })}{' '}
               <span className="text-brass">{against(p.count, p.asDesigned)}</span>
             </li>
           ))}
         </ul>
-        <span className="text-soft">Photos</span>
+        <span className="text-soft">{t('totals.photos')}</span>
         <span>
           {photos
-            .map((p) => `${p.count} of ${sizeOf(p.size)}${p.border ? `, white border ${readable(p.border)}` : ''}`)
+            .map(
+              (p) =>
+                t('totals.of', { count: p.count, size: sizeOf(p.size) }) +
+                (p.border ? t('totals.border', { border: readable(p.border) }) : ''),
+            )
             .join('; ')}
         </span>
         {missing.length > 0 && (
           <>
-            <span className="text-soft">To bring</span>
+            <span className="text-soft">{t('totals.bring')}</span>
             <span>
-              {missing.map((m) => `paper for ${m.count} of ${sizeOf(m.size)} ${nameOf(m.paper)}, face ${m.face}`).join(', ')}: no
-              bag has it
+              {missing
+                .map((m) => t('totals.paperFor', { count: m.count, size: sizeOf(m.size), paper: nameOf(m.paper), face: m.face }))
+                .join(', ')}
+              {t('totals.noBag')}
             </span>
           </>
         )}
         {placeholders.length > 0 && (
           <>
-            <span className="text-soft">Placeholders</span>
-            <span>{placeholders.map((p) => `${p.count} of ${sizeOf(p.size)}`).join(', ')}, for photos not printed yet</span>
+            <span className="text-soft">{t('totals.placeholders')}</span>
+            <span>
+              {placeholders.map((p) => t('totals.of', { count: p.count, size: sizeOf(p.size) })).join(', ')}
+              {t('totals.notPrinted')}
+            </span>
           </>
         )}
         {pockets + cards > 0 && (
           <>
-            <span className="text-soft">To buy</span>
+            <span className="text-soft">{t('totals.buy')}</span>
             <span>
-              {[pockets > 0 && `${pockets} hinged pockets`, cards > 0 && `${cards} cards to write on, cut from mat paper`]
+              {[pockets > 0 && t('totals.pockets', { count: pockets }), cards > 0 && t('totals.cards', { count: cards })]
                 .filter(Boolean)
                 .join(', ')}
             </span>
@@ -102,11 +111,11 @@ export function Totals({ slug, kit, guests, query }: Props) {
       <p className="flex gap-2 pt-2">
         {changed > 0 && (
           <a className="press" href={`/api/kits/${slug}/guests/cards.pdf${query}`} download>
-            Print all cards
+            {t('totals.printCards')}
           </a>
         )}
         <a className="press" href={`/api/kits/${slug}/guests/prints.pdf${query}`} download>
-          Print photos together
+          {t('totals.printPhotos')}
         </a>
       </p>
     </section>

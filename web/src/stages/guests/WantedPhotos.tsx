@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Layout, Piece } from '../../api/client';
 import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
@@ -6,6 +7,7 @@ import { ScenePicture } from '../../parts/ScenePicture';
 
 /** While nobody is on the roster: the photos that each layout asks for, to tell the guests beforehand. */
 export function WantedPhotos({ openings }: { openings: readonly { layout: Layout; piece: Piece }[] }) {
+  const { t } = useTranslation();
   const { kit, answer } = useKit();
   const wanted = (kit.layouts ?? [])
     .map((layout) => ({ layout, own: openings.filter((o) => o.layout.id === layout.id && o.piece.opening?.use !== 'empty') }))
@@ -14,7 +16,7 @@ export function WantedPhotos({ openings }: { openings: readonly { layout: Layout
   return (
     <>
       <LeafHead>
-        <p className="text-[15px] text-soft">The photos this kit asks for</p>
+        <p className="text-[15px] text-soft">{t('guests.asksFor')}</p>
       </LeafHead>
       <ul className="min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         {wanted.map(({ layout, own }) => {
@@ -33,7 +35,7 @@ export function WantedPhotos({ openings }: { openings: readonly { layout: Layout
                       <span className="text-brass">
                         {readable(piece.size.width)} x {readable(piece.size.height)}
                       </span>
-                      {piece.opening?.focal && <span className="text-soft">, the one the eye meets first</span>}
+                      {piece.opening?.focal && <span className="text-soft">{t('guests.focal')}</span>}
                     </li>
                   ))}
                 </ul>

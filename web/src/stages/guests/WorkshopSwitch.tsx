@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { StoredWorkshop } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { useKeys } from '../../parts/useKeys';
@@ -13,29 +14,31 @@ interface Props {
   onChange: (slug: string | null) => void;
 }
 
-const day = (date: string) => new Date(`${date}T12:00`).toLocaleDateString([], { day: 'numeric', month: 'short' });
+const day = (date: string, language: string) =>
+  new Date(`${date}T12:00`).toLocaleDateString(language, { day: 'numeric', month: 'short' });
 
 /** Which workshop is looked at, and where one is made or changed. */
 export function WorkshopSwitch({ slug, workshops, workshop, revision, onChange }: Props) {
+  const { t, i18n } = useTranslation();
   const [dialog, setDialog] = useState<'new' | 'change' | null>(null);
   useKeys([{ key: 'w', does: () => setDialog(workshop ? 'change' : 'new') }]);
   const options = [
-    { value: '', name: 'all guests of this kit' },
-    ...workshops.map((w) => ({ value: w.slug, name: `${w.name}, ${day(w.date)}` })),
-    { value: '+', name: 'a new workshop…' },
+    { value: '', name: t('guests.ofKit') },
+    ...workshops.map((w) => ({ value: w.slug, name: `${w.name}, ${day(w.date, i18n.language)}` })),
+    { value: '+', name: t('guests.newWorkshop') },
   ];
   return (
     <span className="flex items-baseline gap-2">
-      {revision !== null && <span className="text-[13px] text-soft">revision {revision}</span>}
+      {revision !== null && <span className="text-[13px] text-soft">{t('guests.revision', { revision })}</span>}
       <Choice
-        label="Workshop"
+        label={t('guests.workshop')}
         value={workshop?.slug ?? ''}
         options={options}
         onChange={(next) => (next === '+' ? setDialog('new') : onChange(next || null))}
       />
       {workshop && (
         <button type="button" className="quiet" title="W" onClick={() => setDialog('change')}>
-          change
+          {t('guests.change')}
         </button>
       )}
       {dialog && (

@@ -12,12 +12,12 @@ export function HomeFoot({ me }: { me: Me }) {
     <p className="flex flex-wrap gap-x-4 gap-y-1 border-t border-line px-6 py-3 text-[15px]">
       {mayOwn(me) && (
         <a href="/api/studio/backup.zip" download className="quiet">
-          Save the whole studio
+          {t('home.backup')}
         </a>
       )}
       {mayDesign(me) && (
         <a href="/api/studio/kits.zip" download className="quiet">
-          All kits as files
+          {t('home.files')}
         </a>
       )}
       {mayDesign(me) && (

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { Finding } from '../../api/client';
 import { FindingNote } from '../../parts/FindingNote';
 
@@ -13,12 +14,13 @@ interface Props {
 
 /** What the eye says of a page: a quiet line, opened when wanted. */
 export function EyeLine({ layoutId, findings, onShown, onMend, onAccept }: Props) {
+  const { t } = useTranslation();
   const [open, setOpen] = useState(false);
   const told = findings.filter((f) => f.gravity === 'eye');
   const fresh = told.filter((f) => f.accepted == null).length;
   if (told.length === 0) return null;
   return (
-    <section aria-label="What the eye says" className="pb-2">
+    <section aria-label={t('pages.eyeSays')} className="pb-2">
       <button
         type="button"
         className="quiet"
@@ -28,7 +30,7 @@ export function EyeLine({ layoutId, findings, onShown, onMend, onAccept }: Props
           onShown(null);
         }}
       >
-        What the eye says: {fresh}
+        {t('pages.eyeSays')}: {fresh}
       </button>
       {open && (
         <ul className="pt-1">

@@ -1,6 +1,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import { api, unwrap, type Layout } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
@@ -10,6 +11,7 @@ type Deed = 'mirror' | 'duplicate' | 'to-spread' | 'to-pages';
 
 /** What can be done with the whole layout. All of it can be undone. */
 export function LayoutMenu({ layout }: { layout: Layout }) {
+  const { t } = useTranslation();
   const { kit, slug, change } = useKit();
   const [reading, setReading] = useState(false);
   const navigate = useNavigate();
@@ -22,18 +24,21 @@ export function LayoutMenu({ layout }: { layout: Layout }) {
     },
   });
   const items: [string, () => void][] = [
-    ['Mirror it', () => work.mutate('mirror')],
-    ['Copy it', () => work.mutate('duplicate')],
+    [t('layout.mirror'), () => work.mutate('mirror')],
+    [t('layout.copy'), () => work.mutate('duplicate')],
     layout.kind === 'spread'
-      ? ['Make it two single pages', () => work.mutate('to-pages')]
-      : ['Make it a spread', () => work.mutate('to-spread')],
-    ['Read it out in measure lines', () => setReading(true)],
-    [`Remove ${layout.id}`, () => change({ ...kit, layouts: (kit.layouts ?? []).filter((l) => l.id !== layout.id) })],
+      ? [t('layout.toPages'), () => work.mutate('to-pages')]
+      : [t('layout.toSpread'), () => work.mutate('to-spread')],
+    [t('layout.readOut'), () => setReading(true)],
+    [
+      t('layout.remove', { layout: layout.id }),
+      () => change({ ...kit, layouts: (kit.layouts ?? []).filter((l) => l.id !== layout.id) }),
+    ],
   ];
   return (
     <>
       <Menu>
-        <MenuButton className="press">This layout</MenuButton>
+        <MenuButton className="press">{t('layout.this')}</MenuButton>
         <MenuItems
           anchor={{ to: 'bottom end', gap: 6 }}
           className="z-30 border border-line bg-chalk py-1 shadow-[0_8px_24px_rgb(0_0_0/0.14)] focus:outline-none"

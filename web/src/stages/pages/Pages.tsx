@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams } from 'react-router';
 import { useKit } from '../../parts/kitContext';
 import { NewLayout } from './NewLayout';
@@ -6,6 +7,7 @@ import { PageLeaves } from './PageLeaves';
 
 /** The pages: pieces in words and numbers on the left, to scale on the right. */
 export function Pages() {
+  const { t } = useTranslation();
   const { kit, slug, answer } = useKit();
   const { layout: asked } = useParams();
   const [adding, setAdding] = useState(false);
@@ -20,12 +22,10 @@ export function Pages() {
   if (!layout)
     return (
       <div className="max-w-xl p-12">
-        <h1 className="text-3xl">No page yet</h1>
-        <p className="mt-4">
-          A layout is a single page or a spread of two. Say its size, then lay pieces on it from the back to the front.
-        </p>
+        <h1 className="text-3xl">{t('pages.none')}</h1>
+        <p className="mt-4">{t('pages.noneIs')}</p>
         <button type="button" className="press-first mt-6" onClick={() => setAdding(true)}>
-          First page
+          {t('pages.first')}
         </button>
         {dialog}
       </div>

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { LayoutAnswer } from '../../api/client';
 import type { Figure } from './ReturnsFigure';
 
@@ -11,6 +12,7 @@ interface Props {
 
 /** Where accent colours return on a page: a quiet line; each colour's triangle is drawn on the page while it is looked at. */
 export function ReturnsLine({ computed, onShown, onFigure }: Props) {
+  const { t } = useTranslation();
   const [open, setOpen] = useState(false);
   const returns = computed?.returns ?? [];
   if (returns.length === 0) return null;
@@ -19,7 +21,7 @@ export function ReturnsLine({ computed, onShown, onFigure }: Props) {
     onFigure(one && { colour: one.colour, corners: one.corners });
   };
   return (
-    <section aria-label="Where colours return" className="pb-2">
+    <section aria-label={t('pages.returns')} className="pb-2">
       <button
         type="button"
         className="quiet"
@@ -29,7 +31,7 @@ export function ReturnsLine({ computed, onShown, onFigure }: Props) {
           look(null);
         }}
       >
-        Where colours return: {returns.length}
+        {t('pages.returns')}: {returns.length}
       </button>
       {open && (
         <ul className="pt-1">
