@@ -1,6 +1,5 @@
 using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
-using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Fitting;
 
@@ -37,7 +36,7 @@ internal static class Dressing
             return opening;
         if (dress == Dress.Bare)
             return Making.WithoutMats(opening);
-        var half = new Length(mat.Reveal.Half.Ticks / kit.Ruler.Ticks * kit.Ruler.Ticks);
+        var half = Making.HalfOf(mat.Reveal, kit);
         return half.IsPositive && Making.Showing(opening, half) is var slim && slim.Stack(kit) is not null ? slim : opening;
     }
 }

@@ -1,3 +1,4 @@
+using VelvetFold.Core.Eye;
 using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Matting;
@@ -91,8 +92,7 @@ internal sealed partial class Evaluator
     private static Lying? GroundAmong(IReadOnlyList<Lying> things, Lying on) =>
         things.LastOrDefault(t => t.Role == PageRole.Ground && t.Piece.Paper is not null && t.Box.Contains(on.Box));
 
-    private bool IsBusy(Lying ground) =>
-        _design.Kit.Paper(ground.Piece.Paper)?[ground.Piece.Face] is { Print: not (PrintKind.Solid or PrintKind.Dot) };
+    private bool IsBusy(Lying ground) => SeenPage.FaceOf(_design.Kit, ground.Piece.Paper, ground.Piece.Face) is { IsBusy: true };
 
     private string? Grey(ReadyCard card) =>
         _design.Kit.PartSheet(card.Sheet)?.Part(card.Part) is { Colour: { } colour } part && Colours.IsGrey(colour) ? part.Id : null;

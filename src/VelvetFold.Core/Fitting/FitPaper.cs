@@ -1,6 +1,5 @@
 using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
-using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Fitting;
@@ -72,7 +71,7 @@ internal sealed class FitPaper(Kit kit, string layoutId, IReadOnlyList<GuestPhot
         if (adapted.Layout(layoutId)?.Piece(id) is not { HoldsPhoto: true, Opening.Mats: [.., { Card: null } outer] } piece)
             return null;
         OpeningChange Change(OpeningMove move) => new(layoutId, id, move);
-        var half = new Length(outer.Reveal.Half.Ticks / kit.Ruler.Ticks * kit.Ruler.Ticks);
+        var half = Making.HalfOf(outer.Reveal, kit);
         var own = photos.Where(p => fit.Places.Any(f => f.Photo == p.Id && f.Opening == $"{layoutId}-{id}")).ToList();
         var tries = new List<OpeningChange>();
         if (missing.Instead.FirstOrDefault(o => o.Contrast >= LeastContrast) is { } paper)

@@ -87,6 +87,9 @@ internal static class Making
             },
         };
 
+    /// <summary>Half of what shows of a mat, to the ruler's step.</summary>
+    public static Length HalfOf(Length reveal, Kit kit) => new(reveal.Half.Ticks / kit.Ruler.Ticks * kit.Ruler.Ticks);
+
     public static bool HasCards(Piece piece)
     {
         var mats = piece.Opening!.Mats;

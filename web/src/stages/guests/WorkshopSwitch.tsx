@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next';
 import type { StoredWorkshop } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { useKeys } from '../../parts/useKeys';
+import { locale } from '../../words/words';
 import { WorkshopDialog } from './WorkshopDialog';
 
 interface Props {
@@ -14,17 +15,16 @@ interface Props {
   onChange: (slug: string | null) => void;
 }
 
-const day = (date: string, language: string) =>
-  new Date(`${date}T12:00`).toLocaleDateString(language, { day: 'numeric', month: 'short' });
+const day = (date: string) => new Date(`${date}T12:00`).toLocaleDateString(locale(), { day: 'numeric', month: 'short' });
 
 /** Which workshop is looked at, and where one is made or changed. */
 export function WorkshopSwitch({ slug, workshops, workshop, revision, onChange }: Props) {
-  const { t, i18n } = useTranslation();
+  const { t } = useTranslation();
   const [dialog, setDialog] = useState<'new' | 'change' | null>(null);
   useKeys([{ key: 'w', does: () => setDialog(workshop ? 'change' : 'new') }]);
   const options = [
     { value: '', name: t('guests.ofKit') },
-    ...workshops.map((w) => ({ value: w.slug, name: `${w.name}, ${day(w.date, i18n.language)}` })),
+    ...workshops.map((w) => ({ value: w.slug, name: `${w.name}, ${day(w.date)}` })),
     { value: '+', name: t('guests.newWorkshop') },
   ];
   return (
