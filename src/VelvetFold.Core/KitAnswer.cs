@@ -7,6 +7,7 @@ using VelvetFold.Core.Guides;
 using VelvetFold.Core.Judgement;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
 using VelvetFold.Core.Wording;
 using VelvetFold.Core.Workshops;
 
@@ -25,6 +26,12 @@ public sealed record LayoutAnswer(
 {
     /// <summary>Where accent colours return.</summary>
     public IReadOnlyList<ColourReturn> Returns { get; init; } = [];
+
+    /// <summary>Where its focal photos lie.</summary>
+    public IReadOnlyList<FocalPlace> Focal { get; init; } = [];
+
+    /// <summary>What its area shows; null where nothing lies on it, or the eye is switched off for the kit.</summary>
+    public PageShares? Shares { get; init; }
 }
 
 /// <summary>A piece as computed.</summary>
@@ -43,6 +50,14 @@ public sealed record PieceAnswer(
     /// <summary>How much can be written on it; null where it is no card.</summary>
     public CardRoom? Writing { get; init; }
 }
+
+/// <summary>One arrangement of a layout beside others.</summary>
+/// <param name="Name">Null for the layout as it is.</param>
+/// <param name="Page">All that follows from it.</param>
+/// <param name="Sheets">The sheets that one kit takes with it.</param>
+/// <param name="Moved">The labels of the pieces that lie elsewhere, are another size or of another paper than in the layout as it is, or are
+/// in one of the two only.</param>
+public sealed record VariantAnswer(string? Name, LayoutAnswer Page, int Sheets, IReadOnlyList<string> Moved);
 
 /// <summary>A sheet's picture, by paper and place of its pattern in the plan.</summary>
 public sealed record SheetPicture(string Paper, int Pattern, Scene Picture);
@@ -162,6 +177,41 @@ public sealed record KitAnswer(
     /// <summary>Computes one page or spread alone.</summary>
     public static LayoutAnswer Page(Kit kit, Layout layout) => Computation.Layout(kit, Resolver.Resolve(layout, kit));
 
+    /// <summary>Computes a layout as it is and each of its variants, to be compared.</summary>
+    /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
+    public static IReadOnlyList<VariantAnswer> Variants(Kit kit, Layout layout, CancellationToken cancel = default)
+    {
+        ArgumentNullException.ThrowIfNull(kit);
+        ArgumentNullException.ThrowIfNull(layout);
+        var own = Resolver.Resolve(layout, kit);
+        return
+        [
+            .. layout
+                .Variants.Select(v => (Name: (string?)v.Name, Layout: layout.As(v)))
+                .Prepend((null, layout))
+                .Select(v =>
+                {
+                    var with = kit.With(v.Layout);
+                    var resolved = Resolver.Resolve(v.Layout, with);
+                    var sheets = new KitWork(with, new() { Polish = false, Cancel = cancel }).EachKit.SheetsUsed;
+                    return new VariantAnswer(v.Name, Computation.Layout(with, resolved), sheets, Moved(own, resolved));
+                }),
+        ];
+    }
+
+    private static List<string> Moved(ResolvedLayout own, ResolvedLayout other) =>
+        [
+            .. own
+                .Pieces.Concat(other.Pieces)
+                .Select(p => p.Id)
+                .Distinct()
+                .Where(id => Look(own.Piece(id)) != Look(other.Piece(id)))
+                .Select(id => $"{own.Layout.Id}-{id}"),
+        ];
+
+    private static (Box?, string?, Stock.SheetFace?, decimal?) Look(PlacedPiece? placed) =>
+        (placed?.Box, placed?.Piece.Paper, placed?.Piece.Face, placed?.Piece.Tilt);
+
     /// <summary>Computes a kit as one guest will make it, and what differs from the designer's.</summary>
     /// <exception cref="ArgumentException">A change names an opening that is not there.</exception>
     /// <param name="told">The language that the differences are told in; that of the request where none is said.</param>
@@ -242,8 +292,8 @@ public sealed record KitAnswer(
         public static LayoutAnswer Layout(Kit kit, ResolvedLayout resolved)
         {
             var reading = kit.Reading();
-            var (seen, returns) = EyeCheck.Look(kit, resolved);
-            IReadOnlyList<Finding> findings = [.. PageCheck.Of(kit, resolved), .. seen];
+            var eye = EyeCheck.Look(kit, resolved);
+            IReadOnlyList<Finding> findings = [.. PageCheck.Of(kit, resolved), .. eye.Says];
             var pieces = resolved
                 .Layout.Pieces.DistinctBy(p => p.Id)
                 .Select(piece =>
@@ -270,7 +320,9 @@ public sealed record KitAnswer(
                 findings
             )
             {
-                Returns = returns,
+                Returns = eye.Returns,
+                Focal = eye.Focal,
+                Shares = eye.Shares,
             };
         }
 

@@ -190,4 +190,41 @@ public class PictureColoursTests
         Assert.Equal(LightReference.GreyOnAverage, Taken(c => Stripes(c, Navy, 120, 60), balance: true).Balance);
         Assert.Equal(LightReference.GreyOnAverage, Taken(c => c.Clear(Navy), balance: true).Balance);
     }
+
+    // Kites of 2 x 3 in drawn at known places, one of them cut off by the sheet's edge; a sixteenth of an inch is six pixels here, and the
+    // picture is made smaller before it is read.
+    [Fact]
+    public void Whole_motifs_are_found_where_they_stand()
+    {
+        (int X, int Y)[] at = [(150, 200), (700, 150), (400, 750), (-60, 700)];
+        var look = Taken(canvas =>
+        {
+            foreach (var (x, y) in at)
+            {
+                using var outline = new SKPathBuilder();
+                outline.MoveTo(x + 100, y);
+                outline.LineTo(x + 200, y + 100);
+                outline.LineTo(x + 100, y + 300);
+                outline.LineTo(x, y + 100);
+                outline.Close();
+                using var kite = outline.Detach();
+                canvas.DrawPath(kite, new SKPaint { Color = Navy, IsAntialias = true });
+            }
+        });
+        Assert.Equal(PrintKind.Figures, look.Print);
+        Assert.Equal(3, look.Motifs.Count);
+        foreach (var (x, y) in at.Take(3))
+            Assert.Single(
+                look.Motifs,
+                m =>
+                    Math.Abs(Inches(m.X) - x / 100.0) < 0.13
+                    && Math.Abs(Inches(m.Y) - y / 100.0) < 0.13
+                    && Math.Abs(Inches(m.Width) - 2) < 0.2
+                    && Math.Abs(Inches(m.Height) - 3) < 0.2
+            );
+        Assert.Empty(Taken(c => Dots(c, 150)).Motifs);
+        Assert.Empty(Taken(c => Stripes(c, Navy, 100, 40)).Motifs);
+    }
+
+    private static double Inches(Length length) => (double)length.Ticks / Length.TicksPerInch;
 }

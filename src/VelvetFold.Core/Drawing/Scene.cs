@@ -47,6 +47,10 @@ public enum Role
     [JsonStringEnumMemberName("dimension")]
     Dimension,
 
+    /// <summary>A line to write on.</summary>
+    [JsonStringEnumMemberName("ruled")]
+    Ruled,
+
     [JsonStringEnumMemberName("ghost")]
     Ghost,
 }

@@ -114,7 +114,7 @@ internal static class Balance
                 ("degrees", Math.Abs(placed.Piece.Tilt!.Value)),
                 ("most", EyeLimits.Tilt)
             ),
-            new(
+            new Mend(
                 Saying.Of("finding.tilt-it-less"),
                 EyeCheck.Document(page, placed) with
                 {

@@ -22,7 +22,7 @@ public sealed record CardRoom(int Lines, Length Spacing, int Words, int Typed, S
         if (piece.Kind != PieceKind.Journaling)
             return null;
         var inches = kit.Unit == LengthUnit.Inch;
-        var spacing = inches ? Length.Inches(0, 3, 8) : Length.Millimetres(9);
+        var (spacing, margin) = Ruling.Of(kit.Unit);
         var (lines, words) = Room(spacing, inches ? Length.Inches(1) : Length.Millimetres(25));
         var (_, typed) = Room(
             inches ? Length.Inches(0, 3, 16) : Length.Millimetres(5),
@@ -46,7 +46,7 @@ public sealed record CardRoom(int Lines, Length Spacing, int Words, int Typed, S
 
         (int Lines, int Words) Room(Length line, Length word)
         {
-            var free = (inches ? Length.Inches(0, 1, 4) : Length.Millimetres(6)) * 2;
+            var free = margin * 2;
             var (down, across) = ((lies.Height - free).Ticks / line.Ticks, (lies.Width - free).Ticks / word.Ticks);
             return down <= 0 || across <= 0 ? (0, 0) : ((int)down, (int)(down * across));
         }

@@ -1,5 +1,6 @@
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
+using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 
@@ -35,7 +36,7 @@ internal static class Contrast
                         ("percent", EyeCheck.Percent(share)),
                         ("difference", Math.Round((decimal)Colours.Difference(thing.Face.Face.Colour, on.Face.Face.Colour), 1))
                     ),
-                Mended(kit, page, thing, on.Face)
+                Mends(kit, page, thing, on.Face)
             );
         }
     }
@@ -61,22 +62,91 @@ internal static class Contrast
     private static bool StandsOut(Piece piece) =>
         piece.Mount == Mount.Raised || piece.Finishes.Any(f => f.Work is not (EdgeWork.Straight or EdgeWork.Rounded or EdgeWork.Mitred));
 
-    // The other face, where it is another; else a paper that stands out. A photo's outer mat is exchanged, any other piece recut.
-    private static Mend? Mended(Kit kit, SeenPage page, SeenThing thing, SeenFace on)
+    /// <summary>How wide the mat is that a piece is lifted by, in ticks.</summary>
+    private static Length Rim(Kit kit) => kit.Unit == LengthUnit.Inch ? Length.Inches(0, 1, 8) : Length.Millimetres(3);
+
+    // The other face, where it is another; a paper that stands out (a photo's outer mat is exchanged, any other piece recut); a thin mat of
+    // one; ink along its edges; raised.
+    private static IEnumerable<Mend> Mends(Kit kit, SeenPage page, SeenThing thing, SeenFace on)
     {
-        var piece = EyeCheck.Document(page, thing.Placed);
-        // What came ready-made is not made of another paper, and what is printed in a place of its own is there and nowhere else.
-        if (piece.Part is not null || piece.CutFrom is not null)
-            return null;
-        var face = thing.Face!;
-        var other = face.Side == SheetFace.A ? SheetFace.B : SheetFace.A;
-        if (SeenPage.FaceOf(kit, face.Paper.Id, other) is { } turned && !turned.IsLike(on) && !(turned.IsBusy && on.IsBusy))
-            return new(Saying.Of("finding.show-the-other-side"), In(piece, face.Paper.Id, other));
+        var (piece, face) = (EyeCheck.Document(page, thing.Placed), thing.Face!);
         var front = page.Things.Where(t => t.Depth > thing.Depth && t.Placed.Id != thing.Placed.Id && t.Box.Overlaps(thing.Box));
-        return EyeCheck.StandsOut(kit, page, on, [.. front.Select(t => t.Face).OfType<SeenFace>()]) is { } paper
-            ? new(Saying.Of("finding.take-another-paper", ("paper", paper.Paper.Name)), In(piece, paper.Paper.Id, paper.Side))
-            : null;
+        // What came ready-made is not made of another paper, and what is printed in a place of its own is there and nowhere else.
+        if (piece is { Part: null, CutFrom: null })
+        {
+            var other = face.Side == SheetFace.A ? SheetFace.B : SheetFace.A;
+            if (SeenPage.FaceOf(kit, face.Paper.Id, other) is { } turned && !turned.IsLike(on) && !(turned.IsBusy && on.IsBusy))
+                yield return new(Saying.Of("finding.show-the-other-side"), In(piece, face.Paper.Id, other));
+            if (EyeCheck.StandsOut(kit, page, on, [.. front.Select(t => t.Face).OfType<SeenFace>()]) is { } paper)
+                yield return new(
+                    Saying.Of("finding.take-another-paper", ("paper", paper.Paper.Name)),
+                    In(piece, paper.Paper.Id, paper.Side)
+                );
+        }
+        if (EyeCheck.StandsOut(kit, page, on, [face]) is { } rim && OnRim(kit, page, thing, piece, rim) is { } matted)
+            yield return matted;
+        if (piece.IsCut)
+            yield return new(
+                Saying.Of("finding.ink-its-edges"),
+                piece with
+                {
+                    Finishes = [.. Edges.Select(e => piece.Finish(e) with { Work = EdgeWork.Inked })],
+                }
+            );
+        yield return new(Saying.Of("finding.raise-it"), piece with { Mount = Mount.Raised });
     }
+
+    private static readonly Edge[] Edges = [Edge.Left, Edge.Top, Edge.Right, Edge.Bottom];
+
+    // A photo gets one more mat; under any other rectangle lies one more piece, measured from its page.
+    private static Mend? OnRim(Kit kit, SeenPage page, SeenThing thing, Piece piece, SeenFace paper)
+    {
+        var (rim, says) = (Rim(kit), Saying.Of("finding.put-a-thin-mat", ("paper", paper.Paper.Name)));
+        if (piece.Opening is { } opening)
+            return opening.Mats.Count >= MostMats
+                ? null
+                : new(
+                    says,
+                    piece with
+                    {
+                        Opening = opening with
+                        {
+                            Mats =
+                            [
+                                .. opening.Mats,
+                                new()
+                                {
+                                    Paper = paper.Paper.Id,
+                                    Face = paper.Side,
+                                    Reveal = rim,
+                                },
+                            ],
+                        },
+                    }
+                );
+        var own = page.Layout.Layout.PageBox(piece.Side);
+        var box = new Box(thing.Box.X - rim, thing.Box.Y - rim, thing.Box.Width + rim * 2, thing.Box.Height + rim * 2);
+        if (piece is not { Part: null, Shape: null, Tilt: null } || !own.Contains(box))
+            return null;
+        return new(
+            says,
+            new()
+            {
+                Id = page.Layout.Layout.FreeLabel(PieceKind.Panel),
+                Kind = PieceKind.Panel,
+                Side = piece.Side,
+                Size = box.Size,
+                Stated = StatedSize.Finished,
+                Paper = paper.Paper.Id,
+                Face = paper.Side,
+                Across = new FromEdge(Edge.Left, box.X - own.X),
+                Down = new FromEdge(Edge.Top, box.Y - own.Y),
+            },
+            piece.Id
+        );
+    }
+
+    private const int MostMats = 4;
 
     private static Piece In(Piece piece, string paper, SheetFace side) =>
         piece.Opening is { Mats.Count: > 0 } opening

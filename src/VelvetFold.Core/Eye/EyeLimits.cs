@@ -36,6 +36,15 @@ public static class EyeLimits
     /// <summary>A photo tilted by more degrees than this draws the eye to its tilt.</summary>
     public const decimal Tilt = 10;
 
+    /// <summary>A faded photo is lifted by a mat darker than this (CIELAB lightness); on a lighter one it pales further.</summary>
+    public const double Lifts = 60;
+
+    /// <summary>Of a page's area a busy print may show as the largest piece behind: a quarter.</summary>
+    public const double BusyBehind = 0.25;
+
+    /// <summary>A motif of which less than this share is cut off is whole to the eye.</summary>
+    public const double CutOff = 0.1;
+
     /// <summary>How far the page's weight may lie from its middle, as a share of its width or height.</summary>
     public const double OffBalance = 1.0 / 6;
 

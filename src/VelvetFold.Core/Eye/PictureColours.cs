@@ -18,7 +18,12 @@ public sealed record PictureLook(
     Axis? Along,
     Length? Motif,
     LightReference? Balance = null
-);
+)
+{
+    /// <summary>Where whole motifs stand on what is pictured, where its size is known: none cut off by its edge, none under half an
+    /// inch.</summary>
+    public IReadOnlyList<Box> Motifs { get; init; } = [];
+}
 
 /// <summary>By what the cast of the light in a picture is told.</summary>
 [JsonConverter(typeof(TextEnum<LightReference>))]
@@ -89,7 +94,10 @@ public static class PictureColours
             ink[i] = of[KeyOf(Balanced(pixels[i], scale))] != order[0];
         var (print, along) = Kind(width, height, ink, 1 - shares[order[0]]);
         var motif = sheet is { } size && print != PrintKind.Solid ? Motif(width, height, ink, size) : null;
-        return new(print == PrintKind.Solid ? [.. colours.Take(1)] : [.. colours.Take(Most)], print, along, motif, reference);
+        return new(print == PrintKind.Solid ? [.. colours.Take(1)] : [.. colours.Take(Most)], print, along, motif, reference)
+        {
+            Motifs = sheet is { } whole && print == PrintKind.Figures ? InkPatches.Motifs(width, height, ink, whole) : [],
+        };
     }
 
     private sealed record Bucket(Lab Lab, int Count, long R, long G, long B);
@@ -194,7 +202,7 @@ public static class PictureColours
             (>= 0.55, < 0.25) => (PrintKind.Stripe, Axis.Down),
             (< 0.25, >= 0.55) => (PrintKind.Stripe, Axis.Across),
             _ when IsDots(width, height, ink) => (PrintKind.Dot, null),
-            (>= 0.2, >= 0.2) => (PrintKind.Plaid, null),
+            (>= 0.2, >= 0.2) when !IsOfIslands(width, height, ink) => (PrintKind.Plaid, null),
             _ => (PrintKind.Figures, null),
         };
     }
@@ -216,44 +224,22 @@ public static class PictureColours
         return explained;
     }
 
+    // The lines of a plaid reach the picture's edges; motifs that stand by themselves mostly do not.
+    private static bool IsOfIslands(int width, int height, bool[] ink) =>
+        InkPatches.Of(width, height, ink).Sum(p => p.Filled * p.Width * p.Height) > ink.Count(i => i) / 2.0;
+
     // Many patches, each as high as wide and filling its box as a disc does.
     private static bool IsDots(int width, int height, bool[] ink)
     {
-        var (seen, dots, others) = (new bool[ink.Length], 0, 0);
-        var stack = new Stack<int>();
-        for (var start = 0; start < ink.Length; start++)
-        {
-            if (!ink[start] || seen[start])
-                continue;
-            var (count, left, right, top, bottom) = (0, width, 0, height, 0);
-            seen[start] = true;
-            stack.Push(start);
-            while (stack.TryPop(out var at))
-            {
-                var (x, y) = (at % width, at / width);
-                (count, left, right, top, bottom) = (
-                    count + 1,
-                    Math.Min(left, x),
-                    Math.Max(right, x),
-                    Math.Min(top, y),
-                    Math.Max(bottom, y)
-                );
-                foreach (var (nx, ny) in new[] { (x - 1, y), (x + 1, y), (x, y - 1), (x, y + 1) })
-                    if (nx >= 0 && ny >= 0 && nx < width && ny < height && ink[ny * width + nx] && !seen[ny * width + nx])
-                    {
-                        seen[ny * width + nx] = true;
-                        stack.Push(ny * width + nx);
-                    }
-            }
-            var (w, h) = (right - left + 1, bottom - top + 1);
-            // Specks are grain, and what touches the picture's edge is cut off.
-            if (count < 12 || left == 0 || top == 0 || right == width - 1 || bottom == height - 1)
-                continue;
-            if ((double)Math.Min(w, h) / Math.Max(w, h) > 0.75 && (double)count / (w * h) is > 0.62 and < 0.92)
+        var (dots, others) = (0, 0);
+        foreach (var patch in InkPatches.Of(width, height, ink))
+            if (
+                (double)Math.Min(patch.Width, patch.Height) / Math.Max(patch.Width, patch.Height) > 0.75
+                && patch.Filled is > 0.62 and < 0.92
+            )
                 dots++;
             else
                 others++;
-        }
         return dots >= 5 && dots > 2 * others;
     }
 

@@ -102,12 +102,13 @@ internal static class Prints
                         ("motif", kit.Reading().Format(motif)),
                         ("size", kit.Reading().Format(thing.Box.Size))
                     ),
+                    Motifs.Shown(kit, page, thing),
                     Calmed(kit, page, thing)
                 );
     }
 
     // Its other face, where that is calm.
-    private static Mend? Calmed(Kit kit, SeenPage page, SeenThing thing)
+    internal static Mend? Calmed(Kit kit, SeenPage page, SeenThing thing)
     {
         var other = thing.Face!.Side == SheetFace.A ? SheetFace.B : SheetFace.A;
         return

@@ -10,14 +10,15 @@ namespace VelvetFold.Core.Eye;
 /// <param name="Colour"><c>#rrggbb</c>.</param>
 /// <param name="Pieces">The labels of the pieces that have it, in paper, mat or print.</param>
 /// <param name="Corners">Of three and more of them those that make the widest triangle; of two the two; of one none.</param>
-public sealed record ColourReturn(string Colour, IReadOnlyList<string> Pieces, IReadOnlyList<string> Corners, Saying Says);
+/// <param name="IsTriangle">Whether they make one, rather than a line or less.</param>
+public sealed record ColourReturn(string Colour, IReadOnlyList<string> Pieces, IReadOnlyList<string> Corners, Saying Says, bool IsTriangle);
 
 /// <summary>Where on page and spread an accent colour returns.</summary>
 internal static class Returns
 {
     /// <summary>An accent colour with the places where it is seen: pieces of it, and prints that have it.</summary>
     /// <param name="Own">The pieces that are it; no photo's mats, which stand where the photos do.</param>
-    private sealed record Accent(SeenFace Face, IReadOnlyList<SeenThing> Own, IReadOnlyList<SeenThing> All);
+    internal sealed record Accent(SeenFace Face, IReadOnlyList<SeenThing> Own, IReadOnlyList<SeenThing> All);
 
     /// <summary>Each accent colour with its places, and the triangle that they make: it holds the eye on the page (common practice, no
     /// source).</summary>
@@ -30,18 +31,19 @@ internal static class Returns
                 places.Count < 2 ? []
                 : places.Count == 2 ? places
                 : Widest(places);
+            var isTriangle = places.Count > 2 && !IsALine(corners);
             var (paper, labels) = (accent.Face.Paper.Name, corners.Select(t => t.Placed.Label).ToList());
             var says =
                 places.Count == 1 ? Saying.Of("finding.returns-once", ("paper", paper), ("piece", places[0].Placed.Label))
                 : places.Count == 2 ? Saying.Of("finding.returns-twice", ("paper", paper), ("list", labels))
-                : IsALine(corners) ? Saying.Of("finding.returns-on-a-line", ("paper", paper), ("n", places.Count))
+                : !isTriangle ? Saying.Of("finding.returns-on-a-line", ("paper", paper), ("n", places.Count))
                 : Saying.Of("finding.returns", ("paper", paper), ("n", places.Count), ("list", labels));
-            yield return new(accent.Face.Face.Colour, [.. places.Select(t => t.Placed.Label)], labels, says);
+            yield return new(accent.Face.Face.Colour, [.. places.Select(t => t.Placed.Label)], labels, says, isTriangle);
         }
     }
 
     // Its corners lie on the outermost places, of which a field of many has few.
-    private static List<SeenThing> Widest(List<SeenThing> places)
+    internal static List<SeenThing> Widest(List<SeenThing> places)
     {
         var outer = Outermost(places);
         if (outer.Count < 3)
@@ -88,7 +90,7 @@ internal static class Returns
     }
 
     // No more than a square inch holds nothing.
-    private static bool IsALine(List<SeenThing> corners) => Math.Abs(Turn(corners[0], corners[1], corners[2])) <= 8;
+    internal static bool IsALine(List<SeenThing> corners) => Math.Abs(Turn(corners[0], corners[1], corners[2])) <= 8;
 
     /// <summary>On one page of a spread only: the other page looks like another layout (common practice, no source).</summary>
     public static IEnumerable<Finding> OnOnePage(Kit kit, SeenPage page)
@@ -141,7 +143,7 @@ internal static class Returns
         return middles.Max() - middles.Min() <= EyeLimits.OneLine;
     }
 
-    private static IEnumerable<Accent> Accents(SeenPage page)
+    internal static IEnumerable<Accent> Accents(SeenPage page)
     {
         var whole = (double)page.Layout.Layout.PageBox(PageSide.Both).Size.Area;
         var papers = page.Things.Where(t => t.Face is not null).ToList();

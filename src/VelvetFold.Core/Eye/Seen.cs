@@ -95,16 +95,23 @@ internal sealed class SeenPage
         {
             if (x < page.X || y < page.Y || x > page.Right || y > page.Bottom)
                 continue;
-            SeenThing? top = null;
-            for (var i = _things.Count - 1; i >= 0 && top is null; i--)
-                if (i != thing.Depth && Holds(_things[i].Box, x, y))
-                    top = _things[i];
+            var top = Top(x, y, thing.Depth);
             if (top is null || top.Depth > thing.Depth)
                 continue;
             seen++;
             found[top] = found.GetValueOrDefault(top) + 1;
         }
         return seen < Places ? [] : [.. found.Select(f => (f.Key, (double)f.Value / seen))];
+    }
+
+    /// <summary>What lies uppermost in a place; null where nothing does.</summary>
+    /// <param name="but">The depth of what is looked through.</param>
+    public SeenThing? Top(Length x, Length y, int but = -1)
+    {
+        for (var i = _things.Count - 1; i >= 0; i--)
+            if (i != but && Holds(_things[i].Box, x, y))
+                return _things[i];
+        return null;
     }
 
     private static bool Holds(Box box, Length x, Length y) => box.X <= x && x <= box.Right && box.Y <= y && y <= box.Bottom;

@@ -52,7 +52,13 @@ public static class Titles
                     ("height", reading.Format(set.Height)),
                     ("room", reading.Format(placed.Piece.Size))
                 ),
-                new(Saying.Of("finding.give-it-that-size"), piece with { Size = piece.LongAxis == Axis.Across ? needed : needed.Turned })
+                new Mend(
+                    Saying.Of("finding.give-it-that-size"),
+                    piece with
+                    {
+                        Size = piece.LongAxis == Axis.Across ? needed : needed.Turned,
+                    }
+                )
             );
         }
 

@@ -1,9 +1,7 @@
 using VelvetFold.Core.Eye;
 using VelvetFold.Core.Fitting.Changes;
 using VelvetFold.Core.Kits;
-using VelvetFold.Core.Matting;
 using VelvetFold.Core.Measures;
-using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
 using static VelvetFold.Core.Fitting.FitWeights;
 
@@ -60,30 +58,23 @@ internal sealed partial class Evaluator
     // The eye: who looks where, what disappears.
     private void Looks(GuestPhoto photo, Lying on, PageSide side, IReadOnlyList<Lying> things, Tally tally)
     {
-        if (FacesOut(photo, on, side))
+        if (PhotosSeen.LooksOut(_design.Layout, on.Box, side, photo.Facing))
             tally.Take(FacingOut, () => Saying.Of("fit.the-people-in-look", ("photo", Named(photo))));
-        if (photo is { BlackAndWhite: true, Border: null } && Swallows(on, things) is { } mat)
-            tally.Take(Swallowed, () => Saying.Of("fit.is-black-and-white", ("photo", photo.Id), ("mat", mat)));
+        if (photo is { Tone: not PhotoTone.Colour, Border: null } && Swallows(photo.Tone, on, things) is { } mat)
+            tally.Take(
+                Swallowed,
+                () => Saying.Of(photo.BlackAndWhite ? "fit.is-black-and-white" : "fit.is-faded", ("photo", photo.Id), ("mat", mat))
+            );
     }
 
-    public bool FacesOut(GuestPhoto photo, Lying on, PageSide side)
+    /// <summary>The paper that a photo of that tone disappears on: its mat, or the paper under it where it has none.</summary>
+    public string? Swallows(PhotoTone tone, Lying on, IReadOnlyList<Lying> things)
     {
-        if (photo.Facing == Facing.Straight)
-            return false;
-        var twice = on.Box.X.Ticks + on.Box.Right.Ticks;
-        var page = _design.Layout.PageBox(side);
-        if (_design.Layout.Kind == LayoutKind.Spread)
-            return photo.Facing == Facing.Left ? side == PageSide.Left : side == PageSide.Right;
-        var middle = page.X.Ticks + page.Right.Ticks;
-        return photo.Facing == Facing.Left ? twice < middle : twice > middle;
-    }
-
-    /// <summary>The paper that a black-and-white photo disappears on: its grey mat, or the grey paper under it where it has none.</summary>
-    public string? Swallows(Lying on, IReadOnlyList<Lying> things)
-    {
-        if (on.Piece.Opening!.Mats is [var inner, ..])
-            return inner.Card is { } card ? Grey(card) : Grey(inner.Paper, inner.Face);
-        return GroundOf(on, things) is { } ground ? Grey(ground.Piece.Paper, ground.Piece.Face) : null;
+        var face =
+            on.Piece.Opening!.Mats is [var inner, ..] ? SeenPage.FaceOf(_design.Kit, inner)
+            : GroundOf(on, things) is { } ground ? SeenPage.FaceOf(_design.Kit, ground.Piece.Paper, ground.Piece.Face)
+            : null;
+        return face is not null && PhotosSeen.Swallows(tone, face) ? face.Paper.Name : null;
     }
 
     // The paper that a photo lies on; while a page is searched for, its grounds lie as designed.
@@ -93,12 +84,6 @@ internal sealed partial class Evaluator
         things.LastOrDefault(t => t.Role == PageRole.Ground && t.Piece.Paper is not null && t.Box.Contains(on.Box));
 
     private bool IsBusy(Lying ground) => SeenPage.FaceOf(_design.Kit, ground.Piece.Paper, ground.Piece.Face) is { IsBusy: true };
-
-    private string? Grey(ReadyCard card) =>
-        _design.Kit.PartSheet(card.Sheet)?.Part(card.Part) is { Colour: { } colour } part && Colours.IsGrey(colour) ? part.Id : null;
-
-    private string? Grey(string? paper, SheetFace face) =>
-        _design.Kit.Paper(paper) is { } found && found[face] is { } print && Colours.IsGrey(print.Colour) ? found.Name : null;
 
     // Inside its page, off the seam, not half on a panel, on the band where the others stand.
     private void Lies(Lying on, PageSide side, Tally tally)

@@ -120,14 +120,14 @@ public static partial class FitSearch
             return (changes, weighed);
         }
 
-        // A black-and-white photo gets the mat of another one where its own would swallow it, or none where the page lets it stand out.
+        // A black-and-white or faded photo gets the mat of another one where its own would swallow it, or none where the page lets it stand out.
         private (IReadOnlyList<OpeningChange>, FitJudge.Weighing) StandingOut(
             Frame frame,
             IReadOnlyList<OpeningChange> changes,
             FitJudge.Weighing weighed
         )
         {
-            if (!photos.Any(p => p.BlackAndWhite))
+            if (photos.All(p => p.Tone == PhotoTone.Colour))
                 return (changes, weighed);
             var evaluator = new Evaluator(frame.Design, photos, wishes.FlapIsFine);
             var papers = frame
@@ -141,10 +141,10 @@ public static partial class FitSearch
             for (var i = 0; i < photos.Count; i++)
             {
                 if (
-                    !photos[i].BlackAndWhite
+                    photos[i].Tone == PhotoTone.Colour
                     || weighed.Things.FirstOrDefault(t => t.Id == weighed.At[i])
                         is not { Role: PageRole.Opening, Piece.Opening.Mats: [_] } on
-                    || evaluator.Swallows(on, weighed.Things) is null
+                    || evaluator.Swallows(photos[i].Tone, on, weighed.Things) is null
                 )
                     continue;
                 foreach (

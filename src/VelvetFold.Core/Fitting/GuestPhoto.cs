@@ -1,21 +1,8 @@
 using System.Text.Json.Serialization;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 
 namespace VelvetFold.Core.Fitting;
-
-/// <summary>Which way the people in a photo look.</summary>
-[JsonConverter(typeof(TextEnum<Facing>))]
-public enum Facing
-{
-    [JsonStringEnumMemberName("straight")]
-    Straight,
-
-    [JsonStringEnumMemberName("left")]
-    Left,
-
-    [JsonStringEnumMemberName("right")]
-    Right,
-}
 
 /// <summary>A photo a guest brings for a layout, as it lies: wider than high is lying, higher than wide upright.</summary>
 public sealed record GuestPhoto
@@ -43,6 +30,16 @@ public sealed record GuestPhoto
     public Edge? Faces { get; init; }
 
     public bool BlackAndWhite { get; init; }
+
+    /// <summary>Whether it is an old print that has paled.</summary>
+    public bool Faded { get; init; }
+
+    /// <summary>How strong its colours are.</summary>
+    [JsonIgnore]
+    public PhotoTone Tone =>
+        BlackAndWhite ? PhotoTone.BlackAndWhite
+        : Faded ? PhotoTone.Faded
+        : PhotoTone.Colour;
 
     /// <summary>The width of the white border that it was printed with, within its size; none where none was said.</summary>
     public Length? Border { get; init; }

@@ -20,7 +20,7 @@ public sealed record PhotosRead(IReadOnlyList<GuestPhoto> Photos, IReadOnlyList<
 /// <summary>
 /// Photos said in one line: <c>2 of 4 x 6, 3 x 4 whole, 5 x 7 once focal, 4 x 3 left</c>. The first measure is the width as the photo
 /// lies. <c>whole</c>: nothing may be cropped; <c>once</c>: one of a kind;
-/// <c>focal</c>: the eye should meet it first; <c>left</c>, <c>right</c>: where the people look; <c>bw</c>: black and white;
+/// <c>focal</c>: the eye should meet it first; <c>left</c>, <c>right</c>: where the people look; <c>bw</c>: black and white; <c>faded</c>: paled;
 /// <c>later</c>: not printed yet; <c>border 1/4</c>: with a white border so wide;
 /// <c>room left</c>, <c>right</c>, <c>above</c> or <c>below</c>: which half is empty;
 /// <c>faces left</c>, <c>right</c>, <c>above</c> or <c>below</c>: where nothing is trimmed off. They are
@@ -89,6 +89,7 @@ public static partial class PhotoLine
                         OneOfAKind = words.Contains("once"),
                         Focal = words.Contains("focal"),
                         BlackAndWhite = words.Contains("bw"),
+                        Faded = words.Contains("faded"),
                         Later = words.Contains("later"),
                         Border = border.Width,
                         Room = Side(words, "room"),
@@ -132,7 +133,7 @@ public static partial class PhotoLine
     [GeneratedRegex(
         "^"
             + CountedSize.Written
-            + @"(?:\s+(?<words>whole|once|focal|bw|later|(?:room|faces) (?:left|right|above|below)|left|right)|\s+(?:white\s+)?border\s+(?<border>.+?))*$",
+            + @"(?:\s+(?<words>whole|once|focal|bw|faded|later|(?:room|faces) (?:left|right|above|below)|left|right)|\s+(?:white\s+)?border\s+(?<border>.+?))*$",
         RegexOptions.IgnoreCase
     )]
     private static partial Regex Entry();

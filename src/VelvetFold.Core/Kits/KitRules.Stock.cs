@@ -7,6 +7,8 @@ namespace VelvetFold.Core.Kits;
 // What lies in the stock, what is needed besides, and the sheets that are kept.
 public static partial class KitRules
 {
+    private const int MostMotifs = 40;
+
     private static void SupplyFaults(List<Fault> faults, IReadOnlyList<Supply> supplies)
     {
         if (supplies.Count > 500)
@@ -116,6 +118,18 @@ public static partial class KitRules
                 && (side.Trim().Length is < 1 or > 40 || side.Any(c => char.IsControl(c) || c is ',' or ';' or ':' or '(' or ')'))
             )
                 faults.Add(new($"{at}.{member}.name", Saying.Of("fault.a-side-is-called", ("name", side))));
+        foreach (var (face, member) in new[] { (paper.FaceA, "faceA"), (paper.FaceB, "faceB") })
+        {
+            if (face?.Motifs.Count > MostMotifs)
+                faults.Add(
+                    new($"{at}.{member}.motifs", Saying.Of("fault.too-many-motifs", ("n", face.Motifs.Count), ("most", MostMotifs)))
+                );
+            foreach (var (motif, i) in (face?.Motifs ?? []).Select((motif, i) => (motif, i)))
+                if (!motif.Size.IsReal || !new Box(Length.Zero, Length.Zero, paper.Sheet).Contains(motif))
+                    faults.Add(
+                        new($"{at}.{member}.motifs[{i}]", Saying.Of("fault.motif-off-sheet", ("size", motif.Size), ("sheet", paper.Sheet)))
+                    );
+        }
         foreach (var (offcut, i) in paper.Offcuts.Select((offcut, i) => (offcut, i)))
         {
             SizeFault(faults, offcut.Size, $"{at}.offcuts[{i}].size");

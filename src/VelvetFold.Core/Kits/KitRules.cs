@@ -151,6 +151,7 @@ public static partial class KitRules
     private static void LayoutFaults(List<Fault> faults, Kit kit, Layout layout, string at)
     {
         SizeFault(faults, layout.Page, $"{at}.page");
+        VariantFaults(faults, kit, layout, at);
         faults.AddRange(layout.Words?.Faults($"{at}.words") ?? []);
         foreach (var (arrangement, a) in layout.Arrangements.Select((arrangement, a) => (arrangement, a)))
         {
@@ -283,6 +284,32 @@ public static partial class KitRules
                     faults.Add(new($"{path}.opening.mats[{m}].reveal", Saying.Of("fault.a-mat-shows-it", ("reveal", mat.Reveal))));
         }
     }
+
+    private static void VariantFaults(List<Fault> faults, Kit kit, Layout layout, string at)
+    {
+        if (layout.Variants.Count > MostVariants)
+            faults.Add(
+                new(
+                    $"{at}.variants",
+                    Saying.Of("fault.too-many-variants", ("layout", layout.Id), ("n", layout.Variants.Count), ("most", MostVariants))
+                )
+            );
+        Twice(
+            faults,
+            layout.Variants.Select(v => v.Name),
+            i => $"{at}.variants[{i}].name",
+            Saying.Of("fault.variants-of", ("layout", layout.Id))
+        );
+        foreach (var (variant, i) in layout.Variants.Select((variant, i) => (variant, i)))
+        {
+            if (variant.Name.Trim() != variant.Name || variant.Name.Length is 0 or > 60)
+                faults.Add(new($"{at}.variants[{i}].name", Saying.Of("fault.a-variant-needs-a-name", ("layout", layout.Id))));
+            LayoutFaults(faults, kit, layout.As(variant) with { Words = null, Variants = [] }, $"{at}.variants[{i}]");
+        }
+    }
+
+    /// <summary>Variants kept of one layout, at most.</summary>
+    public const int MostVariants = 6;
 
     /// <summary>What is printed again and again comes no closer than this.</summary>
     private static readonly Length LeastStep = Length.Inches(0, 1, 4);

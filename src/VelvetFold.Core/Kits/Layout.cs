@@ -56,6 +56,34 @@ public sealed record Layout
     /// guide.</summary>
     public IReadOnlyList<Acceptance> Accepted { get; init; } = [];
 
+    /// <summary>Other arrangements of it that are kept beside this one, to be compared and chosen between; nothing is cut, counted or packed
+    /// for them.</summary>
+    public IReadOnlyList<Variant> Variants { get; init; } = [];
+
+    /// <summary>The variant of that name, or null.</summary>
+    public Variant? Variant(string? name) => Variants.FirstOrDefault(v => v.Name == name);
+
+    /// <summary>The layout as a variant has it.</summary>
+    public Layout As(Variant variant) => this with { Pieces = variant.Pieces, Arrangements = variant.Arrangements };
+
+    /// <summary>The layout with its variants changed as it is itself.</summary>
+    internal Layout WithVariants(Func<Layout, Layout> change) =>
+        this with
+        {
+            Variants =
+            [
+                .. Variants.Select(v =>
+                    change(As(v) with { Variants = [] }) is var changed
+                        ? v with
+                        {
+                            Pieces = changed.Pieces,
+                            Arrangements = changed.Arrangements,
+                        }
+                        : v
+                ),
+            ],
+        };
+
     /// <summary>The page sides it has.</summary>
     [JsonIgnore]
     public IReadOnlyList<PageSide> Sides => Kind == LayoutKind.Spread ? [PageSide.Left, PageSide.Right] : [PageSide.Left];
@@ -76,11 +104,43 @@ public sealed record Layout
     /// <summary>The arrangement of that id, or null.</summary>
     public Arrangement? Arrangement(string? id) => Arrangements.FirstOrDefault(a => a.Id == id);
 
+    /// <summary>The first label that no piece of it has: its kind's letter and a number.</summary>
+    /// <param name="taken">Labels that are given already.</param>
+    public string FreeLabel(PieceKind kind, IReadOnlyList<string>? taken = null)
+    {
+        var letter = kind switch
+        {
+            PieceKind.Strip => 'S',
+            PieceKind.Photo => 'P',
+            PieceKind.Title => 'T',
+            PieceKind.Journaling => 'J',
+            PieceKind.DieCut or PieceKind.Sticker or PieceKind.Raised or PieceKind.Drawn => 'D',
+            PieceKind.Tie => 'Y',
+            _ => 'B',
+        };
+        return Enumerable
+            .Range(1, Pieces.Count + (taken?.Count ?? 0) + 1)
+            .Select(n => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"{letter}{n}"))
+            .First(id => Piece(id) is null && taken?.Contains(id) != true);
+    }
+
     /// <summary>The label of one of its pieces as it stands on screen, cut sheet and step: L1-B2.</summary>
     public string Label(Piece piece) => $"{Id}-{piece.Id}";
 
     /// <summary>The layout with one piece exchanged for another of the same id.</summary>
     public Layout With(Piece piece) => this with { Pieces = [.. Pieces.Select(p => p.Id == piece.Id ? piece : p)] };
+}
+
+/// <summary>Another arrangement of a layout's pieces.</summary>
+public sealed record Variant
+{
+    /// <summary>What the designer calls it; no other variant of the layout has the same.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>The pieces, back to front.</summary>
+    public IReadOnlyList<Piece> Pieces { get; init; } = [];
+
+    public IReadOnlyList<Arrangement> Arrangements { get; init; } = [];
 }
 
 /// <summary>A finding let stand: its code, the piece it is first about, and why.</summary>

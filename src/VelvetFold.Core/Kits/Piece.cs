@@ -128,6 +128,12 @@ public sealed record PhotoOpening
     /// <summary>Where its faces or its writing are: nothing is trimmed off there. None where it does not matter.</summary>
     public Edge? Faces { get; init; }
 
+    /// <summary>Which way the people in it look: into the page, at best.</summary>
+    public Facing Looks { get; init; }
+
+    /// <summary>How strong its colours are.</summary>
+    public PhotoTone Tone { get; init; }
+
     /// <summary>The width of the white border that is printed with the photo, within its size; none where it is printed to its
     /// edges.</summary>
     public Length? Border { get; init; }

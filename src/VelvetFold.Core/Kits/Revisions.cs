@@ -135,6 +135,10 @@ public static class Revisions
                 now.Id,
                 Saying.Of("change.words", ("layout", now.Id), ("list", (now.Words?.All ?? []).Select(w => w.Text).DefaultIfEmpty("-")))
             );
+        foreach (var variant in now.Variants.Where(v => old.Variant(v.Name) is null))
+            yield return new(now.Id, Saying.Of("change.variant-kept", ("layout", now.Id), ("variant", variant.Name)));
+        foreach (var variant in old.Variants.Where(v => now.Variant(v.Name) is null))
+            yield return new(now.Id, Saying.Of("change.variant-gone", ("layout", now.Id), ("variant", variant.Name)));
         foreach (var piece in now.Pieces)
         {
             if (old.Piece(piece.Id) is not { } was)

@@ -34,6 +34,9 @@ public sealed record Mend(Saying Says, Piece Piece, string? Behind = null);
 /// <param name="Pieces">The ids of the pieces it is about, the one to change first.</param>
 public sealed record Finding(string Code, Gravity Gravity, string? Layout, IReadOnlyList<string> Pieces, Saying Says, Mend? Mend = null)
 {
+    /// <summary>What else one press could do about it.</summary>
+    public IReadOnlyList<Mend> OtherMends { get; init; } = [];
+
     /// <summary>Why the designer lets it stand; null where nobody has said so.</summary>
     public string? Accepted { get; init; }
 }

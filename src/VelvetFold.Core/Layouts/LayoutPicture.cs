@@ -111,6 +111,9 @@ public static class LayoutPicture
             );
             foreach (var join in piece.Joins)
                 yield return Join(placed, join);
+            if (piece is { Kind: PieceKind.Journaling, Tilt: null, Shape: null })
+                foreach (var (x1, x2, y) in Ruling.Of(kit.Unit).On(placed.Box))
+                    yield return new LineMark(Role.Ruled, label, x1, y, x2, y);
         }
         else
         {

@@ -25,6 +25,36 @@ public static class LayoutWork
             Arrangements = [.. layout.Arrangements.Select(a => a.Side == side ? Mirror(a, LayoutKind.Single) : a)],
         };
 
+    /// <summary>The layout with its arrangement kept as a variant of that name; one of the same name is replaced.</summary>
+    public static Layout Keep(Layout layout, string name)
+    {
+        ArgumentNullException.ThrowIfNull(layout);
+        return layout with
+        {
+            Variants =
+            [
+                .. layout.Variants.Where(v => v.Name != name),
+                new()
+                {
+                    Name = name,
+                    Pieces = layout.Pieces,
+                    Arrangements = layout.Arrangements,
+                },
+            ],
+        };
+    }
+
+    /// <summary>The layout as a variant has it; its own arrangement takes that variant's place under another name.</summary>
+    /// <param name="keptAs">What its own is called from now on; nothing where it is not kept.</param>
+    /// <exception cref="ArgumentException">There is no such variant.</exception>
+    public static Layout Choose(Layout layout, string name, string? keptAs)
+    {
+        ArgumentNullException.ThrowIfNull(layout);
+        var chosen = layout.Variant(name) ?? throw new ArgumentException($"{layout.Id} has no variant {name}.", nameof(name));
+        var others = (keptAs is null ? layout : Keep(layout, keptAs)).Variants.Where(v => v.Name != name || v.Name == keptAs);
+        return layout.As(chosen) with { Variants = [.. others] };
+    }
+
     /// <summary>A copy under another id.</summary>
     public static Layout Duplicate(Layout layout, string id) => layout with { Id = id, Name = $"{layout.Name}, again" };
 
@@ -55,7 +85,7 @@ public static class LayoutWork
     /// not lie there.</summary>
     /// <param name="id">The label of the copy.</param>
     /// <returns>Null where it is no spread, or the piece has no place or lies across the seam.</returns>
-    public static Layout? Facing(Layout layout, Kit kit, string piece, string id)
+    public static Layout? OnFacingPage(Layout layout, Kit kit, string piece, string id)
     {
         if (
             layout.Kind != LayoutKind.Spread
@@ -77,13 +107,27 @@ public static class LayoutWork
 
     // Who looks to the left there looks to the right here.
     private static Piece FacesFlipped(Piece piece) =>
-        piece.Opening is { Faces: { } faces } opening ? piece with { Opening = opening with { Faces = Mirror(faces) } } : piece;
+        piece.Opening is { } opening
+            ? piece with
+            {
+                Opening = opening with
+                {
+                    Faces = opening.Faces is { } faces ? Mirror(faces) : null,
+                    Looks = opening.Looks switch
+                    {
+                        Facing.Left => Facing.Right,
+                        Facing.Right => Facing.Left,
+                        _ => Facing.Straight,
+                    },
+                },
+            }
+            : piece;
 
     /// <summary>A single page as the left page of a spread; places stay where they are.</summary>
     public static Layout ToSpread(Layout layout) =>
         layout.Kind == LayoutKind.Spread
             ? layout
-            : layout with
+            : layout.WithVariants(ToSpread) with
             {
                 Kind = LayoutKind.Spread,
                 Pieces = [.. layout.Pieces.Select(p => p with { Across = ByEdge(p.Across, LayoutKind.Single, PageSide.Left) })],
@@ -102,10 +146,11 @@ public static class LayoutWork
     public static (Layout Left, Layout Right) ToSinglePages(Layout layout, string rightId) =>
         (Page(layout, PageSide.Left), Page(layout, PageSide.Right) with { Id = rightId, Name = $"{layout.Name}, right" });
 
-    private static Layout Page(Layout layout, PageSide side)
+    /// <summary>One page of a spread as a single page.</summary>
+    internal static Layout Page(Layout layout, PageSide side)
     {
         bool IsHere(PageSide of) => of == side || (of == PageSide.Both && side == PageSide.Left);
-        return layout with
+        return layout.WithVariants(v => Page(v, side)) with
         {
             Kind = LayoutKind.Single,
             Pieces =

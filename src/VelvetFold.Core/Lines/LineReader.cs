@@ -93,7 +93,7 @@ internal sealed class LineReader
         var zero = Length.Zero;
         var piece = new Piece
         {
-            Id = label ?? FreeLabel(kind, []),
+            Id = label ?? _layout.FreeLabel(kind),
             Name = name,
             Kind = kind,
             Size = size,
@@ -156,7 +156,7 @@ internal sealed class LineReader
     {
         var ids = new List<string> { piece.Id };
         while (ids.Count < count)
-            ids.Add(FreeLabel(piece.Kind, ids));
+            ids.Add(_layout.FreeLabel(piece.Kind, ids));
         if (group.Kind is { } kind)
         {
             var id = FreeArrangementId();
@@ -431,23 +431,6 @@ internal sealed class LineReader
             "lying" => new(size.Longer, size.Shorter),
             _ => size,
         };
-
-    private string FreeLabel(PieceKind kind, IReadOnlyList<string> taken)
-    {
-        var letter = kind switch
-        {
-            PieceKind.Strip => 'S',
-            PieceKind.Photo => 'P',
-            PieceKind.Title => 'T',
-            PieceKind.Journaling => 'J',
-            PieceKind.DieCut or PieceKind.Sticker or PieceKind.Raised or PieceKind.Drawn => 'D',
-            PieceKind.Tie => 'Y',
-            _ => 'B',
-        };
-        for (var n = 1; ; n++)
-            if (_layout.Piece($"{letter}{n}") is null && !taken.Contains($"{letter}{n}"))
-                return $"{letter}{n}";
-    }
 
     private string FreeArrangementId()
     {

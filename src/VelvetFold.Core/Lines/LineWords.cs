@@ -121,6 +121,20 @@ internal static class LineWords
         ["faces below"] = Edge.Bottom,
     };
 
+    public static readonly IReadOnlyDictionary<string, Facing> Looks = new Dictionary<string, Facing>(StringComparer.OrdinalIgnoreCase)
+    {
+        ["looks left"] = Facing.Left,
+        ["looks right"] = Facing.Right,
+    };
+
+    public static readonly IReadOnlyDictionary<string, PhotoTone> Tones = new Dictionary<string, PhotoTone>(
+        StringComparer.OrdinalIgnoreCase
+    )
+    {
+        ["black and white"] = PhotoTone.BlackAndWhite,
+        ["faded"] = PhotoTone.Faded,
+    };
+
     public static string Of<T>(IReadOnlyDictionary<string, T> words, T value)
         where T : struct => words.First(w => w.Value.Equals(value)).Key;
 
@@ -161,6 +175,8 @@ internal static class LineWords
         .. Shapes.Keys,
         .. Drawings.Keys,
         .. Faces.Keys,
+        .. Looks.Keys,
+        .. Tones.Keys,
         "A",
         "B",
         "left as",

@@ -125,6 +125,10 @@ internal sealed class LineWriter(Kit kit, Layout layout)
             yield return LineWords.Of(LineWords.Schools, school);
         if (opening.Faces is { } faces)
             yield return LineWords.Of(LineWords.Faces, faces);
+        if (opening.Looks != Facing.Straight)
+            yield return LineWords.Of(LineWords.Looks, opening.Looks);
+        if (opening.Tone != PhotoTone.Colour)
+            yield return LineWords.Of(LineWords.Tones, opening.Tone);
         if (opening.Border is { } border)
             yield return "white border " + Say(border);
         if (opening.Focal)

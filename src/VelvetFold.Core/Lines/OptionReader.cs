@@ -37,6 +37,10 @@ internal sealed class OptionReader(
             return Photo(piece, mark, o => o with { Use = OpeningUse.Placeholder });
         if (cursor.Take(LineWords.Faces.Keys) is { } faces)
             return Photo(piece, mark, o => o with { Faces = LineWords.Faces[faces] });
+        if (cursor.Take(LineWords.Looks.Keys) is { } looks)
+            return Photo(piece, mark, o => o with { Looks = LineWords.Looks[looks] });
+        if (cursor.Take(LineWords.Tones.Keys) is { } tone)
+            return Photo(piece, mark, o => o with { Tone = LineWords.Tones[tone] });
         if (cursor.Take("from sheet at") is not null)
             return piece with { CutFrom = NeedSheetPlace() };
         if (cursor.Take("white border") is not null)

@@ -1,5 +1,6 @@
 using VelvetFold.Core.Eye;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Matting;
 using VelvetFold.Core.Stock;
 using VelvetFold.Core.Wording;
@@ -12,12 +13,22 @@ namespace VelvetFold.Core.Proposing;
 /// <param name="Added">Whether it came along, as nothing here is like it.</param>
 public sealed record BroughtPaper(string From, string To, bool Added, Saying Says);
 
+/// <summary>What of a layout is brought.</summary>
+/// <param name="Page">One page of a spread, as a single page; all of it where none is said.</param>
+/// <param name="Pieces">Some of its pieces, by their ids there; all where none are said.</param>
+/// <param name="Onto">The layout here that they are laid on; a layout of their own where none is said.</param>
+public sealed record BroughtPart(PageSide? Page = null, IReadOnlyList<string>? Pieces = null, string? Onto = null)
+{
+    /// <summary>A whole layout as one of its own.</summary>
+    public static BroughtPart Whole { get; } = new();
+}
+
 /// <summary>A kit with a layout of another one.</summary>
 /// <param name="Layout">What the layout is called here.</param>
 public sealed record Brought(Kit Kit, string Layout, IReadOnlyList<BroughtPaper> Papers);
 
 /// <summary>
-/// Uses a layout of one kit in another. Its measures stay as they are; what the other kit takes for granted (school of matting, what a
+/// Uses a layout of one kit, a page of it or some of its pieces, in another. Its measures stay as they are; what the other kit takes for granted (school of matting, what a
 /// stated size means) is said with each piece where this kit takes something else for granted. Papers and parts stand for those of the
 /// same name; else the paper that looks like it, ground and print (CIEDE2000 under <see cref="EyeLimits.Alike"/>), and what
 /// nothing here is like comes along, without its stock.
@@ -27,12 +38,23 @@ public static class Bringing
     /// <summary>Brings a layout.</summary>
     /// <param name="papers">What is to stand for a paper, by the id there; an empty text where it is to come along. What is not said is
     /// chosen.</param>
-    /// <exception cref="ArgumentException">The layout is not there, or a paper is not here.</exception>
-    public static Brought Of(Kit into, Kit from, string layoutId, IReadOnlyDictionary<string, string>? papers = null)
+    /// <exception cref="ArgumentException">The layout or a piece is not there, or a paper or the layout to lay it on is not here.</exception>
+    /// <param name="part">What of it; all of it where nothing is said.</param>
+    public static Brought Of(
+        Kit into,
+        Kit from,
+        string layoutId,
+        IReadOnlyDictionary<string, string>? papers = null,
+        BroughtPart? part = null
+    )
     {
         ArgumentNullException.ThrowIfNull(into);
         ArgumentNullException.ThrowIfNull(from);
-        var layout = from.Layout(layoutId) ?? throw new ArgumentException($"There is no layout {layoutId}.", nameof(layoutId));
+        part ??= BroughtPart.Whole;
+        var layout = Some(from, layoutId, part);
+        var ground = part.Onto is { } onto
+            ? into.Layout(onto) ?? throw new ArgumentException($"There is no layout {onto}.", nameof(part))
+            : null;
         var (chosen, added) = (new List<BroughtPaper>(), new List<Paper>());
         foreach (var id in layout.Pieces.SelectMany(PapersOf).Distinct())
             if (from.Paper(id) is { } paper)
@@ -53,24 +75,23 @@ public static class Bringing
                     );
                 sheets[id] = own;
             }
-        var name = Enumerable.Range(1, int.MaxValue).Select(n => $"L{n}").First(l => into.Layout(l) is null);
+        var name = ground?.Id ?? Enumerable.Range(1, int.MaxValue).Select(n => $"L{n}").First(l => into.Layout(l) is null);
         var here = into with { Papers = [.. into.Papers, .. added], Parts = [.. into.Parts, .. more] };
-        return new(
-            here with
-            {
-                Layouts =
-                [
-                    .. into.Layouts,
-                    layout with
-                    {
-                        Id = name,
-                        Pieces = [.. layout.Pieces.Select(p => In(here, from, p, chosen, sheets))],
-                    },
-                ],
-            },
-            name,
-            chosen
-        );
+        var mine = layout with { Id = name, Pieces = [.. layout.Pieces.Select(p => In(here, from, p, chosen, sheets))] };
+        return new(ground is null ? here with { Layouts = [.. into.Layouts, mine] } : here.With(Cluster.Onto(ground, mine)), name, chosen);
+    }
+
+    private static Layout Some(Kit from, string id, BroughtPart part)
+    {
+        var layout = from.Layout(id) ?? throw new ArgumentException($"There is no layout {id}.", nameof(id));
+        if (part.Page is { } page && layout.Kind == LayoutKind.Spread)
+        {
+            // What lies across the seam is no part of one page.
+            var here = layout.Pieces.Where(p => p.Side == page && part.Pieces?.Contains(p.Id) != false).Select(p => p.Id).ToList();
+            return LayoutWork.Page(Cluster.Of(layout, from, here), page);
+        }
+        // Its variants are of papers that are not here.
+        return part.Pieces is { } pieces ? Cluster.Of(layout, from, pieces) : layout with { Variants = [] };
     }
 
     private static IEnumerable<string> PapersOf(Piece piece) =>

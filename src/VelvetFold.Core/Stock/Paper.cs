@@ -72,6 +72,18 @@ public sealed record Face
 
     /// <summary>How large the motif is; a large one must stay in a big piece.</summary>
     public Length? Motif { get; init; }
+
+    /// <summary>Where whole motifs stand on the sheet as one looks at this face, before anything is cut off; none where that is not known,
+    /// or the print is the same all over.</summary>
+    public IReadOnlyList<Box> Motifs { get; init; } = [];
+
+    /// <summary>Whether both look the same, motif by motif.</summary>
+    public bool Equals(Face? other) =>
+        other is not null
+        && (Colour, Ink, Print, Name, Direction, Motif) == (other.Colour, other.Ink, other.Print, other.Name, other.Direction, other.Motif)
+        && Motifs.SequenceEqual(other.Motifs);
+
+    public override int GetHashCode() => HashCode.Combine(Colour, Ink, Print, Name, Direction, Motif, Motifs.Count);
 }
 
 /// <summary>A strip along one edge, printed with the maker's name, that is cut off first; its back is usable.</summary>

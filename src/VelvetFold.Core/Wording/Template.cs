@@ -133,6 +133,8 @@ internal sealed class Template
             return new Blank(text, null);
         var (name, rest) = (text[..end], text[(end + 1)..]);
         var ways = Ways(rest);
+        if (ways.Exists(w => Word(w) == "else"))
+            throw new FormatException($"The way that is left has no word before it: {text}");
         return text[end] switch
         {
             ':' => new Blank(name, rest),

@@ -234,7 +234,12 @@ public sealed class ScenePainter
                 ],
                 null,
                 line.Role == Role.Cut ? Inks.Ink : Inks.Soft,
-                line.Role == Role.Cut ? 1 : 0.6,
+                line.Role switch
+                {
+                    Role.Cut => 1,
+                    Role.Ruled => 0.3,
+                    _ => 0.6,
+                },
                 Closed: false,
                 Dash: line.Role == Role.Seam ? 3 : null
             )

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using VelvetFold.Core;
 using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Kits;
 using VelvetFold.Core.Layouts;
@@ -29,12 +30,26 @@ internal enum LayoutDeed
 
     [JsonStringEnumMemberName("facing")]
     Facing,
+
+    [JsonStringEnumMemberName("keep")]
+    Keep,
+
+    [JsonStringEnumMemberName("choose")]
+    Choose,
+
+    [JsonStringEnumMemberName("drop")]
+    Drop,
 }
 
 /// <summary>A layout of a kit, and what is done to it.</summary>
 /// <param name="Piece">To swap: the first piece, and <paramref name="With"/> the second. To lay once more on the facing page: the piece, and
-/// <paramref name="With"/> the label of the copy.</param>
+/// <paramref name="With"/> the label of the copy. To choose a variant: what the arrangement that it replaces is kept as, nothing where it is
+/// not, and <paramref name="With"/> the variant; to keep the arrangement as a variant, or drop one, <paramref name="With"/> its
+/// name.</param>
 internal sealed record LayoutQuestion(Kit Kit, string Layout, LayoutDeed Do, string? Piece = null, string? With = null);
+
+/// <summary>A layout whose variants are to be compared.</summary>
+internal sealed record VariantsQuestion(Kit Kit, string Layout);
 
 /// <summary>Two pieces to measure between.</summary>
 internal sealed record DistancesQuestion(Kit Kit, string Layout, string From, string To);
@@ -65,6 +80,11 @@ internal static class LayoutEndpoints
             .MapPost("/layouts", LayoutsAsync)
             .Accepts<LayoutQuestion>("application/json")
             .Produces<LayoutWorkAnswer>()
+            .ProducesProblem(400);
+        compute
+            .MapPost("/variants", VariantsAsync)
+            .Accepts<VariantsQuestion>("application/json")
+            .Produces<IReadOnlyList<VariantAnswer>>()
             .ProducesProblem(400);
         compute.MapPost("/move", MoveAsync).Accepts<MoveQuestion>("application/json").Produces<LayoutWorkAnswer>().ProducesProblem(400);
         compute
@@ -101,9 +121,11 @@ internal static class LayoutEndpoints
             return
                 question is { Piece: { } piece, With: { Length: > 0 } copy }
                 && layout.Piece(copy) is null
-                && LayoutWork.Facing(layout, kit, piece, copy) is { } faced
+                && LayoutWork.OnFacingPage(layout, kit, piece, copy) is { } faced
                 ? Body.Json(new LayoutWorkAnswer(kit.With(faced), layout.Id), kit.Unit)
                 : Problems.Bad("piece", Saying.Of("problem.no-facing", ("piece", question.Piece ?? ""), ("layout", layout.Id)));
+        if (question.Do is LayoutDeed.Keep or LayoutDeed.Choose or LayoutDeed.Drop)
+            return Variant(kit, layout, question);
         var free = Enumerable.Range(1, kit.Layouts.Count + 1).Select(n => $"L{n}").First(id => kit.Layout(id) is null);
         var (after, look) = question.Do switch
         {
@@ -118,6 +140,47 @@ internal static class LayoutEndpoints
             _ => (kit, layout.Id),
         };
         return Body.Json(new LayoutWorkAnswer(after, look), kit.Unit);
+    }
+
+    private static IResult Variant(Kit kit, Layout layout, LayoutQuestion question)
+    {
+        var name = question.With?.Trim() ?? "";
+        if (question.Do == LayoutDeed.Keep)
+            return name.Length is 0 or > 60 ? Problems.Bad("with", Saying.Of("problem.a-variant-is-called"))
+                : layout.Variant(name) is null && layout.Variants.Count >= KitRules.MostVariants
+                    ? Problems.Bad(
+                        "with",
+                        Saying.Of(
+                            "fault.too-many-variants",
+                            ("layout", layout.Id),
+                            ("n", layout.Variants.Count + 1),
+                            ("most", KitRules.MostVariants)
+                        )
+                    )
+                : Body.Json(new LayoutWorkAnswer(kit.With(LayoutWork.Keep(layout, name)), layout.Id), kit.Unit);
+        if (layout.Variant(name) is not { } variant)
+            return Problems.Bad("with", Saying.Of("problem.no-such-variant", ("layout", layout.Id), ("variant", name)));
+        var keptAs = question.Piece?.Trim() is { Length: > 0 } kept ? kept : null;
+        if (keptAs?.Length > 60)
+            return Problems.Bad("piece", Saying.Of("problem.a-variant-is-called"));
+        var after =
+            question.Do == LayoutDeed.Choose
+                ? LayoutWork.Choose(layout, name, keptAs)
+                : layout with
+                {
+                    Variants = [.. layout.Variants.Where(v => v != variant)],
+                };
+        return Body.Json(new LayoutWorkAnswer(kit.With(after), layout.Id), kit.Unit);
+    }
+
+    private static async Task<IResult> VariantsAsync(HttpRequest request, CancellationToken cancel)
+    {
+        var reading = await Body.ReadAsync<VariantsQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        return question.Kit.Layout(question.Layout) is { } layout
+            ? Body.Json(KitAnswer.Variants(question.Kit, layout, cancel), question.Kit.Unit)
+            : Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout)));
     }
 
     private static async Task<IResult> MoveAsync(HttpRequest request)

@@ -44,7 +44,26 @@ internal sealed record ProposalsAnswer(IReadOnlyList<ProposalView> Proposals, Sa
 /// <param name="Layout">Its layout.</param>
 /// <param name="Papers">What stands for a paper, by its id there: an id here, or an empty text where it comes along. What is not said is
 /// chosen: the same name, a like one, else it comes along.</param>
-internal sealed record BringQuestion(Kit Kit, Kit From, string? Layout = null, IReadOnlyDictionary<string, string>? Papers = null);
+/// <param name="Page">One page of a spread only.</param>
+/// <param name="Pieces">Some of its pieces only, by their ids there.</param>
+/// <param name="Onto">The layout of this kit that they are laid on; a layout of their own where left out.</param>
+internal sealed record BringQuestion(
+    Kit Kit,
+    Kit From,
+    string? Layout = null,
+    IReadOnlyDictionary<string, string>? Papers = null,
+    PageSide? Page = null,
+    IReadOnlyList<string>? Pieces = null,
+    string? Onto = null
+);
+
+/// <summary>An accent colour that is to come once more on a layout.</summary>
+/// <param name="Colour">#rrggbb, as the page's answer has it.</param>
+internal sealed record AgainQuestion(Kit Kit, string? Layout = null, string? Colour = null);
+
+/// <summary>What it can be laid in, and where; the widest triangle first.</summary>
+/// <param name="Why">Where there is nothing: why.</param>
+internal sealed record AgainAnswer(IReadOnlyList<ColourAgain> Places, Saying? Why);
 
 /// <summary>Proposes pages, without keeping anything.</summary>
 internal static class ProposalEndpoints
@@ -66,6 +85,12 @@ internal static class ProposalEndpoints
             .Accepts<BringQuestion>("application/json")
             .Produces<Brought>()
             .ProducesProblem(400);
+        api.MapPost("/compute/again", AgainAsync)
+            .May(StudioRole.Helper)
+            .WithTags("Compute")
+            .Accepts<AgainQuestion>("application/json")
+            .Produces<AgainAnswer>()
+            .ProducesProblem(400);
     }
 
     private static async Task<IResult> BringAsync(HttpRequest request)
@@ -75,15 +100,43 @@ internal static class ProposalEndpoints
             return Problems.Bad(reading.Faults);
         if (KitRules.Faults(question.From) is { Count: > 0 } there)
             return Problems.Bad([.. there.Select(f => f with { Path = "from." + f.Path })]);
-        if (question.From.Layout(question.Layout ?? "") is null)
+        if (question.From.Layout(question.Layout ?? "") is not { } layout)
             return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout ?? "")));
+        if (question.Onto is { } onto && question.Kit.Layout(onto) is null)
+            return Problems.Bad("onto", Saying.Of("problem.there-is-no-layout", ("layout", onto)));
+        if (question.Pieces?.FirstOrDefault(p => layout.Piece(p) is null) is { } missing)
+            return Problems.Bad("pieces", Saying.Of("problem.there-is-no-piece", ("piece", missing), ("layout", layout.Id)));
+        if (question.Page is PageSide.Both || (question.Page is not null && layout.Kind == LayoutKind.Single))
+            return Problems.Bad("page", Saying.Of("problem.not-one-of-two-pages", ("layout", layout.Id)));
         var unknown = (question.Papers ?? new Dictionary<string, string>())
             .Where(p => p.Value.Length > 0 && question.Kit.Paper(p.Value) is null)
             .Select(p => new Fault($"papers.{p.Key}", Saying.Of("problem.there-is-no-paper-2", ("paper", p.Value))))
             .ToList();
         return unknown.Count > 0
             ? Problems.Bad(unknown)
-            : Body.Json(Bringing.Of(question.Kit, question.From, question.Layout!, question.Papers), question.Kit.Unit);
+            : Body.Json(
+                Bringing.Of(
+                    question.Kit,
+                    question.From,
+                    question.Layout!,
+                    question.Papers,
+                    new(question.Page, question.Pieces, question.Onto)
+                ),
+                question.Kit.Unit
+            );
+    }
+
+    private static async Task<IResult> AgainAsync(HttpRequest request, CancellationToken cancel)
+    {
+        var reading = await Body.ReadAsync<AgainQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        if (question.Kit.Layout(question.Layout ?? "") is not { } layout)
+            return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout ?? "")));
+        if (!KitRules.IsColour(question.Colour))
+            return Problems.Bad("colour", Saying.Of("problem.is-no-colour", ("colour", question.Colour ?? "")));
+        var places = ThirdPlaces.Of(question.Kit, layout.Id, question.Colour!, cancel);
+        return Body.Json(new AgainAnswer(places, places.Count == 0 ? Saying.Of("proposal.nothing-again") : null), question.Kit.Unit);
     }
 
     private static async Task<IResult> ProposeAsync(HttpRequest request, CancellationToken cancel)

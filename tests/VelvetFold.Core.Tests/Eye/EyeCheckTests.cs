@@ -92,6 +92,32 @@ public class EyeCheckTests
     }
 
     [Fact]
+    public void Each_way_to_make_a_piece_stand_out_does()
+    {
+        var kit = Of([.. OnIvory]);
+        var finding = Assert.Single(Says(kit));
+        IReadOnlyList<Mend> all = [finding.Mend!, .. finding.OtherMends];
+        Assert.Equal(
+            ["finding.take-another-paper", "finding.put-a-thin-mat", "finding.ink-its-edges", "finding.raise-it"],
+            all.Select(m => m.Says.Key)
+        );
+        Assert.All(
+            all,
+            mend =>
+            {
+                var layout = kit.Layouts[0];
+                var mended = mend.Behind is null
+                    ? layout.With(mend.Piece)
+                    : layout with
+                    {
+                        Pieces = [.. layout.Pieces.SelectMany(p => p.Id == mend.Behind ? new[] { mend.Piece, p } : [p])],
+                    };
+                Assert.DoesNotContain(Says(kit.With(mended)), f => f.Code == "eye-vanishes");
+            }
+        );
+    }
+
+    [Fact]
     public void A_raised_piece_and_one_with_an_inked_edge_stand_out_by_themselves()
     {
         var ivory = Good.Single(p => p.Id == "B1") with { Paper = "ivory" };
@@ -110,11 +136,9 @@ public class EyeCheckTests
         Mends(
             "eye-print-on-print",
             Of([
-                .. Good.Select(p =>
-                    p.Id == "A1" ? Ground("leaves")
-                    : p.Id == "B1" ? p with { Paper = "plaid" }
-                    : p
-                ),
+                Ground("cream"),
+                Piece("B0", "8", "10", Left("2"), Top("1"), paper: "leaves"),
+                .. Good.Skip(1).Select(p => p.Id == "B1" ? p with { Paper = "plaid" } : p),
             ])
         );
 
@@ -312,5 +336,156 @@ public class EyeCheckTests
         Assert.Contains(Says(Of(two)), f => f.Code == "eye-pair" && f.Pieces.SequenceEqual(["D1", "D2"]));
         Assert.DoesNotContain(Says(Of([.. two, Star("D3", "2", "4")])), f => f.Code == "eye-pair");
         Assert.DoesNotContain(Says(Of([.. two.Take(2), Star("D2", "6", "7")])), f => f.Code == "eye-pair");
+    }
+
+    private static Piece With(Piece photo, Facing looks = Facing.Straight, PhotoTone tone = PhotoTone.Colour, bool focal = false) =>
+        photo with
+        {
+            Opening = photo.Opening! with { Looks = looks, Tone = tone, Focal = focal },
+        };
+
+    // People look into the page: on a single page to its middle, on a spread to its seam (common practice, no source).
+    [Theory]
+    [InlineData(Facing.Left, "1", true)]
+    [InlineData(Facing.Left, "7", false)]
+    [InlineData(Facing.Right, "7", true)]
+    [InlineData(Facing.Straight, "1", false)]
+    public void People_who_look_out_of_the_page_are_told(Facing looks, string left, bool isTold)
+    {
+        var kit = Of(Ground("cream"), With(Photo("P1", "4", "6", Left(left), Top("3"), ("navy", "1/8")), looks));
+        Assert.Equal(isTold, Says(kit).Any(f => f.Code == "eye-looks-out"));
+        var spread = Layout(
+            LayoutKind.Spread,
+            With(Photo("P1", "4", "6", Left(left), Top("3"), ("navy", "1/8")), looks),
+            With(Photo("P2", "4", "6", Left(left), Top("3"), ("navy", "1/8")), looks) with
+            {
+                Side = PageSide.Right,
+            }
+        );
+        // On a spread it is the page that counts: one of two that look the same way looks out.
+        Assert.Equal(
+            looks == Facing.Straight ? 0 : 1,
+            Says(Kit(spread, Papers)).Count(f => f.Code == "eye-looks-out" && f.Pieces[0] == (looks == Facing.Left ? "P1" : "P2"))
+        );
+    }
+
+    [Fact]
+    public void Of_two_equal_photos_that_look_out_it_is_said_that_they_change_places()
+    {
+        var kit = Of(
+            Ground("cream"),
+            With(Photo("P1", "4", "6", Left("1"), Top("3"), ("navy", "1/8")), Facing.Left),
+            With(Photo("P2", "4", "6", Left("7"), Top("3"), ("navy", "1/8")), Facing.Right)
+        );
+        Assert.Equal(["P1", "P2"], Says(kit).First(f => f.Code == "eye-looks-out").Pieces);
+    }
+
+    // Grey swallows black and white; dark mats lift what is faded (common practice, no source).
+    [Theory]
+    [InlineData(PhotoTone.BlackAndWhite, "grey", true)]
+    [InlineData(PhotoTone.BlackAndWhite, "navy", false)]
+    [InlineData(PhotoTone.Faded, "cream", true)]
+    [InlineData(PhotoTone.Faded, "navy", false)]
+    [InlineData(PhotoTone.Colour, "grey", false)]
+    public void A_mat_that_swallows_a_photo_is_told_with_those_that_would_not(PhotoTone tone, string mat, bool isTold)
+    {
+        var kit = Of(Ground("coral"), With(Photo("P1", "4", "6", Left("4"), Top("3"), (mat, "1/8")), tone: tone)) with
+        {
+            Papers = [.. Papers, Sheet("grey", "#8A8A8A")],
+        };
+        var told = Says(kit).Where(f => f.Code == "eye-swallowed").ToList();
+        Assert.Equal(isTold ? 1 : 0, told.Count);
+        foreach (var mend in told.SelectMany(f => f.OtherMends.Prepend(f.Mend!)))
+            Assert.DoesNotContain(Says(kit.With(kit.Layouts[0].With(mend.Piece))), f => f.Code == "eye-swallowed");
+    }
+
+    // A kite 2 x 3 in stands at 4, 5 on the sheet.
+    private static readonly Paper Kites = Sheet("kites", "#F7EFDD") with
+    {
+        FaceA = new()
+        {
+            Colour = "#F7EFDD",
+            Ink = "#E0603F",
+            Print = PrintKind.Figures,
+            Motif = L("3"),
+            Motifs = [new(L("4"), L("5"), L("2"), L("3"))],
+        },
+    };
+
+    private static Kit OnKites(SheetPlace? from, string width, string height) =>
+        Of(
+            Ground("navy"),
+            Piece("D1", width, height, Left("4"), Top("4"), paper: "kites", kind: PieceKind.Panel) with
+            {
+                CutFrom = from,
+            }
+        ) with
+        {
+            Papers = [.. Papers, Kites],
+        };
+
+    [Theory]
+    [InlineData("5", "5", "3", "4", true, "4", "5")]
+    [InlineData("3 1/2", "4 1/2", "3", "4", false, null, null)]
+    [InlineData("5", "5", "1 1/2", "4", true, null, null)]
+    [InlineData("8", "8", "3", "4", false, null, null)]
+    public void A_motif_that_is_cut_through_is_told_and_moved_to_where_it_is_whole(
+        string x,
+        string y,
+        string width,
+        string height,
+        bool isTold,
+        string? toX,
+        string? toY
+    )
+    {
+        var kit = OnKites(new() { X = L(x), Y = L(y) }, width, height);
+        var told = Says(kit).Where(f => f.Code == "eye-motif-cut").ToList();
+        Assert.Equal(isTold ? 1 : 0, told.Count);
+        if (toX is null)
+            return;
+        var piece = told[0].Mend!.Piece;
+        Assert.Equal((L(toX), L(toY!)), (piece.CutFrom!.X, piece.CutFrom.Y));
+        Assert.DoesNotContain(Says(kit.With(kit.Layouts[0].With(piece))), f => f.Code == "eye-motif-cut");
+    }
+
+    [Fact]
+    public void A_piece_that_is_cut_anywhere_is_offered_the_place_that_shows_the_motif()
+    {
+        var kit = OnKites(null, "3", "4");
+        var lost = Assert.Single(Says(kit), f => f.Code == "eye-motif-lost");
+        var (from, sheet) = (lost.Mend!.Piece.CutFrom!, new Box(L("4"), L("5"), L("2"), L("3")));
+        Assert.True(new Box(from.X, from.Y, lost.Mend.Piece.Size).Contains(sheet));
+        Assert.DoesNotContain(
+            Says(kit.With(kit.Layouts[0].With(lost.Mend.Piece))),
+            f => f.Code.StartsWith("eye-motif", StringComparison.Ordinal)
+        );
+        Assert.Null(Assert.Single(Says(OnKites(null, "1", "4")), f => f.Code == "eye-motif-lost").Mend);
+    }
+
+    [Theory]
+    [InlineData("7", true)]
+    [InlineData("11", false)]
+    public void A_busy_print_as_the_largest_piece_behind_is_told(string panel, bool isTold)
+    {
+        var kit = Of(Ground("leaves"), Piece("B1", panel, panel, Left("1/2"), Top("1/2"), paper: "navy"));
+        Assert.Equal(isTold, Says(kit).Any(f => f.Code == "eye-busy-behind"));
+    }
+
+    // A page of 12 x 12 in: a photo of 6 x 8 in is a third of it, a busy panel of 6 x 4 in a sixth; read off on a raster, so about.
+    [Fact]
+    public void What_a_page_shows_is_told_in_shares()
+    {
+        var kit = Of(
+            Ground("cream"),
+            With(Photo("P1", "6", "8", Left("1"), Top("0")), focal: true),
+            Piece("B1", "6", "4", Left("6"), Top("8"), paper: "plaid")
+        );
+        var eye = EyeCheck.Look(kit, Resolver.Resolve(kit.Layouts[0], kit));
+        Assert.InRange(eye.Shares!.Photos, 31, 35);
+        Assert.InRange(eye.Shares.Busy, 15, 19);
+        Assert.InRange(eye.Shares.Calm, 48, 52);
+        var focal = Assert.Single(eye.Focal);
+        Assert.Equal(("P1", 33, Length.Zero), (focal.Piece, focal.Percent, focal.FromThird));
     }
 }

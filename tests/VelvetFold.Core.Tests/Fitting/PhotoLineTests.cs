@@ -1,4 +1,5 @@
 using VelvetFold.Core.Fitting;
+using VelvetFold.Core.Kits;
 using VelvetFold.Core.Measures;
 using static VelvetFold.Core.Tests.Kits;
 

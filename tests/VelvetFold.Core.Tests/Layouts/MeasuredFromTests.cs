@@ -44,7 +44,7 @@ public class MeasuredFromTests
                     var spread = Page with { Kind = LayoutKind.Spread, Pieces = [.. Page.Pieces.Select(p => p with { Side = side })] };
                     spread = spread.With(spread.Pieces[0] with { Across = Left($"{at}/2") });
                     var id = spread.Pieces[piece].Id;
-                    var faced = LayoutWork.Facing(spread, Kit(spread), id, "N9")!;
+                    var faced = LayoutWork.OnFacingPage(spread, Kit(spread), id, "N9")!;
                     var (own, copy) = (Resolve(faced).Piece(id)!.Box, Resolve(faced).Piece("N9")!.Box);
                     var whole =
                         spread.PageBox(PageSide.Left).Along(Axis.Across).Start + spread.PageBox(PageSide.Right).Along(Axis.Across).End;
@@ -55,7 +55,7 @@ public class MeasuredFromTests
                     // Nothing else moves, and it lies right over what it is a copy of.
                     Assert.Equal(spread.Pieces, faced.Pieces.Where(p => p.Id != "N9"));
                     Assert.Equal(piece + 1, faced.Pieces.ToList().FindIndex(p => p.Id == "N9"));
-                    Assert.Null(LayoutWork.Facing(Page, Kit(Page), id, "N9"));
+                    Assert.Null(LayoutWork.OnFacingPage(Page, Kit(Page), id, "N9"));
                 }
             );
 

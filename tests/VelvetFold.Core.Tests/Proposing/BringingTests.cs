@@ -105,4 +105,33 @@ public class BringingTests
         Assert.Equal("own", there.Layout("L2")!.Piece("D1")!.Part!.Sheet);
         Assert.Single(there.Parts);
     }
+
+    [Fact]
+    public void A_page_and_a_cluster_come_alone_with_the_papers_they_take()
+    {
+        var spread = From.With(
+            From.Layouts[0] with
+            {
+                Kind = LayoutKind.Spread,
+                Pieces =
+                [
+                    .. From.Layouts[0].Pieces,
+                    Piece("B1", "4", "4", Left("1"), Top("1"), paper: "gold") with
+                    {
+                        Side = PageSide.Right,
+                    },
+                ],
+            }
+        );
+        var page = Bringing.Of(Into, spread, "L1", part: new(Page: PageSide.Right));
+        Assert.Equal((LayoutKind.Single, "L2"), (page.Kit.Layout("L2")!.Kind, page.Layout));
+        Assert.Equal(["B1"], page.Kit.Layout("L2")!.Pieces.Select(p => p.Id));
+        Assert.Equal(["gold"], page.Papers.Select(p => p.From));
+        var cluster = Bringing.Of(Into, spread, "L1", part: new(Pieces: ["S1", "P1"], Onto: "L1"));
+        Assert.Equal(["L1"], cluster.Kit.Layouts.Select(l => l.Id));
+        Assert.Equal(["S1", "P1"], cluster.Kit.Layouts[0].Pieces.Select(p => p.Id));
+        Assert.Equal("brick", cluster.Kit.Layouts[0].Piece("S1")!.Paper);
+        Assert.Throws<ArgumentException>(() => Bringing.Of(Into, spread, "L1", part: new(Pieces: ["S9"])));
+        Assert.Throws<ArgumentException>(() => Bringing.Of(Into, spread, "L1", part: new(Onto: "L9")));
+    }
 }

@@ -2336,6 +2336,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AgainQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AgainAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/day": {
         parameters: {
             query?: never;
@@ -6190,6 +6238,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/variants": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["VariantsQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VariantAnswer"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/move": {
         parameters: {
             query?: never;
@@ -8055,6 +8151,18 @@ export interface components {
             piece: string;
             note: string;
         };
+        /** @description What it can be laid in, and where; the widest triangle first. */
+        AgainAnswer: {
+            places: components["schemas"]["ColourAgain"][];
+            why: null | components["schemas"]["Saying"];
+        };
+        /** @description An accent colour that is to come once more on a layout. */
+        AgainQuestion: {
+            kit: components["schemas"]["Kit"];
+            layout?: null | string;
+            /** @description #rrggbb, as the page's answer has it. */
+            colour?: null | string;
+        };
         /** @description What a guest does from when to when. */
         AgendaLine: {
             /**
@@ -8406,6 +8514,11 @@ export interface components {
             papers?: null | {
                 [key: string]: string;
             };
+            page?: null | components["schemas"]["PageSide"];
+            /** @description Some of its pieces only, by their ids there. */
+            pieces?: null | string[];
+            /** @description The layout of this kit that they are laid on; a layout of their own where left out. */
+            onto?: null | string;
         };
         /** @description A kit with a layout of another one. */
         Brought: {
@@ -8535,6 +8648,16 @@ export interface components {
             /** @description What went in instead of something; needed where the bag is not as it should be. */
             substitutions?: null | string;
         };
+        /** @description A colour once more on a page: what of, and where. */
+        ColourAgain: {
+            /** @description The kit with it. */
+            kit: components["schemas"]["Kit"];
+            /** @description The label it gets within its layout. */
+            piece: string;
+            /** @description Where it lies. */
+            box: components["schemas"]["Box"];
+            says: components["schemas"]["Saying"];
+        };
         /** @description Where an accent colour is seen on a layout. */
         ColourReturn: {
             /** @description `#rrggbb`. */
@@ -8544,6 +8667,8 @@ export interface components {
             /** @description Of three and more of them those that make the widest triangle; of two the two; of one none. */
             corners: string[];
             says: components["schemas"]["Saying"];
+            /** @description Whether they make one, rather than a line or less. */
+            isTriangle: boolean;
         };
         /** @description A count that was put right, and why. */
         CorrectionEntry: {
@@ -9223,6 +9348,11 @@ export interface components {
             name?: null | string;
             direction?: components["schemas"]["PrintDirection"];
             motif?: null | components["schemas"]["Length"];
+            /**
+             * @description Where whole motifs stand on the sheet as one looks at this face, before anything is cut off; none where that is not known,
+             *                 or the print is the same all over.
+             */
+            motifs?: components["schemas"]["Box"][];
         };
         /** @description Whether a kept picture is shown in place of the drawn print. */
         FacePictureShown: {
@@ -9270,6 +9400,8 @@ export interface components {
             pieces: string[];
             says: components["schemas"]["Saying"];
             mend?: null | components["schemas"]["Mend"];
+            /** @description What else one press could do about it. */
+            otherMends?: components["schemas"]["Mend"][];
             /** @description Why the designer lets it stand; null where nobody has said so. */
             accepted?: null | string;
         };
@@ -9349,6 +9481,18 @@ export interface components {
          * @enum {unknown}
          */
         Flank: "seam" | "outer";
+        /** @description The photo that the eye should meet first: how much of its page it takes, and where it lies. */
+        FocalPlace: {
+            piece: string;
+            /**
+             * Format: int32
+             * @description Its share of the page, without its mats.
+             */
+            percent: number;
+            /** @description From its middle to the nearest of the four points where the thirds of its page cross. */
+            fromThird: components["schemas"]["Length"];
+            says: components["schemas"]["Saying"];
+        };
         /** @description An edge of a piece, left free or stuck down. */
         FreeEdge: {
             piece: string;
@@ -9437,6 +9581,8 @@ export interface components {
             room?: null | components["schemas"]["Edge"];
             faces?: null | components["schemas"]["Edge"];
             blackAndWhite?: boolean;
+            /** @description Whether it is an old print that has paled. */
+            faded?: boolean;
             border?: null | components["schemas"]["Length"];
             /** @description Whether it is not printed yet: a placeholder card holds its place. */
             later?: boolean;
@@ -10008,6 +10154,11 @@ export interface components {
              *                 guide.
              */
             accepted?: components["schemas"]["Acceptance"][];
+            /**
+             * @description Other arrangements of it that are kept beside this one, to be compared and chosen between; nothing is cut, counted or packed
+             *                 for them.
+             */
+            variants?: components["schemas"]["Variant"][];
         };
         /** @description A layout as computed: its pieces in place, their words and dimension lines, the picture, and what does not add up. */
         LayoutAnswer: {
@@ -10020,12 +10171,15 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             /** @description Where accent colours return. */
             returns?: components["schemas"]["ColourReturn"][];
+            /** @description Where its focal photos lie. */
+            focal?: components["schemas"]["FocalPlace"][];
+            shares?: null | components["schemas"]["PageShares"];
         };
         /**
          * @description What is done to a layout.
          * @enum {unknown}
          */
-        LayoutDeed: "mirror" | "duplicate" | "to-spread" | "to-pages" | "swap" | "facing";
+        LayoutDeed: "mirror" | "duplicate" | "to-spread" | "to-pages" | "swap" | "facing" | "keep" | "choose" | "drop";
         /**
          * @description A single page, or two that face each other.
          * @enum {unknown}
@@ -10038,7 +10192,9 @@ export interface components {
             do: components["schemas"]["LayoutDeed"];
             /**
              * @description To swap: the first piece, and With the second. To lay once more on the facing page: the piece, and
-             *         With the label of the copy.
+             *         With the label of the copy. To choose a variant: what the arrangement that it replaces is kept as, nothing where it is
+             *         not, and With the variant; to keep the arrangement as a variant, or drop one, With its
+             *         name.
              */
             piece?: null | string;
             with?: null | string;
@@ -10598,6 +10754,25 @@ export interface components {
             count: number;
         };
         /**
+         * @description What a page or spread shows, in percent of its area, rounded; what is bare or covered by parts of no known colour is the
+         *                 rest.
+         */
+        PageShares: {
+            /** Format: int32 */
+            photos: number;
+            /**
+             * Format: int32
+             * @description Prints that draw the eye.
+             */
+            busy: number;
+            /**
+             * Format: int32
+             * @description Solid paper and dots.
+             */
+            calm: number;
+            says: components["schemas"]["Saying"];
+        };
+        /**
          * @description The page of a spread a piece lies on. A single page is its layout's left page.
          * @enum {unknown}
          */
@@ -10840,6 +11015,10 @@ export interface components {
             focal?: boolean;
             use?: components["schemas"]["OpeningUse"];
             faces?: null | components["schemas"]["Edge"];
+            /** @description Which way the people in it look: into the page, at best. */
+            looks?: components["schemas"]["Facing"];
+            /** @description How strong its colours are. */
+            tone?: components["schemas"]["PhotoTone"];
             border?: null | components["schemas"]["Length"];
         };
         /** @description A photo in its opening. */
@@ -10852,6 +11031,11 @@ export interface components {
              */
             lost: number;
         };
+        /**
+         * @description How strong a photo's colours are: what it may lie on depends on it.
+         * @enum {unknown}
+         */
+        PhotoTone: "colour" | "black-and-white" | "faded";
         /**
          * @description The two schools of trimming a photo (common practice, no source).
          * @enum {unknown}
@@ -10871,6 +11055,11 @@ export interface components {
             along: null | components["schemas"]["Axis"];
             motif: null | components["schemas"]["Length"];
             balance?: null | components["schemas"]["LightReference"];
+            /**
+             * @description Where whole motifs stand on what is pictured, where its size is known: none cut off by its edge, none under half an
+             *                 inch.
+             */
+            motifs?: components["schemas"]["Box"][];
         };
         /** @description What is said of a picture, as in a photo line: 4 x 6 whole focal. */
         PictureSaid: {
@@ -11388,7 +11577,7 @@ export interface components {
          * @description What a mark on a picture is there for; a renderer decides how that looks.
          * @enum {unknown}
          */
-        Role: "page" | "seam" | "sheet" | "paper" | "mat" | "photo" | "empty" | "new" | "offcut" | "tear-strip" | "cut" | "label" | "dimension" | "ghost";
+        Role: "page" | "seam" | "sheet" | "paper" | "mat" | "photo" | "empty" | "new" | "offcut" | "tear-strip" | "cut" | "label" | "dimension" | "ruled" | "ghost";
         RoleEntry: {
             role: components["schemas"]["StudioRole"];
         };
@@ -12407,6 +12596,36 @@ export interface components {
             id: string;
             /** Format: int32 */
             thing: number;
+        };
+        /** @description Another arrangement of a layout's pieces. */
+        Variant: {
+            /** @description What the designer calls it; no other variant of the layout has the same. */
+            name: string;
+            /** @description The pieces, back to front. */
+            pieces?: components["schemas"]["Piece"][];
+            arrangements?: components["schemas"]["Arrangement"][];
+        };
+        /** @description One arrangement of a layout beside others. */
+        VariantAnswer: {
+            /** @description Null for the layout as it is. */
+            name: null | string;
+            /** @description All that follows from it. */
+            page: components["schemas"]["LayoutAnswer"];
+            /**
+             * Format: int32
+             * @description The sheets that one kit takes with it.
+             */
+            sheets: number;
+            /**
+             * @description The labels of the pieces that lie elsewhere, are another size or of another paper than in the layout as it is, or are
+             *                 in one of the two only.
+             */
+            moved: string[];
+        };
+        /** @description A layout whose variants are to be compared. */
+        VariantsQuestion: {
+            kit: components["schemas"]["Kit"];
+            layout: string;
         };
         /** @description A link that was made for somebody and not used yet. */
         WaitingView: {

@@ -6,9 +6,11 @@ import { unitsPerInch } from './PaperDefs';
 const units = (length: string) => toInches(length) * unitsPerInch;
 const thin = { vectorEffect: 'non-scaling-stroke' as const };
 
-/** A cut or a seam, with the number of the cut. */
+/** A cut, a seam or a line to write on, with the number of the cut. */
 export function Cut({ mark, text }: { mark: Extract<Mark, { mark: 'line' }>; text: number }) {
   const [x1, y1, x2, y2] = [units(mark.x1), units(mark.y1), units(mark.x2), units(mark.y2)];
+  if (mark.role === 'ruled')
+    return <line {...{ x1, y1, x2, y2 }} {...thin} stroke="#a5968e" strokeWidth={0.75} style={{ pointerEvents: 'none' }} />;
   if (mark.role !== 'cut') return <line {...{ x1, y1, x2, y2 }} {...thin} stroke="#a5968e" strokeDasharray="2 3" />;
   const upright = x1 === x2;
   const [x, y] = upright ? [x1, y1 + Math.min(text * 1.2, (y2 - y1) / 2)] : [x1 + Math.min(text * 1.2, (x2 - x1) / 2), y1];
