@@ -71,6 +71,15 @@ Console.WriteLine($"13 pages, {large.Layouts.Sum(l => l.Pieces.Count)} pieces");
 Time("resolve", () => large.Layouts.Select(l => Resolver.Resolve(l, large)).ToList());
 Time("resolve with all checks", () => large.Layouts.Select(l => PageCheck.Of(large, Resolver.Resolve(l, large))).ToList());
 Time("pages: resolve, check, hidden, draw", () => KitAnswer.Pages(large));
+var eyeless = large with { NoEye = true };
+// In turn, so that a slower minute of the machine slows both.
+for (var turn = 0; turn < 3; turn++)
+{
+    Time("pages with the eye", () => KitAnswer.Pages(large));
+    Time("pages without it", () => KitAnswer.Pages(eyeless));
+    Time("complete answer with the eye", () => KitAnswer.For(large, 1));
+    Time("complete answer without it", () => KitAnswer.For(eyeless, 1));
+}
 var resolved = large.Layouts.Select(l => Resolver.Resolve(l, large)).ToList();
 var cut = CutList.Of(large, resolved);
 var order = CutPlanner.Plannable(CutList.Order(large, cut, 1, CutMode.EachKit));

@@ -24,6 +24,16 @@ public sealed class FacePictures(StudioContext context)
             )
             .ToListAsync(cancel);
 
+    /// <summary>Those of the papers of a kit with what they show, as JPEGs; by paper and face.</summary>
+    public async Task<IReadOnlyList<(KeptFacePicture Kept, byte[] Jpeg)>> WithBytesAsync(int kit, CancellationToken cancel)
+    {
+        var all = new List<(KeptFacePicture, byte[])>();
+        foreach (var kept in (await OfKitAsync(kit, cancel)).OrderBy(k => k.Paper, StringComparer.Ordinal).ThenBy(k => k.Face))
+            if (await FindAsync(kit, kept.Paper, kept.Face, cancel) is { } small)
+                all.Add((kept, small));
+        return all;
+    }
+
     /// <summary>The picture of a face as a JPEG; null where none is kept.</summary>
     public async Task<byte[]?> FindAsync(int kit, string paper, SheetFace face, CancellationToken cancel) =>
         await Of(kit, paper, face).AsNoTracking().Select(p => p.Small).SingleOrDefaultAsync(cancel);

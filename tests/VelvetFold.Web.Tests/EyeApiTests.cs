@@ -121,4 +121,131 @@ public sealed class EyeApiTests(Studio studio) : IClassFixture<Studio>
         Assert.Equal(HttpStatusCode.BadRequest, (await Ask("/api/stock/alike")).Status);
         Assert.Equal(HttpStatusCode.NotFound, (await Ask("/api/stock/alike?kit=nothing&paper=ember")).Status);
     }
+
+    [Fact]
+    public async Task A_kit_file_carries_pictures_where_that_is_asked_for_only()
+    {
+        await _http.PostAsync("/api/demo", null);
+        using var bitmap = new SKBitmap(300, 300);
+        bitmap.Erase(SKColors.Coral);
+        using var png = bitmap.Encode(SKEncodedImageFormat.Png, 100);
+        using var put = await _http.PutAsync("/api/kits/a-year-of-bread/papers/" + Bread + "/A/picture", Png(png.ToArray()));
+        Assert.Equal(HttpStatusCode.NoContent, put.StatusCode);
+        Assert.Null((await Ask("/api/kits/a-year-of-bread/file")).Answer!["pictures"]);
+        var file = (await Ask("/api/kits/a-year-of-bread/file?pictures=true")).Answer!;
+        Assert.Equal(Bread, (string?)Assert.Single(file["pictures"]!.AsArray())!["paper"]);
+
+        // A paper that the studio does not know yet gets the picture; as it was, not shown.
+        file["kit"]!["name"] = "Bread, by mail";
+        file["kit"]!["papers"]!.AsArray().Single(p => (string?)p!["id"] == Bread)!["name"] = "A paper from elsewhere";
+        file["pictures"]![0]!["shown"] = false;
+        var (status, made) = await Ask("/api/kits/file", Studio.Json(file.ToJsonString()));
+        Assert.Equal(HttpStatusCode.Created, status);
+        var kept = Assert.Single((await Ask($"/api/kits/{made!["slug"]}/papers/pictures")).Answer!.AsArray())!;
+        Assert.Equal((Bread, false), ((string)kept["paper"]!, (bool)kept["shown"]!));
+
+        var before = (await Ask("/api/kits")).Answer!.AsArray().Count;
+        file["pictures"]![0]!["jpeg"] = "AAAA";
+        var (refused, why) = await Ask("/api/kits/file", Studio.Json(file.ToJsonString()));
+        Assert.Equal(HttpStatusCode.BadRequest, refused);
+        Assert.Contains("pictures[0].jpeg", why!.ToJsonString(), StringComparison.Ordinal);
+        file["pictures"]![0]!["paper"] = "none";
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask("/api/kits/file", Studio.Json(file.ToJsonString()))).Status);
+        Assert.Equal(before, (await Ask("/api/kits")).Answer!.AsArray().Count);
+    }
+
+    private static readonly string Bread = DemoStudio.Kit("year-of-bread").Papers[0].Id;
+
+    private static JsonObject With(string kit, string more)
+    {
+        var question = JsonNode.Parse(more)!.AsObject();
+        question["kit"] = JsonNode.Parse(VelvetFold.Formats.KitFile.WriteDocument(DemoStudio.Kit(kit)));
+        return question;
+    }
+
+    [Fact]
+    public async Task Another_place_of_a_colour_is_found_or_it_is_said_why_not()
+    {
+        var question = With("kite-weekend", """{"layout":"L3","colour":"#e2a93b"}""");
+        var pages = (
+            await Ask("/api/compute/pages", Studio.Json(new JsonObject { ["kit"] = question["kit"]!.DeepClone() }.ToJsonString()))
+        ).Answer!;
+        var open = pages["layouts"]!.AsArray().Single(l => (string?)l!["id"] == "L3")!["returns"]!
+            .AsArray()
+            .Single(r => !(bool)r!["isTriangle"]!)!;
+        question["colour"] = (string?)open["colour"];
+        var (status, none) = await Ask("/api/compute/again", Studio.Json(question.ToJsonString()));
+        Assert.Equal((HttpStatusCode.OK, 0), (status, none!["places"]!.AsArray().Count));
+        Assert.Contains("Nothing of that colour is left", (string?)none["why"], StringComparison.Ordinal);
+        // One more sun on its sheet, and there is one.
+        foreach (var part in question["kit"]!["parts"]!.AsArray().SelectMany(s => s!["parts"]?.AsArray() ?? []))
+            if ((string?)part!["colour"] == (string?)open["colour"])
+                part["count"] = 3;
+        var places = (await Ask("/api/compute/again", Studio.Json(question.ToJsonString()))).Answer!["places"]!.AsArray();
+        Assert.NotEmpty(places);
+        question["colour"] = "mustard";
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask("/api/compute/again", Studio.Json(question.ToJsonString()))).Status);
+        question["layout"] = "L9";
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask("/api/compute/again", Studio.Json(question.ToJsonString()))).Status);
+    }
+
+    [Fact]
+    public async Task Variants_are_kept_compared_chosen_and_dropped()
+    {
+        var question = With("kite-weekend", """{"layout":"L2","do":"keep","with":"calm"}""");
+        var (status, kept) = await Ask("/api/compute/layouts", Studio.Json(question.ToJsonString()));
+        Assert.Equal(HttpStatusCode.OK, status);
+        var kit = kept!["kit"]!;
+        var layout = kit["layouts"]!.AsArray().Single(l => (string?)l!["id"] == "L2")!;
+        layout["pieces"]!.AsArray().Single(p => (string?)p!["id"] == "D2")!["across"] = JsonNode.Parse(
+            """{"rule":"from","edge":"left","distance":"2 in"}"""
+        );
+        JsonObject Asked(string deed, string with, string? piece = null) =>
+            new()
+            {
+                ["kit"] = kit.DeepClone(),
+                ["layout"] = "L2",
+                ["do"] = deed,
+                ["with"] = with,
+                ["piece"] = piece,
+            };
+        var compared = (
+            await Ask("/api/compute/variants", Studio.Json(new JsonObject { ["kit"] = kit.DeepClone(), ["layout"] = "L2" }.ToJsonString()))
+        ).Answer!.AsArray();
+        Assert.Equal([null, "calm"], compared.Select(v => (string?)v!["name"]));
+        Assert.Equal("L2-D2", (string?)Assert.Single(compared[1]!["moved"]!.AsArray()));
+        var chosen = (await Ask("/api/compute/layouts", Studio.Json(Asked("choose", "calm", "moved").ToJsonString()))).Answer!["kit"]!;
+        Assert.Equal("moved", (string?)chosen["layouts"]![1]!["variants"]![0]!["name"]);
+        var dropped = (await Ask("/api/compute/layouts", Studio.Json(Asked("drop", "calm").ToJsonString()))).Answer!["kit"]!;
+        Assert.Empty(dropped["layouts"]![1]!["variants"]?.AsArray() ?? []);
+        Assert.Equal(
+            HttpStatusCode.BadRequest,
+            (await Ask("/api/compute/layouts", Studio.Json(Asked("choose", "none").ToJsonString()))).Status
+        );
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask("/api/compute/layouts", Studio.Json(Asked("keep", " ").ToJsonString()))).Status);
+    }
+
+    [Fact]
+    public async Task Some_pieces_of_another_kits_layout_are_laid_on_one_of_this_kit()
+    {
+        var question = With("kite-weekend", """{"layout":"L1","pieces":["P1"],"onto":"L2"}""");
+        question["from"] = JsonNode.Parse(VelvetFold.Formats.KitFile.WriteDocument(DemoStudio.Kit("year-of-bread")));
+        var photo = question["from"]!["layouts"]![0]!["pieces"]!.AsArray().First(p => (string?)p!["kind"] == "photo")!;
+        question["pieces"] = new JsonArray((string?)photo["id"]);
+        var (status, answer) = await Ask("/api/compute/brought", Studio.Json(question.ToJsonString()));
+        Assert.Equal(HttpStatusCode.OK, status);
+        Assert.Equal("L2", (string?)answer!["layout"]);
+        Assert.Equal(
+            1 + question["kit"]!["layouts"]![1]!["pieces"]!.AsArray().Count,
+            answer["kit"]!["layouts"]![1]!["pieces"]!.AsArray().Count
+        );
+        question["onto"] = "L9";
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask("/api/compute/brought", Studio.Json(question.ToJsonString()))).Status);
+        question["onto"] = null;
+        question["pieces"] = new JsonArray("Z9");
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask("/api/compute/brought", Studio.Json(question.ToJsonString()))).Status);
+        question["pieces"] = null;
+        question["page"] = "both";
+        Assert.Equal(HttpStatusCode.BadRequest, (await Ask("/api/compute/brought", Studio.Json(question.ToJsonString()))).Status);
+    }
 }

@@ -134,7 +134,45 @@ test('what the eye says is opened when wanted, mended by a press, and switched o
   await page.getByRole('button', { name: 'What the eye says: 1' }).click();
   await expect(page.getByText(/L1-P3 is tilted by 14 degrees/)).toBeVisible();
   await page.getByRole('button', { name: 'Tilt it less' }).click();
-  await expect(page.getByRole('button', { name: /What the eye says/ })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'What the eye says: 0' })).toBeVisible();
+  await expect(page.getByText(/The focal photo L1-P1 takes 17 % of its page/)).toBeVisible();
+});
+
+test('who looks out of the page and what is swallowed is told, and a mat of another paper mends it', async ({
+  page,
+  request,
+}) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages`);
+  await page.getByText('right of A4, gap').click();
+  await page.getByLabel('Which way the people in L1-P2 look').press('ArrowDown');
+  await page.getByRole('option', { name: 'they look left' }).press('Enter');
+  await page.getByRole('button', { name: 'What the eye says: 1' }).click();
+  await expect(page.getByText(/The people in L1-P2 look out of the page to the left/)).toBeVisible();
+  await page.getByLabel('Which way the people in L1-P2 look').press('ArrowDown');
+  await page.getByRole('option', { name: 'they look right' }).click();
+  await expect(page.getByRole('button', { name: 'What the eye says: 0' })).toBeVisible();
+});
+
+test('an arrangement is kept as a variant, compared, and chosen again', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages/L2`);
+  await page.getByRole('button', { name: 'This layout' }).press('Enter');
+  await page.getByRole('menuitem', { name: 'Variants' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Variants of The kite shop' });
+  await dialog.getByLabel('Name of the variant').fill('low tag');
+  await dialog.getByLabel('Name of the variant').press('Enter');
+  await expect(dialog.getByRole('heading', { name: 'low tag' })).toBeVisible();
+  await expect(dialog.getByText('every piece as it is now')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await measure(page, 'Width of L2-D2', '1 1/2');
+  await page.getByRole('button', { name: 'This layout' }).press('Enter');
+  await page.getByRole('menuitem', { name: 'Variants' }).press('Enter');
+  await expect(dialog.getByText('otherwise: D2')).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take this one: low tag' }).press('Enter');
+  await expect(dialog.getByRole('heading', { name: 'Try' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Width of L2-D2')).toHaveValue('1');
 });
 
 test('where a colour returns is drawn while it is looked at, and a card says what it takes', async ({ page, request }) => {

@@ -67,12 +67,16 @@ internal static class Calm
         foreach (var side in page.Layout.Layout.Sides)
         {
             var own = page.Layout.Layout.PageBox(side);
-            for (var i = 0; i < Places; i++)
             for (var j = 0; j < Places; j++)
-                yield return page.Top(
-                    own.X + new Length(own.Width.Ticks * (2 * i + 1) / (2 * Places)),
-                    own.Y + new Length(own.Height.Ticks * (2 * j + 1) / (2 * Places))
-                );
+            {
+                var y = own.Y + new Length(own.Height.Ticks * (2 * j + 1) / (2 * Places));
+                var row = page.Things.Where(t => t.Box.Y <= y && y <= t.Box.Bottom).ToList();
+                for (var i = 0; i < Places; i++)
+                {
+                    var x = own.X + new Length(own.Width.Ticks * (2 * i + 1) / (2 * Places));
+                    yield return row.FindLast(t => t.Box.X <= x && x <= t.Box.Right);
+                }
+            }
         }
     }
 }

@@ -75,6 +75,8 @@ internal static class PhotosSeen
         foreach (var thing in page.Things.Where(t => t.IsPhoto && t.Placed.Piece is { HasPrint: true, Opening.Border: null }))
         {
             var (placed, tone) = (thing.Placed, thing.Placed.Piece.Opening!.Tone);
+            if (tone == PhotoTone.Colour)
+                continue;
             var ground = page.Around(thing).Where(a => a.On.Face is not null).ToList();
             if (ground.Where(a => Swallows(tone, a.On.Face!)).Sum(a => a.Share) < EyeLimits.EdgeShare)
                 continue;

@@ -35,6 +35,7 @@ internal sealed class SeenPage
     private const int Places = 12;
 
     private readonly List<SeenThing> _things = [];
+    private readonly (SeenThing On, double Share)[]?[] _around;
 
     public SeenPage(Kit kit, ResolvedLayout layout)
     {
@@ -51,6 +52,7 @@ internal sealed class SeenPage
             else if (placed.Piece.Kind is not (PieceKind.Tie or PieceKind.Printed or PieceKind.Drawn))
                 Add(placed, placed.Box, FaceOf(kit, placed.Piece));
         }
+        _around = new (SeenThing On, double Share)[_things.Count][];
     }
 
     public ResolvedLayout Layout { get; }
@@ -87,32 +89,31 @@ internal sealed class SeenPage
 
     /// <summary>What lies along the edge of a thing, just outside it: what is seen there, and how much of the edge it has, 0 to 1; edges
     /// that something covers, and what lies off the page, are not looked at.</summary>
-    public IReadOnlyList<(SeenThing On, double Share)> Around(SeenThing thing)
+    public IReadOnlyList<(SeenThing On, double Share)> Around(SeenThing thing) => _around[thing.Depth] ??= Look(thing);
+
+    private (SeenThing On, double Share)[] Look(SeenThing thing)
     {
-        var (found, seen) = (new Dictionary<SeenThing, int>(), 0);
-        var (page, step) = (Layout.Layout.PageBox(PageSide.Both), new Length(Length.TicksPerInch / 64));
-        foreach (var (x, y) in Edges(thing.Box, step))
+        var step = new Length(Length.TicksPerInch / 64);
+        var (page, box) = (Layout.Layout.PageBox(PageSide.Both), thing.Box);
+        var wide = new Box(box.X - step * 2, box.Y - step * 2, box.Width + step * 4, box.Height + step * 4);
+        // Uppermost first; what is nowhere near need not be asked in each of the places.
+        var near = _things.Where(t => t.Depth != thing.Depth && t.Box.Overlaps(wide)).Reverse().ToList();
+        var (found, seen) = (new int[near.Count], 0);
+        foreach (var (x, y) in Edges(box, step))
         {
             if (x < page.X || y < page.Y || x > page.Right || y > page.Bottom)
                 continue;
-            var top = Top(x, y, thing.Depth);
-            if (top is null || top.Depth > thing.Depth)
+            var top = near.FindIndex(t => Holds(t.Box, x, y));
+            if (top < 0 || near[top].Depth > thing.Depth)
                 continue;
             seen++;
-            found[top] = found.GetValueOrDefault(top) + 1;
+            found[top]++;
         }
-        return seen < Places ? [] : [.. found.Select(f => (f.Key, (double)f.Value / seen))];
+        return seen < Places ? [] : [.. near.Zip(found).Where(f => f.Second > 0).Select(f => (f.First, (double)f.Second / seen))];
     }
 
     /// <summary>What lies uppermost in a place; null where nothing does.</summary>
-    /// <param name="but">The depth of what is looked through.</param>
-    public SeenThing? Top(Length x, Length y, int but = -1)
-    {
-        for (var i = _things.Count - 1; i >= 0; i--)
-            if (i != but && Holds(_things[i].Box, x, y))
-                return _things[i];
-        return null;
-    }
+    public SeenThing? Top(Length x, Length y) => _things.FindLast(t => Holds(t.Box, x, y));
 
     private static bool Holds(Box box, Length x, Length y) => box.X <= x && x <= box.Right && box.Y <= y && y <= box.Bottom;
 

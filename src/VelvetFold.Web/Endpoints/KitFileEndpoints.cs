@@ -76,15 +76,36 @@ internal static class KitFileEndpoints
         );
     }
 
-    // Without counts, unless they are asked for: a kit travels, the stock stays.
-    private static async Task<IResult> DownloadAsync(string slug, bool? counts, KitShelf shelf, CancellationToken cancel) =>
-        await shelf.FindAsync(slug, null, cancel) is { } stored
-            ? Results.File(
-                KitFile.Write(counts == true ? stored.Kit : KitStock.Without(stored.Kit)),
-                "application/json",
-                $"{stored.Slug}.kit.json"
-            )
-            : Problems.NoKit(slug);
+    // Without counts and pictures, unless they are asked for: a kit travels, the stock stays.
+    private static async Task<IResult> DownloadAsync(
+        string slug,
+        bool? counts,
+        bool? pictures,
+        KitShelf shelf,
+        FacePictures kept,
+        CancellationToken cancel
+    )
+    {
+        if (await shelf.FindAsync(slug, null, cancel) is not { } stored)
+            return Problems.NoKit(slug);
+        IReadOnlyList<FilePicture> along =
+            pictures == true
+                ?
+                [
+                    .. (await kept.WithBytesAsync(stored.Id, cancel)).Select(p => new FilePicture(
+                        p.Kept.Paper,
+                        p.Kept.Face,
+                        p.Kept.Shown,
+                        p.Jpeg
+                    )),
+                ]
+                : [];
+        return Results.File(
+            KitFile.Write(counts == true ? stored.Kit : KitStock.Without(stored.Kit), along),
+            "application/json",
+            $"{stored.Slug}.kit.json"
+        );
+    }
 
     // Every kit of the studio as a kit file; what the studio counts stays in it.
     private static async Task<IResult> AllAsync(KitShelf shelf, CancellationToken cancel)
@@ -100,12 +121,20 @@ internal static class KitFileEndpoints
         return Results.Stream(all, "application/zip", "kits.zip");
     }
 
-    // What a file counts is booked only where that is asked for.
-    private static async Task<IResult> UploadAsync(bool? book, HttpContext context, KitShelf shelf)
+    // What a file counts is booked only where that is asked for; a paper that the studio has a picture of keeps that.
+    private static async Task<IResult> UploadAsync(bool? book, HttpContext context, KitShelf shelf, FacePictures pictures)
     {
-        var reading = KitFile.Read(await Body.BytesAsync(context.Request));
-        return reading.Value is { } kit
-            ? KitEndpoints.Created(context, await shelf.AddAsync(kit, context.RequestAborted, book == true))
-            : Problems.Bad(reading.Faults);
+        var reading = KitFile.ReadWhole(await Body.BytesAsync(context.Request));
+        if (reading.Value is not { } file)
+            return Problems.Bad(reading.Faults);
+        var stored = await shelf.AddAsync(file.Kit, context.RequestAborted, book == true);
+        var there = await pictures.OfKitAsync(stored.Id, CancellationToken.None);
+        foreach (var picture in (file.Pictures ?? []).Where(p => !there.Any(t => (t.Paper, t.Face) == (p.Paper, p.Face))))
+        {
+            await pictures.KeepAsync(stored.Id, picture.Paper, picture.Face, picture.Jpeg, CancellationToken.None);
+            if (!picture.Shown)
+                await pictures.ShowAsync(stored.Id, picture.Paper, picture.Face, false, CancellationToken.None);
+        }
+        return KitEndpoints.Created(context, stored);
     }
 }

@@ -419,6 +419,7 @@ export interface paths {
             parameters: {
                 query?: {
                     counts?: boolean;
+                    pictures?: boolean;
                 };
                 header?: never;
                 path: {
@@ -9368,6 +9369,19 @@ export interface components {
          * @enum {unknown}
          */
         FactKind: "width" | "height" | "stock-width" | "stock-height" | "from-page" | "inside" | "gap" | "under" | "over" | "centred" | "on-sheet" | "reveal" | "join" | "setting" | "plunge-start" | "plunge-end" | "shift" | "amount" | "count";
+        /** @description A picture of one side of a paper, as a kit file carries it where that is asked for. */
+        FilePicture: {
+            /** @description The paper's id within the kit. */
+            paper: string;
+            face: components["schemas"]["SheetFace"];
+            /** @description Whether it is shown in place of the drawn print. */
+            shown: boolean;
+            /**
+             * Format: byte
+             * @description The picture, base64.
+             */
+            jpeg: string;
+        };
         /** @description The paper a rectangle is filled with: which one, which face is up, and whether its print lies a quarter turned. */
         Fill: {
             paper: string;
@@ -10028,6 +10042,8 @@ export interface components {
             /** Format: int32 */
             version: number;
             kit: components["schemas"]["Kit"];
+            /** @description Pictures of its papers; left out where they were not asked for. */
+            pictures?: null | components["schemas"]["FilePicture"][];
         };
         /** @description What happens in a kit while one has it open. */
         KitNews: {

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate } from 'react-router';
 import { api, ApiError, unwrap, type KitOnShelf } from '../../api/client';
+import { useKeptPictures } from '../../parts/facePictures';
 import { Choice } from '../../parts/Choice';
 import { ConfirmButton } from '../../parts/ConfirmButton';
 import { Fold, LeafHead } from '../../parts/Fold';
@@ -216,6 +217,7 @@ export function Home() {
 }
 
 function Chosen({ kit, onOpen, onRemove }: { kit: KitOnShelf; onOpen: () => void; onRemove: (() => void) | null }) {
+  const pictures = useKeptPictures(kit.slug);
   const saved = new Date(kit.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
   return (
     <>
@@ -230,6 +232,11 @@ function Chosen({ kit, onOpen, onRemove }: { kit: KitOnShelf; onOpen: () => void
             <a className="press" href={`/api/kits/${kit.slug}/file`} download>
               Save as a file
             </a>
+            {(pictures.data ?? []).length > 0 && (
+              <a className="press" href={`/api/kits/${kit.slug}/file?pictures=true`} download>
+                with its pictures
+              </a>
+            )}
             {!kit.unreadable && (
               <button type="button" className="press-first" onClick={onOpen}>
                 Open

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { Finding } from '../../api/client';
+import type { Finding, LayoutAnswer } from '../../api/client';
 import { FindingNote } from '../../parts/FindingNote';
 
 interface Props {
   layoutId: string;
-  findings: readonly Finding[];
+  computed: LayoutAnswer | undefined;
   /** The labels of the pieces that are spoken of; the rest of the page is dimmed. */
   onShown: (labels: ReadonlySet<string> | null) => void;
   onMend: (mend: NonNullable<Finding['mend']>) => void;
@@ -13,12 +13,14 @@ interface Props {
 }
 
 /** What the eye says of a page: a quiet line, opened when wanted. */
-export function EyeLine({ layoutId, findings, onShown, onMend, onAccept }: Props) {
+export function EyeLine({ layoutId, computed, onShown, onMend, onAccept }: Props) {
   const { t } = useTranslation();
   const [open, setOpen] = useState(false);
-  const told = findings.filter((f) => f.gravity === 'eye');
+  const told = (computed?.findings ?? []).filter((f) => f.gravity === 'eye');
+  // What is neither good nor bad, and worth a number.
+  const besides = [...(computed?.focal ?? []), ...(computed?.shares ? [computed.shares] : [])].map((b) => b.says);
   const fresh = told.filter((f) => f.accepted == null).length;
-  if (told.length === 0) return null;
+  if (told.length + besides.length === 0) return null;
   return (
     <section aria-label={t('pages.eyeSays')} className="pb-2">
       <button
@@ -57,6 +59,11 @@ export function EyeLine({ layoutId, findings, onShown, onMend, onAccept }: Props
               </li>
             );
           })}
+          {besides.map((says) => (
+            <li key={says} className="py-1 pl-3.5 text-[15px] leading-5 text-soft">
+              {says}
+            </li>
+          ))}
         </ul>
       )}
     </section>

@@ -6,6 +6,7 @@ import { useNavigate } from 'react-router';
 import { api, unwrap, type Layout } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { ReadOut } from './ReadOut';
+import { Variants } from './Variants';
 
 type Deed = 'mirror' | 'duplicate' | 'to-spread' | 'to-pages';
 
@@ -14,6 +15,7 @@ export function LayoutMenu({ layout }: { layout: Layout }) {
   const { t } = useTranslation();
   const { kit, slug, change } = useKit();
   const [reading, setReading] = useState(false);
+  const [comparing, setComparing] = useState(false);
   const navigate = useNavigate();
   const work = useMutation({
     mutationFn: async (deed: Deed) =>
@@ -29,6 +31,7 @@ export function LayoutMenu({ layout }: { layout: Layout }) {
     layout.kind === 'spread'
       ? [t('layout.toPages'), () => work.mutate('to-pages')]
       : [t('layout.toSpread'), () => work.mutate('to-spread')],
+    [t('pages.variants'), () => setComparing(true)],
     [t('layout.readOut'), () => setReading(true)],
     [
       t('layout.remove', { layout: layout.id }),
@@ -56,6 +59,7 @@ export function LayoutMenu({ layout }: { layout: Layout }) {
           ))}
         </MenuItems>
       </Menu>
+      {comparing && <Variants layout={layout} onClose={() => setComparing(false)} />}
       {reading && <ReadOut layoutId={layout.id} onClose={() => setReading(false)} />}
     </>
   );

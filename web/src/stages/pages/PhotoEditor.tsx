@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { useKit } from '../../parts/kitContext';
@@ -21,19 +22,20 @@ const isSame = (a: Size, b: Size) => a.width === b.width && a.height === b.heigh
 
 /** How the photo itself is printed, and what is known of it. */
 export function PhotoEditor({ label, piece, onChange }: Props) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const opening = piece.opening;
   if (!opening) return null;
   return (
     <>
-      <span className="text-soft">Photo</span>
+      <span className="text-soft">{t('photo.is')}</span>
       <span className="flex flex-wrap items-baseline gap-3">
         <button
           type="button"
           className="press"
           onClick={() => onChange({ ...piece, size: { width: piece.size.height, height: piece.size.width } })}
         >
-          Turn it
+          {t('photo.turn')}
         </button>
         <label className="flex items-center gap-1.5">
           <input
@@ -42,25 +44,25 @@ export function PhotoEditor({ label, piece, onChange }: Props) {
             checked={opening.focal ?? false}
             onChange={(event) => onChange({ ...piece, opening: { ...opening, focal: event.currentTarget.checked } })}
           />
-          the one the eye should meet first
+          {t('photo.focal')}
         </label>
         <PrintSize label={label} piece={piece} onChange={onChange} />
         {opening.border ? (
           <span className="inline-flex items-baseline gap-1.5">
-            white border
+            {t('photo.border')}
             <Measure
               align="left"
-              label={`White border of ${label}`}
+              label={t('photo.borderOf', { label })}
               value={opening.border}
               onChange={(border) => onChange({ ...piece, opening: { ...opening, border } })}
             />
             <button
               type="button"
               className="press"
-              aria-label={`No white border on ${label}`}
+              aria-label={t('photo.noBorder', { label })}
               onClick={() => onChange({ ...piece, opening: { ...opening, border: null } })}
             >
-              none
+              {t('photo.none')}
             </button>
           </span>
         ) : (
@@ -69,29 +71,34 @@ export function PhotoEditor({ label, piece, onChange }: Props) {
             className="press"
             onClick={() => onChange({ ...piece, opening: { ...opening, border: kit.unit === 'mm' ? '5 mm' : '1/4 in' } })}
           >
-            Printed with a white border
+            {t('photo.withBorder')}
           </button>
         )}
         <Choice
-          label={`Where the faces of ${label} are`}
+          label={t('photo.facesOf', { label })}
           value={opening.faces ?? 'any'}
-          options={[
-            { value: 'any', name: 'faces anywhere' },
-            { value: 'left', name: 'faces left: not trimmed there' },
-            { value: 'right', name: 'faces right: not trimmed there' },
-            { value: 'top', name: 'faces above: not trimmed there' },
-            { value: 'bottom', name: 'faces below: not trimmed there' },
-          ]}
+          options={(['any', 'left', 'right', 'top', 'bottom'] as const).map((value) => ({
+            value,
+            name: t(`photo.faces.${value}`),
+          }))}
           onChange={(faces) => onChange({ ...piece, opening: { ...opening, faces: faces === 'any' ? null : faces } })}
         />
         <Choice
-          label={`What ${label} holds`}
+          label={t('photo.looksOf', { label })}
+          value={opening.looks ?? 'straight'}
+          options={(['straight', 'left', 'right'] as const).map((value) => ({ value, name: t(`photo.looks.${value}`) }))}
+          onChange={(looks) => onChange({ ...piece, opening: { ...opening, looks } })}
+        />
+        <Choice
+          label={t('photo.toneOf', { label })}
+          value={opening.tone ?? 'colour'}
+          options={(['colour', 'black-and-white', 'faded'] as const).map((value) => ({ value, name: t(`photo.tone.${value}`) }))}
+          onChange={(tone) => onChange({ ...piece, opening: { ...opening, tone } })}
+        />
+        <Choice
+          label={t('photo.holdsOf', { label })}
           value={opening.use ?? 'photo'}
-          options={[
-            { value: 'photo', name: 'holds a photo' },
-            { value: 'placeholder', name: 'holds a placeholder card' },
-            { value: 'empty', name: 'left empty' },
-          ]}
+          options={(['photo', 'placeholder', 'empty'] as const).map((value) => ({ value, name: t(`photo.holds.${value}`) }))}
           onChange={(use) => onChange({ ...piece, opening: { ...opening, use } })}
         />
       </span>
@@ -101,6 +108,7 @@ export function PhotoEditor({ label, piece, onChange }: Props) {
 
 /** The sizes prints come in: one is chosen, or the photo's own is added to them. */
 function PrintSize({ label, piece, onChange }: Props) {
+  const { t } = useTranslation();
   const { kit, change } = useKit();
   const sizes = useQuery({ queryKey: ['sizes'], queryFn: async () => unwrap(await api.GET('/api/sizes')), staleTime: Infinity });
   if (!sizes.data) return null;
@@ -113,11 +121,11 @@ function PrintSize({ label, piece, onChange }: Props) {
   return (
     <span className="inline-flex flex-wrap items-baseline gap-1.5">
       <Choice
-        label={`Print size of ${label}`}
-        none="no usual print size"
+        label={t('photo.sizeOf', { label })}
+        none={t('photo.noSize')}
         optional
         value={at < 0 ? null : String(at)}
-        options={all.map((p, i) => ({ value: String(i), name: `print ${p.name}` }))}
+        options={all.map((p, i) => ({ value: String(i), name: t('photo.print', { name: p.name }) }))}
         onChange={(chosen) => {
           const size = all[Number(chosen)]?.size;
           if (size) onChange({ ...piece, size: isWide(size) === isWide(piece.size) ? size : turned(size) });
@@ -129,17 +137,17 @@ function PrintSize({ label, piece, onChange }: Props) {
           className="press"
           onClick={() => change({ ...kit, prints: [...own, { name: sizeOf(piece.size), size: piece.size }] })}
         >
-          Add it to the print sizes
+          {t('photo.addSize')}
         </button>
       )}
       {at >= usual.length && (
         <button
           type="button"
           className="press"
-          aria-label={`Take ${sizeOf(piece.size)} off the print sizes`}
+          aria-label={t('photo.offSize', { size: sizeOf(piece.size) })}
           onClick={() => change({ ...kit, prints: own.filter((_, i) => i !== at - usual.length) })}
         >
-          not one of them
+          {t('photo.notOne')}
         </button>
       )}
     </span>

@@ -44,12 +44,12 @@ export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap
       <EyeLine
         key={layout.id}
         layoutId={layout.id}
-        findings={computed?.findings ?? []}
+        computed={computed}
         onShown={onShown}
         onMend={(mend) => change(mended(kit, layout.id, mend))}
         onAccept={accept}
       />
-      <ReturnsLine key={`${layout.id} returns`} computed={computed} onShown={onShown} onFigure={onFigure} />
+      <ReturnsLine key={`${layout.id} returns`} layoutId={layout.id} computed={computed} onShown={onShown} onFigure={onFigure} />
       {pieces.length === 0 && (
         <p className="mt-4 max-w-md">
           The page is empty. Begin at the back: a base in the size of the page, then panels and strips, then photos on their mats.

@@ -1,9 +1,11 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { LayoutAnswer } from '../../api/client';
+import { AnotherPlace } from './AnotherPlace';
 import type { Figure } from './ReturnsFigure';
 
 interface Props {
+  layoutId: string;
   computed: LayoutAnswer | undefined;
   /** The labels of the pieces that are spoken of; the rest of the page is dimmed. */
   onShown: (labels: ReadonlySet<string> | null) => void;
@@ -11,7 +13,7 @@ interface Props {
 }
 
 /** Where accent colours return on a page: a quiet line; each colour's triangle is drawn on the page while it is looked at. */
-export function ReturnsLine({ computed, onShown, onFigure }: Props) {
+export function ReturnsLine({ layoutId, computed, onShown, onFigure }: Props) {
   const { t } = useTranslation();
   const [open, setOpen] = useState(false);
   const returns = computed?.returns ?? [];
@@ -52,6 +54,7 @@ export function ReturnsLine({ computed, onShown, onFigure }: Props) {
                 />
                 <span>{one.says}</span>
               </button>
+              {!one.isTriangle && <AnotherPlace layoutId={layoutId} colour={one.colour} />}
             </li>
           ))}
         </ul>

@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Face, Paper } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { ColourField } from '../../parts/ColourField';
@@ -6,13 +7,10 @@ import { inUnit } from '../../parts/length';
 import { OptionalMeasure } from '../../parts/OptionalMeasure';
 import { TextField } from '../../parts/TextField';
 import { FacePicture } from './FacePicture';
+import { MotifPlaces } from './MotifPlaces';
 
 const prints: readonly NonNullable<Face['print']>[] = ['solid', 'stripe', 'plaid', 'dot', 'floral', 'figures', 'lettering'];
-const directions: Record<NonNullable<Face['direction']>, string> = {
-  free: 'any way up',
-  'half-turn': 'may be turned half',
-  'one-way': 'one way up',
-};
+const directions: readonly NonNullable<Face['direction']>[] = ['free', 'half-turn', 'one-way'];
 
 /** One face of a paper: its colours, its print, which way round that lies and how large its motif is. */
 export function FaceEditor({
@@ -31,13 +29,14 @@ export function FaceEditor({
   side: string | null;
   onChange: (face: Face) => void;
 }) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const print = face.print ?? 'solid';
   return (
     <span className="flex flex-wrap items-baseline gap-2">
       {side !== null && (
         <TextField
-          label={`Name of ${label}`}
+          label={t('face.nameOf', { label })}
           value={face.name ?? ''}
           placeholder={side.replace(/ side$/, '')}
           optional
@@ -45,37 +44,44 @@ export function FaceEditor({
           onChange={(name) => onChange({ ...face, name: name || undefined })}
         />
       )}
-      <ColourField label={`Colour of ${label}`} value={face.colour} onChange={(colour) => onChange({ ...face, colour })} />
+      <ColourField
+        label={t('face.colourOf', { label })}
+        value={face.colour}
+        onChange={(colour) => onChange({ ...face, colour })}
+      />
       <Choice
-        label={`Print of ${label}`}
+        label={t('face.printOf', { label })}
         value={print}
-        options={prints.map((p) => ({ value: p, name: p }))}
+        options={prints.map((p) => ({ value: p, name: t(`face.print.${p}`) }))}
         onChange={(next) => onChange({ ...face, print: next, ink: next === 'solid' ? undefined : (face.ink ?? '#8A5A10') })}
       />
       {print !== 'solid' && (
         <ColourField
-          label={`Print colour of ${label}`}
+          label={t('face.inkOf', { label })}
           value={face.ink ?? '#8A5A10'}
           onChange={(ink) => onChange({ ...face, ink })}
         />
       )}
       {print !== 'solid' && (
         <Choice
-          label={`Direction of ${label}`}
+          label={t('face.directionOf', { label })}
           value={face.direction ?? 'free'}
-          options={(Object.keys(directions) as (keyof typeof directions)[]).map((value) => ({ value, name: directions[value] }))}
+          options={directions.map((value) => ({ value, name: t(`face.direction.${value}`) }))}
           onChange={(direction) => onChange({ ...face, direction })}
         />
       )}
       {print !== 'solid' && (
         <OptionalMeasure
-          label={`Motif of ${label}`}
+          label={t('face.motifOf', { label })}
           value={face.motif ?? null}
           first={inUnit(kit, '1', '25')}
-          offer="motif size"
-          before="motif"
+          offer={t('face.motifSize')}
+          before={t('face.motif')}
           onChange={(motif) => onChange({ ...face, motif })}
         />
+      )}
+      {print !== 'solid' && print !== 'stripe' && print !== 'plaid' && (
+        <MotifPlaces label={label} face={face} onChange={(motifs) => onChange({ ...face, motifs })} />
       )}
       <FacePicture label={label} paper={paper} face={face} name={name} onChange={onChange} />
     </span>

@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useRef } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type Face, type Paper } from '../../api/client';
 import { KeptPicture } from './KeptPicture';
 
@@ -11,15 +12,11 @@ interface Props {
   onChange: (face: Face) => void;
 }
 
-const balanced = {
-  'grey-on-average': 'The light is taken for grey on average.',
-  'white-border': 'The light is told by the white border.',
-} as const;
-
 const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 /** Takes a face's colours, its print and the size of its motif from a picture of the sheet; a proposal, corrected by hand beside it. */
 export function FacePicture({ label, paper, face, name, onChange }: Props) {
+  const { t } = useTranslation();
   const file = useRef<HTMLInputElement>(null);
   const read = useMutation({
     mutationFn: async ({ picture, balance }: { picture: File; balance: boolean }) =>
@@ -42,6 +39,7 @@ export function FacePicture({ label, paper, face, name, onChange }: Props) {
         ink: isSolid ? undefined : (ink?.colour ?? face.ink),
         direction: isSolid ? 'free' : look.print === 'stripe' ? 'half-turn' : (face.direction ?? 'free'),
         motif: isSolid || look.print === 'stripe' || look.print === 'plaid' ? undefined : (look.motif ?? undefined),
+        motifs: look.motifs ?? [],
       });
     },
   });
@@ -51,7 +49,7 @@ export function FacePicture({ label, paper, face, name, onChange }: Props) {
         ref={file}
         type="file"
         accept="image/jpeg,image/png,image/webp"
-        aria-label={`Picture of ${label}`}
+        aria-label={t('face.pictureOf', { label })}
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {
@@ -61,19 +59,22 @@ export function FacePicture({ label, paper, face, name, onChange }: Props) {
         }}
       />
       <button type="button" className="quiet" disabled={read.isPending} onClick={() => file.current?.click()}>
-        {read.isPending ? 'looking…' : 'from a picture'}
+        {t(read.isPending ? 'face.looking' : 'face.fromPicture')}
       </button>
       {read.data && (
         <span role="status" className="basis-full text-[14px] text-soft">
-          Looks like {read.data.print}: {read.data.colours.map((c) => `${c.colour} ${percent(c.share)}`).join(', ')}.{' '}
-          {read.data.balance && balanced[read.data.balance]} Correct it by hand where it is wrong.{' '}
+          {t('face.looksLike', {
+            print: t(`face.print.${read.data.print}`),
+            colours: read.data.colours.map((c) => `${c.colour} ${percent(c.share)}`).join(', '),
+          })}{' '}
+          {read.data.balance && t(`face.light.${read.data.balance}`)} {t('face.correct')}{' '}
           <button
             type="button"
             className="quiet"
             disabled={read.isPending}
             onClick={() => read.mutate({ picture: read.variables.picture, balance: !read.variables.balance })}
           >
-            {read.variables.balance ? 'leave the light as it was' : 'take out the cast of the light'}
+            {t(read.variables.balance ? 'face.leaveLight' : 'face.takeCast')}
           </button>
         </span>
       )}

@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 import { ConfirmButton } from '../../parts/ConfirmButton';
 import { pictureOf, useKeptPictures } from '../../parts/facePictures';
@@ -14,6 +15,7 @@ interface Props {
 
 /** Keeps a picture of a sheet with the studio, and says whether it is shown in place of the drawn print. */
 export function KeptPicture({ label, paper, face, taken }: Props) {
+  const { t } = useTranslation();
   const { slug, saveNow } = useKit();
   const queries = useQueryClient();
   const kept = useKeptPictures(slug).data?.find((p) => p.paper === paper && p.face === face);
@@ -22,7 +24,7 @@ export function KeptPicture({ label, paper, face, taken }: Props) {
   const keep = useMutation({
     mutationFn: async (picture: File) => {
       // A paper is the studio's once the kit with it is saved.
-      if ((await saveNow()) === null) throw new Error('The kit has to be saved first; it cannot be saved as it is.');
+      if ((await saveNow()) === null) throw new Error(t('face.saveFirst'));
       unwrap(
         await api.PUT('/api/kits/{slug}/papers/{paper}/{face}/picture', {
           params: { path },
@@ -55,7 +57,7 @@ export function KeptPicture({ label, paper, face, taken }: Props) {
         <>
           <img
             src={pictureOf(slug, paper, face, kept.version)}
-            alt={`Picture of ${label}`}
+            alt={t('face.pictureOf', { label })}
             className="h-9 w-9 rounded-[2px] object-cover"
           />
           <label className="flex items-center gap-2">
@@ -65,16 +67,16 @@ export function KeptPicture({ label, paper, face, taken }: Props) {
               disabled={show.isPending}
               onChange={(e) => show.mutate(e.target.checked)}
             />
-            Show it in place of the drawn print
+            {t('face.show')}
           </label>
-          <ConfirmButton asks="Erase it?" onConfirm={() => remove.mutate()}>
-            Erase the picture
+          <ConfirmButton asks={t('face.eraseAsks')} onConfirm={() => remove.mutate()}>
+            {t('face.erase')}
           </ConfirmButton>
         </>
       )}
       {taken && !isKept && (
         <button type="button" className="press" disabled={keep.isPending} onClick={() => keep.mutate(taken)}>
-          {keep.isPending ? 'Keeping…' : kept ? 'Keep this picture instead' : 'Keep this picture'}
+          {t(keep.isPending ? 'face.keeping' : kept ? 'face.keepInstead' : 'face.keep')}
         </button>
       )}
       {trouble && (
