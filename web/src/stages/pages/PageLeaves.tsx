@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import type { Layout, LayoutAnswer, Mark } from '../../api/client';
 import { Choice } from '../../parts/Choice';
@@ -14,6 +15,7 @@ import { AddPiece } from './AddPiece';
 import { EdgePicker } from './EdgePicker';
 import { LayoutMenu } from './LayoutMenu';
 import { MeasureLine } from './MeasureLine';
+import { PageTakes } from './PageTakes';
 import { PieceList } from './PieceList';
 import { ReturnsFigure, type Figure } from './ReturnsFigure';
 import { ghostOf, useMeasureLine } from './useMeasureLine';
@@ -26,7 +28,8 @@ interface Props {
   onAddLayout: () => void;
 }
 
-type View = 'papers' | 'outline' | 'hidden';
+const views = ['papers', 'outline', 'hidden'] as const;
+type View = (typeof views)[number];
 type HiddenMiddle = LayoutAnswer['pieces'][number]['hidden'][number];
 
 // Where paper may be cut out under what covers it, with what it is cut out of.
@@ -38,6 +41,7 @@ const hiddenMarks = (hidden: readonly HiddenMiddle[]): Mark[] =>
 
 /** One layout: its pieces and the measure line on the left, the page to scale on the right. */
 export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
+  const { t } = useTranslation();
   const { kit, slug, change, lit, setLit } = useKit();
   const [chosen, setChosen] = useState<string | null>(null);
   const [to, setTo] = useState<string | null>(null);
@@ -101,14 +105,14 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
           <>
             <LayoutMenu layout={layout} />
             <button type="button" className="press" onClick={onAddLayout}>
-              New page
+              {t('pages.new')}
             </button>
           </>
         }
       >
         <h1 className="text-[28px] leading-8">
           <TextField
-            label="Name of the layout"
+            label={t('pages.nameOf')}
             value={layout.name}
             onChange={(name) => change(withLayout(kit, layoutId, (l) => ({ ...l, name })))}
             className="-ml-1 w-full"
@@ -116,16 +120,16 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
         </h1>
       </LeafHead>
       <p className={`px-6 text-[15px] ${faulty ? 'text-rust' : 'text-soft'}`}>
-        {computed?.summary ?? 'Measuring…'} · page
+        {computed?.summary ?? t('pages.measuring')} · {t('pages.page')}
         <Measure
-          label="Width of the page"
+          label={t('pages.widthOf')}
           value={layout.page.width}
           onChange={(width) => setPage({ width, height: layout.page.height })}
         />
         x{' '}
         <Measure
           align="left"
-          label="Height of the page"
+          label={t('pages.heightOf')}
           value={layout.page.height}
           onChange={(height) => setPage({ width: layout.page.width, height })}
         />
@@ -136,7 +140,7 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
         </p>
       )}
       {(kit.layouts ?? []).length > 1 && (
-        <nav aria-label="Layouts" className="flex flex-wrap gap-x-4 px-6 pt-2 text-[15px]">
+        <nav aria-label={t('pages.layouts')} className="flex flex-wrap gap-x-4 px-6 pt-2 text-[15px]">
           {(kit.layouts ?? []).map((l) => (
             <button
               key={l.id}
@@ -186,25 +190,21 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
           <>
             {piece && (
               <button type="button" className="quiet" title="M" aria-pressed={picking} onClick={() => setPicking(!picking)}>
-                {picking ? `Press the edge to measure ${piece.id} from` : `Measure ${piece.id} from an edge`}
+                {t(picking ? 'pages.pressEdge' : 'pages.measureFrom', { piece: piece.id })}
               </button>
             )}
             <Choice
-              label="What the picture shows"
+              label={t('pages.shows')}
               value={view}
-              options={[
-                { value: 'papers', name: 'papers' },
-                { value: 'outline', name: 'outlines only' },
-                { value: 'hidden', name: 'hidden areas' },
-              ]}
+              options={views.map((value) => ({ value, name: t(`pages.view.${value}`) }))}
               onChange={setView}
             />
           </>
         }
       >
-        <p className="text-[15px] text-soft">{layout.kind === 'spread' ? 'The spread to scale' : 'The page to scale'}</p>
+        <p className="text-[15px] text-soft">{t(layout.kind === 'spread' ? 'pages.spreadToScale' : 'pages.pageToScale')}</p>
       </LeafHead>
-      <div className="flex min-h-0 flex-1 items-center justify-center p-6 pt-2">
+      <div className={`flex min-h-0 items-center justify-center p-6 pt-2 ${layout.kind === 'spread' ? '' : 'flex-1'}`}>
         {computed && (
           <ScenePicture
             {...(shown && { strong: shown })}
@@ -240,16 +240,17 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
           />
         )}
       </div>
+      {computed && layout.kind === 'spread' && view !== 'hidden' && <PageTakes layout={layout} onShown={setShown} />}
       {view === 'hidden' && (
         <p role="status" className="px-6 pb-4 text-[15px] text-soft">
           {hidden.length === 0
-            ? 'Nothing worth cutting out lies hidden.'
-            : `Nobody will see these, and they may be cut out for other pieces: ${hidden
-                .map((h) => `${h.part} ${readable(h.box.width)} x ${readable(h.box.height)}`)
-                .join('; ')}.`}
+            ? t('pages.nothingHidden')
+            : t('pages.hiddenAre', {
+                list: hidden.map((h) => `${h.part} ${readable(h.box.width)} x ${readable(h.box.height)}`).join('; '),
+              })}
         </p>
       )}
     </>
   );
-  return <Fold says={says} shows={shows} showing="the page to scale" />;
+  return <Fold says={says} shows={shows} showing={t('pages.toScale')} />;
 }
