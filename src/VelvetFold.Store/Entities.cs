@@ -17,6 +17,9 @@ public sealed class KitRow
 
     public DateTime SavedAt { get; set; }
 
+    /// <summary>Whether it is put away: kept whole, and out of the way on the home leaf.</summary>
+    public bool PutAway { get; set; }
+
     public List<RevisionRow> Revisions { get; } = [];
 
     public List<GuestRow> Guests { get; } = [];

@@ -14,6 +14,9 @@ public sealed record StoredKit(string Slug, int Revision, DateTime SavedAt, Kit 
 
     /// <summary>What the ledger says of its piles.</summary>
     public KitStock Stock { get; init; } = KitStock.None;
+
+    /// <summary>Whether it is put away; told where all kits are.</summary>
+    public bool PutAway { get; init; }
 }
 
 /// <summary>A revision without its document.</summary>
@@ -57,6 +60,7 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
                         k.Id,
                         k.Slug,
                         k.Name,
+                        k.PutAway,
                         r.Number,
                         r.SavedAt,
                         r.Document,
@@ -68,7 +72,12 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
         foreach (var row in rows)
             try
             {
-                kits.Add(Read(row.Id, row.Slug, row.Number, row.SavedAt, KitFile.ReadDocument(row.Document), stock[row.Id]));
+                kits.Add(
+                    Read(row.Id, row.Slug, row.Number, row.SavedAt, KitFile.ReadDocument(row.Document), stock[row.Id]) with
+                    {
+                        PutAway = row.PutAway,
+                    }
+                );
             }
             catch (InvalidDataException why)
             {
@@ -111,6 +120,11 @@ public sealed class KitShelf(StudioContext context, TimeProvider clock)
                 await _stock.OfAsync(row.Id, row.Slug, cancel)
             );
     }
+
+    /// <summary>Puts a kit away, or takes it out again; its document and its revision stay what they are.</summary>
+    /// <returns>Whether there is such a kit.</returns>
+    public async Task<bool> PutAwayAsync(string slug, bool away, CancellationToken cancel) =>
+        await context.Kits.Where(k => k.Slug == slug).ExecuteUpdateAsync(set => set.SetProperty(k => k.PutAway, away), cancel) == 1;
 
     private static StoredKit Read(int id, string slug, int revision, DateTime savedAt, Kit kit, KitStock stock) =>
         new(slug, revision, savedAt, stock.In(kit)) { Id = id, Stock = stock };

@@ -29,6 +29,27 @@ public sealed class KitApiTests : IDisposable
     }
 
     [Fact]
+    public async Task A_kit_is_put_away_and_taken_out_again_and_stays_what_it_is()
+    {
+        await _http.PostAsync("/api/kits", Studio.Json(Document(Demo)));
+        async Task<JsonNode> OnShelf() => Assert.Single((await Read(await _http.GetAsync("/api/kits"))).AsArray())!;
+        Assert.False((bool)(await OnShelf())["putAway"]!);
+        foreach (var away in new[] { true, false })
+        {
+            using var put = await _http.PutAsync(
+                "/api/kits/kite-weekend/put-away",
+                Studio.Json(new JsonObject { ["putAway"] = away }.ToJsonString())
+            );
+            Assert.Equal(HttpStatusCode.NoContent, put.StatusCode);
+            Assert.Equal((away, 1), ((bool)(await OnShelf())["putAway"]!, (int)(await OnShelf())["revision"]!));
+        }
+        using var none = await _http.PutAsync("/api/kits/none/put-away", Studio.Json("""{"putAway":true}"""));
+        Assert.Equal(HttpStatusCode.NotFound, none.StatusCode);
+        using var bad = await _http.PutAsync("/api/kits/kite-weekend/put-away", Studio.Json("{}"));
+        Assert.Equal(HttpStatusCode.BadRequest, bad.StatusCode);
+    }
+
+    [Fact]
     public async Task A_kit_is_added_read_and_saved_as_the_next_revision()
     {
         var added = await _http.PostAsync("/api/kits", Studio.Json(Document(Demo)));

@@ -405,6 +405,9 @@ namespace VelvetFold.Store.Migrations
                         .HasMaxLength(120)
                         .HasColumnType("TEXT");
 
+                    b.Property<bool>("PutAway")
+                        .HasColumnType("INTEGER");
+
                     b.Property<int>("Revision")
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");

@@ -21,8 +21,12 @@ internal sealed record KitOnShelf(
     int Faults,
     Scene? Picture,
     IReadOnlyList<Paper> Papers,
-    Saying? Unreadable = null
+    Saying? Unreadable = null,
+    bool PutAway = false
 );
+
+/// <summary>Whether a kit is put away.</summary>
+internal sealed record PutAwayWish(bool PutAway);
 
 /// <summary>A kit with its revision.</summary>
 internal sealed record KitView(string Slug, int Revision, DateTime SavedAt, Kit Kit);
@@ -54,12 +58,26 @@ internal static class KitEndpoints
             .ProducesProblem(404)
             .ProducesProblem(412)
             .ProducesProblem(428);
+        kits.MapPut("/{slug}/put-away", PutAwayAsync)
+            .May(StudioRole.Designer, "deed.kit-put-away")
+            .Accepts<PutAwayWish>("application/json")
+            .Produces(204)
+            .ProducesProblem(400)
+            .ProducesProblem(404);
         kits.MapGet("/{slug}/revisions", RevisionsAsync).Produces<IReadOnlyList<RevisionStamp>>().ProducesProblem(404);
         kits.MapGet("/{slug}/revisions/{number:int}", RevisionAsync).Produces<KitView>().ProducesProblem(404);
         kits.MapPut("/{slug}/revisions/{number:int}/printed", PrintedAsync)
             .May(StudioRole.Helper, "deed.guide-printed")
             .Produces(204)
             .ProducesProblem(404);
+    }
+
+    private static async Task<IResult> PutAwayAsync(string slug, HttpRequest request, KitShelf shelf, CancellationToken cancel)
+    {
+        var reading = await Body.ReadAsync<PutAwayWish>(request);
+        return reading.Value is not { } wish ? Problems.Bad(reading.Faults)
+            : await shelf.PutAwayAsync(slug, wish.PutAway, cancel) ? Results.NoContent()
+            : Problems.NoKit(slug);
     }
 
     private static async Task<IResult> PrintedAsync(string slug, int number, KitShelf shelf, CancellationToken cancel) =>
@@ -173,7 +191,8 @@ internal static class KitEndpoints
             pieces.Count(p => p.HasPrint),
             answer.Sum(l => l.Findings.Count(f => f.Gravity == Gravity.Fault)),
             answer.Count > 0 ? answer[0].Picture : null,
-            stored.Kit.Papers
+            stored.Kit.Papers,
+            PutAway: stored.PutAway
         );
     }
 }

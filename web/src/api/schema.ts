@@ -270,6 +270,63 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kits/{slug}/put-away": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    slug: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PutAwayWish"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{slug}/revisions": {
         parameters: {
             query?: never;
@@ -10080,6 +10137,8 @@ export interface components {
              *     the application, in the language asked for there, so that no rule can depend on how it is worded.
              */
             unreadable?: string;
+            /** @default false */
+            putAway: boolean;
         };
         /** @description A kit to compute. */
         KitQuestion: {
@@ -11530,6 +11589,10 @@ export interface components {
              */
             leftAfter: number;
             price: null | components["schemas"]["Money"];
+        };
+        /** @description Whether a kit is put away. */
+        PutAwayWish: {
+            putAway: boolean;
         };
         /** @description A ready-made part, from which sheet or pack, and which of it. */
         ReadyCard: {

@@ -3,15 +3,13 @@ import { useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate } from 'react-router';
 import { api, ApiError, unwrap, type KitOnShelf } from '../../api/client';
-import { useKeptPictures } from '../../parts/facePictures';
 import { Choice } from '../../parts/Choice';
-import { ConfirmButton } from '../../parts/ConfirmButton';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useKeys } from '../../parts/useKeys';
 import { mayDesign, useMe } from '../../parts/useMe';
+import { ChosenKit } from './ChosenKit';
 import { counted, CountsDialog } from './CountsDialog';
-import { DueNext } from './DueNext';
 import { FirstRun } from './FirstRun';
 import { HomeFoot } from './HomeFoot';
 import { NewKit } from './NewKit';
@@ -22,8 +20,6 @@ const fetchKits = async () => unwrap(await api.GET('/api/kits'));
 /** With more kits than these they are searched and put in order. */
 const manyKits = 5;
 
-const many = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`;
-
 /** The home leaf: kits with their real little spreads, the chosen one large. */
 export function Home() {
   const { t } = useTranslation();
@@ -32,6 +28,7 @@ export function Home() {
   const [making, setMaking] = useState(false);
   const [find, setFind] = useState('');
   const [sort, setSort] = useState<'saved' | 'name'>('saved');
+  const [away, setAway] = useState(false);
   const file = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const queries = useQueryClient();
@@ -48,6 +45,13 @@ export function Home() {
           params: { path: { slug: kit.slug } },
           headers: { 'If-Match': `"${kit.revision}"` },
         }),
+      ),
+    onSettled: refresh,
+  });
+  const put = useMutation({
+    mutationFn: async (kit: KitOnShelf) =>
+      unwrap(
+        await api.PUT('/api/kits/{slug}/put-away', { params: { path: { slug: kit.slug } }, body: { putAway: !kit.putAway } }),
       ),
     onSettled: refresh,
   });
@@ -72,12 +76,15 @@ export function Home() {
   useKeys([{ key: 'n', does: () => designs && setMaking(true) }]);
 
   if (kits.error) throw kits.error;
-  if (!kits.data || !me) return <p className="p-12 text-soft">Opening the studio…</p>;
+  if (!kits.data || !me) return <p className="p-12 text-soft">{t('home.opening')}</p>;
   const wanted = find.trim().toLowerCase();
+  const putAway = kits.data.filter((k) => k.putAway).length;
+  // With nothing left that is put away, the shelf is what is to be seen.
+  const shows = away && putAway > 0;
   const found = kits.data
-    .filter((k) => k.name.toLowerCase().includes(wanted))
+    .filter((k) => k.putAway === shows && k.name.toLowerCase().includes(wanted))
     .sort((a, b) => (sort === 'name' ? a.name.localeCompare(b.name) : b.savedAt.localeCompare(a.savedAt)));
-  const kit = kits.data.find((k) => k.slug === chosen) ?? found[0] ?? kits.data[0];
+  const kit = found.find((k) => k.slug === chosen) ?? found[0] ?? kits.data[0];
   const pick = () => file.current?.click();
   const dialogs = (
     <>
@@ -85,7 +92,7 @@ export function Home() {
         ref={file}
         type="file"
         accept=".json,application/json"
-        aria-label="Kit file"
+        aria-label={t('home.file')}
         className="hidden"
         onChange={(event) => {
           const [first] = event.currentTarget.files ?? [];
@@ -130,29 +137,42 @@ export function Home() {
         aside={
           <>
             <Link to="/still" className="quiet">
-              What can still be made
+              {t('home.still')}
             </Link>
             {designs && (
               <>
                 <Link to="/outbox" className="quiet">
-                  Outbox
+                  {t('home.outbox')}
                 </Link>
                 <button type="button" className="press" onClick={pick}>
-                  Read in a file
+                  {t('home.readIn')}
                 </button>
                 <button type="button" className="press-first" title="N" onClick={() => setMaking(true)}>
-                  New kit
+                  {t('home.newKit')}
                 </button>
               </>
             )}
           </>
         }
       >
-        <h1 className="text-[28px] leading-8">Kits</h1>
+        <h1 className="text-[28px] leading-8">{t('home.kits')}</h1>
       </LeafHead>
-      {remove.error && (
+      {(remove.error ?? put.error) && (
         <p role="alert" className="px-6 pt-2 text-[15px] text-rust">
-          {remove.error.message}
+          {(remove.error ?? put.error)?.message}
+        </p>
+      )}
+      {putAway > 0 && (
+        <p className="px-6 pt-2">
+          <Choice
+            label={t('home.which')}
+            value={shows ? 'away' : 'shelf'}
+            options={[
+              { value: 'shelf', name: t('home.onShelf') },
+              { value: 'away', name: t('home.away', { count: putAway }) },
+            ]}
+            onChange={(which) => setAway(which === 'away')}
+          />
         </p>
       )}
       {kits.data.length > manyKits && (
@@ -176,7 +196,9 @@ export function Home() {
           />
         </p>
       )}
-      {found.length === 0 && <p className="px-6 pt-3 text-[15px] text-soft">{t('home.none', { find: find.trim() })}</p>}
+      {found.length === 0 && (
+        <p className="px-6 pt-3 text-[15px] text-soft">{wanted ? t('home.none', { find: find.trim() }) : t('home.allAway')}</p>
+      )}
       <ul className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         {found.map((k) => (
           <li key={k.slug} className="border-b border-line">
@@ -193,9 +215,10 @@ export function Home() {
               <span className="min-w-0">
                 <span className="block truncate font-serif text-xl">{k.name}</span>
                 <span className="block text-[15px] text-soft">
-                  {many(k.layouts, 'layout')}, {many(k.pieces, 'piece')}, {many(k.photos, 'photo')}
+                  {t('home.layouts', { count: k.layouts })}, {t('home.pieces', { count: k.pieces })},{' '}
+                  {t('home.photos', { count: k.photos })}
                 </span>
-                {k.faults > 0 && <span className="block text-[15px] text-rust">{many(k.faults, 'thing')} to mend</span>}
+                {k.faults > 0 && <span className="block text-[15px] text-rust">{t('home.toMend', { count: k.faults })}</span>}
               </span>
             </button>
           </li>
@@ -208,60 +231,17 @@ export function Home() {
     <div className="h-dvh">
       <Fold
         says={says}
-        shows={<Chosen kit={kit} onOpen={() => open(kit.slug)} onRemove={designs ? () => remove.mutate(kit) : null} />}
-        showing="the chosen kit"
+        shows={
+          <ChosenKit
+            kit={kit}
+            onOpen={() => open(kit.slug)}
+            onRemove={designs ? () => remove.mutate(kit) : null}
+            onPutAway={designs ? () => put.mutate(kit) : null}
+          />
+        }
+        showing={t('home.chosen')}
       />
       {dialogs}
     </div>
-  );
-}
-
-function Chosen({ kit, onOpen, onRemove }: { kit: KitOnShelf; onOpen: () => void; onRemove: (() => void) | null }) {
-  const pictures = useKeptPictures(kit.slug);
-  const saved = new Date(kit.savedAt).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
-  return (
-    <>
-      <LeafHead
-        aside={
-          <>
-            {onRemove && (
-              <ConfirmButton asks="Remove it with all its revisions?" onConfirm={onRemove}>
-                Remove
-              </ConfirmButton>
-            )}
-            <a className="press" href={`/api/kits/${kit.slug}/file`} download>
-              Save as a file
-            </a>
-            {(pictures.data ?? []).length > 0 && (
-              <a className="press" href={`/api/kits/${kit.slug}/file?pictures=true`} download>
-                with its pictures
-              </a>
-            )}
-            {!kit.unreadable && (
-              <button type="button" className="press-first" onClick={onOpen}>
-                Open
-              </button>
-            )}
-          </>
-        }
-      >
-        <h2 className="text-[28px] leading-8">{kit.name}</h2>
-      </LeafHead>
-      <p className="px-6 text-[15px] text-soft">
-        Revision {kit.revision}, saved {saved}
-      </p>
-      <div className="flex min-h-0 flex-1 items-center justify-center p-6">
-        {kit.unreadable ? (
-          <p role="alert" className="max-w-sm text-rust">
-            {kit.unreadable}
-          </p>
-        ) : kit.picture ? (
-          <ScenePicture scene={kit.picture} papers={kit.papers} className="max-h-full w-full" />
-        ) : (
-          <p className="max-w-sm text-soft">No page yet. Open the kit and lay out its first page.</p>
-        )}
-      </div>
-      <DueNext />
-    </>
   );
 }
