@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link } from 'react-router';
@@ -23,6 +24,7 @@ const own = 'a sheet of its own';
 
 /** A chosen piece: who cuts it, where it is on its page, and moving it to another sheet by hand. */
 export function PieceHand({ label, pattern, sheet, mode, onMoved }: Props) {
+  const { t } = useTranslation();
   const { kit, answer, slug, change, setLit } = useKit();
   const [fault, setFault] = useState<string | null>(null);
   const placed = pattern.placements.find((p) => p.piece === label);
@@ -89,7 +91,7 @@ export function PieceHand({ label, pattern, sheet, mode, onMoved }: Props) {
               <Choice
                 label={`Who cuts ${label}`}
                 value={found.piece.cutBy ?? 'either'}
-                options={cutBy}
+                options={cutBy.map((value) => ({ value, name: t(`piece.by.${value}`) }))}
                 onChange={(by) => change(withPiece(kit, found.layout, found.piece.id, { ...found.piece, cutBy: by }))}
               />
             </span>

@@ -1,11 +1,12 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/react';
 import { useRef } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { Kit, Layout, Piece, PieceKind } from '../../api/client';
 import { freeLabel, withLayout } from '../../parts/edits';
 import { useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
 import { useKeys } from '../../parts/useKeys';
-import { kindName } from './kinds';
+import { kinds } from './kinds';
 
 // The sizes a new piece begins with, in inches and millimetres; common practice, no source.
 const sizes: Record<PieceKind, [string, string, string, string]> = {
@@ -48,6 +49,7 @@ function newPiece(kit: Kit, layout: Layout, kind: PieceKind, side: Piece['side']
 
 /** A new piece of any kind, laid in front of the others. */
 export function AddPiece({ layout, onAdded }: { layout: Layout; onAdded: (id: string) => void }) {
+  const { t } = useTranslation();
   const { kit, change } = useKit();
   const button = useRef<HTMLButtonElement>(null);
   useKeys([{ key: 'n', does: () => button.current?.click() }]);
@@ -61,22 +63,24 @@ export function AddPiece({ layout, onAdded }: { layout: Layout; onAdded: (id: st
     <>
       <Menu>
         <MenuButton ref={button} className="press-first shrink-0" title="N">
-          New piece
+          {t('pieces.new')}
         </MenuButton>
         <MenuItems
           anchor={{ to: 'top start', gap: 6 }}
           className="z-30 border border-line bg-chalk py-1 shadow-[0_8px_24px_rgb(0_0_0/0.14)] focus:outline-none"
         >
           {sides.flatMap((side) =>
-            (Object.keys(kindName) as PieceKind[]).map((kind) => (
+            kinds.map((kind) => (
               <MenuItem key={side + kind}>
                 <button
                   type="button"
                   className="block w-full px-4 py-1 text-left text-[15px] data-focus:bg-lit data-focus:text-velvet"
                   onClick={() => add(kind, side)}
                 >
-                  {kindName[kind]}
-                  {sides.length > 1 && <span className="text-soft"> on the {side} page</span>}
+                  {t(`kind.${kind}`)}
+                  {sides.length > 1 && (
+                    <span className="text-soft"> {t(side === 'left' ? 'pieces.onLeft' : 'pieces.onRight')}</span>
+                  )}
                 </button>
               </MenuItem>
             )),

@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { TextField } from '../../parts/TextField';
@@ -10,40 +11,35 @@ interface Props {
 
 type Drawn = NonNullable<Piece['drawn']>;
 
-const kinds: Record<NonNullable<Drawn['kind']>, string> = {
-  dashes: 'dashes',
-  stitches: 'stitches',
-  doodle: 'a doodle',
-  stamp: 'stamped',
-  stencil: 'through a stencil',
-};
+const kinds: readonly NonNullable<Drawn['kind']>[] = ['dashes', 'stitches', 'doodle', 'stamp', 'stencil'];
 
 /** What is drawn, stitched or stamped on what lies there already: how, with what, in which colour. */
 export function DrawnRow({ label, piece, onChange }: Props) {
+  const { t } = useTranslation();
   const drawn: Drawn = piece.drawn ?? { kind: 'dashes', tool: 'pen' };
   return (
     <>
-      <span className="text-soft">Done as</span>
+      <span className="text-soft">{t('drawn.as')}</span>
       <span className="flex flex-wrap items-baseline gap-x-2">
         <Choice
-          label={`What ${label} is`}
+          label={t('drawn.whatOf', { label })}
           value={drawn.kind ?? 'dashes'}
-          options={(Object.keys(kinds) as (keyof typeof kinds)[]).map((value) => ({ value, name: kinds[value] }))}
+          options={kinds.map((value) => ({ value, name: t(`drawn.kind.${value}`) }))}
           onChange={(kind) => onChange({ ...piece, drawn: { ...drawn, kind } })}
         />
-        with
+        {t('drawn.with')}
         <TextField
-          label={`Tool of ${label}`}
+          label={t('drawn.toolOf', { label })}
           value={drawn.tool}
           onChange={(tool) => onChange({ ...piece, drawn: { ...drawn, tool } })}
           className="w-36"
         />
-        in
+        {t('drawn.in')}
         <TextField
-          label={`Colour of ${label}`}
+          label={t('drawn.colourOf', { label })}
           value={drawn.colour ?? ''}
           optional
-          placeholder="its own colour"
+          placeholder={t('drawn.own')}
           onChange={(colour) => onChange({ ...piece, drawn: { ...drawn, colour: colour || null } })}
           className="w-32"
         />

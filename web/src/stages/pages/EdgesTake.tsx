@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { OptionalMeasure } from '../../parts/OptionalMeasure';
@@ -13,26 +14,25 @@ interface Props {
   onChange: (piece: Piece) => void;
 }
 
-const means = { cut: 'is what is cut', finished: 'is what shows' } as const;
-
 /** How much its worked edges take off a piece, and whether its size is meant before or after that. */
 export function EdgesTake({ label, piece, worn, onChange }: Props) {
+  const { t } = useTranslation();
   const { kit, answer } = useKit();
   const placed = answer?.layouts.flatMap((l) => l.pieces).find((p) => p.label === label)?.placed;
   const usual = (work: string | undefined) => (work === 'scalloped' ? inUnit(kit, '1/8', '3') : inUnit(kit, '1/4', '6'));
   return (
     <>
-      <span className="text-soft">Edges take</span>
+      <span className="text-soft">{t('edges.take')}</span>
       <span className="flex flex-wrap items-baseline gap-x-3">
         {worn.map((finish) => (
           <span key={finish.edge} className="flex items-baseline gap-1">
-            <span className="text-soft">{finish.edge}</span>
+            <span className="text-soft">{t(`edges.edge.${finish.edge}`)}</span>
             <OptionalMeasure
-              label={`What the ${finish.edge} edge of ${label} takes`}
+              label={t('edges.takesOf', { edge: t(`edges.edge.${finish.edge}`), label })}
               value={finish.allowance ?? null}
               first={usual(finish.work)}
               offer={readable(usual(finish.work))}
-              none="as usual"
+              none={t('edges.usual')}
               onChange={(allowance) =>
                 onChange({ ...piece, finishes: piece.finishes?.map((f) => (f.edge === finish.edge ? { ...f, allowance } : f)) })
               }
@@ -40,23 +40,20 @@ export function EdgesTake({ label, piece, worn, onChange }: Props) {
           </span>
         ))}
       </span>
-      <span className="text-soft">Its size</span>
+      <span className="text-soft">{t('edges.size')}</span>
       <span className="flex flex-wrap items-baseline gap-x-3">
         <Choice
-          label={`What the size of ${label} means`}
+          label={t('edges.sizeOf', { label })}
           value={piece.stated ?? 'kit'}
           options={[
-            { value: 'kit', name: `${means[kit.stated ?? 'finished']}, as in this kit` },
-            { value: 'cut', name: means.cut },
-            { value: 'finished', name: means.finished },
+            { value: 'kit', name: t('edges.asKit', { means: t(`edges.means.${kit.stated ?? 'finished'}`) }) },
+            { value: 'cut', name: t('edges.means.cut') },
+            { value: 'finished', name: t('edges.means.finished') },
           ]}
           onChange={(stated) => onChange({ ...piece, stated: stated === 'kit' ? null : stated })}
         />
         {placed && (
-          <span className="text-soft">
-            cut <span className="text-brass">{sizeOf(placed.cutSize)}</span>, about{' '}
-            <span className="text-brass">{sizeOf(placed.box)}</span> shows
-          </span>
+          <span className="text-soft">{t('edges.shows', { cut: sizeOf(placed.cutSize), shown: sizeOf(placed.box) })}</span>
         )}
       </span>
     </>

@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useId, useRef, useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type Kit } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { useKeys } from '../../parts/useKeys';
@@ -35,6 +36,7 @@ function exampleOf(kit: Kit, layoutId: string): string {
 
 /** The measure line at the foot of the leaf: a piece is made or changed in one breath. */
 export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: Props) {
+  const { t } = useTranslation();
   const newest = useNewestKit();
   const { kit } = useKit();
   const [history, setHistory] = useState<readonly string[]>([]);
@@ -103,7 +105,7 @@ export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: P
     <div className="min-w-0 flex-1">
       <input
         ref={field}
-        aria-label="Measure line"
+        aria-label={t('line.is')}
         aria-describedby={says}
         aria-invalid={refused && fault !== undefined}
         className="field w-full"
@@ -135,14 +137,14 @@ export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: P
         role="status"
         className={`mt-0.5 min-h-5 text-[14px] leading-5 ${refused && fault ? 'text-rust' : 'truncate text-soft'}`}
       >
-        {!text.trim() && 'Press / and say a piece, or a label and what changes: B2 9 x 2'}
+        {!text.trim() && t('line.hint')}
         {text.trim() &&
           fault &&
           (refused || completions.length === 0 ? (
             <>
               {missing !== null && (
                 <button type="button" className="mr-2 font-semibold underline" onClick={() => take(missing)}>
-                  Make {missing}
+                  {t('line.make', { paper: missing })}
                 </button>
               )}
               {fault.suggestion && (
@@ -165,7 +167,9 @@ export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: P
           ))}
         {text.trim() && !fault && answer && (
           <>
-            <span className="mr-3">Enter: {answer.touched.length ? answer.touched.join(', ') : answer.layout.name}</span>
+            <span className="mr-3">
+              {t('line.enter', { what: answer.touched.length ? answer.touched.join(', ') : answer.layout.name })}
+            </span>
             {offers}
           </>
         )}

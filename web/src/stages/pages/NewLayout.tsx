@@ -1,5 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Fragment, useState, type SubmitEvent } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type Layout } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { useKit } from '../../parts/kitContext';
@@ -12,8 +13,13 @@ interface Props {
   onMade: (id: string) => void;
 }
 
+const layoutKinds = ['single', 'spread'] as const;
+const pageSides = ['width', 'height'] as const;
+const lengths = { in: '8 1/2', mm: '200 mm' };
+
 /** Asks for a new layout's name, kind and page size. */
 export function NewLayout({ open, onClose, onMade }: Props) {
+  const { t } = useTranslation();
   const { kit, change } = useKit();
   const [name, setName] = useState('');
   const [kind, setKind] = useState<NonNullable<Layout['kind']>>('spread');
@@ -44,7 +50,7 @@ export function NewLayout({ open, onClose, onMade }: Props) {
     const id = `L${n}`;
     const layout: Layout = proposed
       ? { ...proposed, id, name: name.trim() || proposed.name }
-      : { id, name: name.trim() || `Layout ${n}`, kind, page, pieces: [] };
+      : { id, name: name.trim() || t('newLayout.called', { n }), kind, page, pieces: [] };
     change({ ...kit, layouts: [...(kit.layouts ?? []), layout] });
     close();
     onMade(id);
@@ -58,7 +64,7 @@ export function NewLayout({ open, onClose, onMade }: Props) {
   return (
     <Dialog
       open={open}
-      title={page ? 'A page out of sizes' : brings ? 'A layout of another kit' : 'A new layout'}
+      title={t(page ? 'newLayout.sizesTitle' : brings ? 'newLayout.fromTitle' : 'newLayout.title')}
       wide={page !== null || brings}
       onClose={close}
     >
@@ -74,7 +80,7 @@ export function NewLayout({ open, onClose, onMade }: Props) {
         />
       ) : (
         <form onSubmit={make} className="grid grid-cols-[7rem_1fr] items-center gap-y-3">
-          <label htmlFor="layout-name">Name</label>
+          <label htmlFor="layout-name">{t('newLayout.name')}</label>
           <input
             id="layout-name"
             className="field"
@@ -82,38 +88,38 @@ export function NewLayout({ open, onClose, onMade }: Props) {
             onChange={(e) => setName(e.currentTarget.value)}
             maxLength={120}
             autoFocus
-            placeholder="Up on the dune"
+            placeholder={t('newLayout.example')}
           />
-          <span>Pages</span>
+          <span>{t('newLayout.pages')}</span>
           <span className="flex gap-5">
-            {(['single', 'spread'] as const).map((k) => (
+            {layoutKinds.map((k) => (
               <label key={k} className="flex items-center gap-1.5">
                 <input type="radio" name="kind" className="accent-velvet" checked={kind === k} onChange={() => setKind(k)} />
-                {k === 'single' ? 'a single page' : 'a spread of two'}
+                {t(`newLayout.${k}`)}
               </label>
             ))}
           </span>
-          <label htmlFor="layout-size">Page size</label>
+          <label htmlFor="layout-size">{t('newLayout.size')}</label>
           <select id="layout-size" className="field" value={size} onChange={(e) => setSize(Number(e.currentTarget.value))}>
             {sizes.data?.sizes.map((s, i) => (
               <option key={s.name} value={i}>
                 {s.name}
               </option>
             ))}
-            <option value={-1}>a size of your own</option>
+            <option value={-1}>{t('newLayout.own')}</option>
           </select>
           {size === -1 && (
             <>
               <span />
               <span className="flex items-baseline gap-2">
-                {(['width', 'height'] as const).map((side, i) => (
+                {pageSides.map((side, i) => (
                   <Fragment key={side}>
                     {i > 0 && 'x'}
                     <input
-                      aria-label={side === 'width' ? 'Width of a page' : 'Height of a page'}
+                      aria-label={t(`newLayout.${side}`)}
                       className="field w-24"
                       required
-                      placeholder={kit.unit === 'mm' ? '200 mm' : '8 1/2'}
+                      placeholder={lengths[kit.unit ?? 'in']}
                       value={own[side]}
                       onChange={(e) => setOwn({ ...own, [side]: e.currentTarget.value })}
                     />
@@ -130,18 +136,18 @@ export function NewLayout({ open, onClose, onMade }: Props) {
 
           <span className="col-span-2 flex flex-wrap gap-2 pt-2 *:whitespace-nowrap">
             <button type="submit" className="press-first">
-              Make it
+              {t('newLayout.make')}
             </button>
             {kind === 'single' && (kit.papers ?? []).length > 0 && (
               <button type="button" className="press" onClick={() => measure.mutate(undefined, { onSuccess: setPage })}>
-                Out of sizes…
+                {t('newLayout.outOfSizes')}
               </button>
             )}
             <button type="button" className="press" onClick={() => setBrings(true)}>
-              From another kit…
+              {t('newLayout.fromKit')}
             </button>
             <button type="button" className="press" onClick={close}>
-              Not now
+              {t('newLayout.notNow')}
             </button>
           </span>
         </form>

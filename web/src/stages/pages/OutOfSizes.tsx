@@ -1,6 +1,7 @@
 import { Radio, RadioGroup } from '@headlessui/react';
 import { useMutation } from '@tanstack/react-query';
 import { useState, type SubmitEvent } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, ApiError, unwrap, type Layout } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { unbroken } from '../../parts/length';
@@ -12,8 +13,14 @@ interface Props {
   onTake: (layout: Layout) => void;
 }
 
+const examples = {
+  in: '9 x 9, 5 x 7, 4 x 6 photo, 1 x 12, 2 of 1/2 x 11',
+  mm: '250 x 250, 150 x 200, 150 x 100 photo, 20 x 300',
+};
+
 /** Sizes of pieces, and pages that are proposed of them. */
 export function OutOfSizes({ page, onTake }: Props) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const papers = kit.papers ?? [];
   const [text, setText] = useState('');
@@ -45,19 +52,15 @@ export function OutOfSizes({ page, onTake }: Props) {
   return (
     <div className="text-[15px]">
       <form onSubmit={propose} className="grid grid-cols-[7rem_1fr] items-baseline gap-y-3">
-        <label htmlFor="sizes-text">Sizes</label>
+        <label htmlFor="sizes-text">{t('sizes.sizes')}</label>
         <input
           id="sizes-text"
           className="field"
           value={text}
           onChange={(event) => setText(event.currentTarget.value)}
-          placeholder={
-            kit.unit === 'mm'
-              ? '250 x 250, 150 x 200, 150 x 100 photo, 20 x 300'
-              : '9 x 9, 5 x 7, 4 x 6 photo, 1 x 12, 2 of 1/2 x 11'
-          }
+          placeholder={examples[kit.unit ?? 'in']}
         />
-        <span>Papers</span>
+        <span>{t('sizes.papers')}</span>
         <span className="flex flex-wrap gap-x-4 gap-y-1">
           {papers.map((paper) => (
             <label key={paper.id} className="flex items-center gap-1.5">
@@ -76,7 +79,7 @@ export function OutOfSizes({ page, onTake }: Props) {
             </label>
           ))}
         </span>
-        <label htmlFor="sizes-sheets">Sheets at most</label>
+        <label htmlFor="sizes-sheets">{t('sizes.most')}</label>
         <span className="flex items-baseline gap-3">
           <input
             id="sizes-sheets"
@@ -86,10 +89,10 @@ export function OutOfSizes({ page, onTake }: Props) {
             max={50}
             value={sheets}
             onChange={(event) => setSheets(event.currentTarget.value)}
-            placeholder="any"
+            placeholder={t('sizes.any')}
           />
           <button type="submit" className="press" disabled={ask.isPending}>
-            {ask.isPending ? 'Laying them out…' : 'Propose pages'}
+            {t(ask.isPending ? 'sizes.laying' : 'sizes.propose')}
           </button>
         </span>
       </form>
@@ -106,7 +109,7 @@ export function OutOfSizes({ page, onTake }: Props) {
       {open && (
         <>
           <RadioGroup
-            aria-label="Pages that are proposed"
+            aria-label={t('sizes.proposed')}
             className="grid grid-cols-6 gap-2 pt-4"
             value={chosen}
             onChange={setChosen}
@@ -115,7 +118,7 @@ export function OutOfSizes({ page, onTake }: Props) {
               <Radio
                 key={i}
                 value={i}
-                aria-label={`Page ${i + 1}: ${Math.round(proposal.score)} of 100`}
+                aria-label={t('sizes.page', { n: i + 1, score: Math.round(proposal.score) })}
                 className="cursor-pointer border-b-2 border-transparent pb-1 hover:border-line data-checked:border-velvet"
               >
                 <ScenePicture scene={proposal.picture} papers={papers} labels={false} className="aspect-square w-full" />
@@ -128,12 +131,15 @@ export function OutOfSizes({ page, onTake }: Props) {
                 <li key={says}>{unbroken(says)}</li>
               ))}
               <li className="text-soft">
-                Cut from{' '}
-                {open.sheets.map((s) => `${s.sheets} x ${papers.find((p) => p.id === s.paper)?.name ?? s.paper}`).join(', ')}
+                {t('sizes.cutFrom', {
+                  list: open.sheets
+                    .map((s) => `${s.sheets} x ${papers.find((p) => p.id === s.paper)?.name ?? s.paper}`)
+                    .join(', '),
+                })}
               </li>
             </ul>
             <button type="button" className="press-first self-start" onClick={() => onTake(open.layout)}>
-              Take it
+              {t('sizes.take')}
             </button>
           </div>
         </>

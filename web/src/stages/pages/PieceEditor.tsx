@@ -1,10 +1,10 @@
+import { useTranslation } from 'react-i18next';
 import type { Layout, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { leaningOn } from '../../parts/edits';
 import { sideOf, useKit } from '../../parts/kitContext';
 import { Swatch } from '../../parts/Swatch';
 import { TextField } from '../../parts/TextField';
-import { kindName } from './kinds';
 import { cutBy } from './cutBy';
 import { MatEditor } from './MatEditor';
 import { PartChoice } from './PartChoice';
@@ -28,8 +28,12 @@ interface Props {
   onRemove: () => void;
 }
 
+const sides = ['left', 'right', 'both'] as const;
+const keys = { back: 'Alt + ↑', front: 'Alt + ↓' };
+
 /** Everything about one piece: what it is, its paper, its place, its mats, its layer. */
 export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap, onFacing, onRemove }: Props) {
+  const { t } = useTranslation();
   const { kit, answer } = useKit();
   const papers = kit.papers ?? [];
   const paper = papers.find((p) => p.id === piece.paper);
@@ -42,35 +46,31 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
     .map((p) => ({ value: p.id, name: p.name ? `${p.id} ${p.name}` : p.id }));
   return (
     <div className="grid grid-cols-[5.5rem_1fr] items-baseline gap-y-1.5 pt-1 pb-4 pl-9 text-[15px]">
-      <span className="text-soft">Called</span>
+      <span className="text-soft">{t('piece.called')}</span>
       <span className="flex flex-wrap items-baseline gap-2">
         <TextField
-          label={`Label of ${label}`}
+          label={t('piece.labelOf', { label })}
           value={piece.id}
           onChange={(id) => onChange({ ...piece, id })}
           className="w-20 font-semibold"
         />
         <TextField
-          label={`Name of ${label}`}
+          label={t('piece.nameOf', { label })}
           value={piece.name ?? ''}
           optional
-          placeholder={kindName[piece.kind]}
+          placeholder={t(`kind.${piece.kind}`)}
           onChange={(name) => onChange({ ...piece, name: name || undefined })}
           className="w-44"
         />
       </span>
       {layout.kind === 'spread' && (
         <>
-          <span className="text-soft">Page</span>
+          <span className="text-soft">{t('piece.page')}</span>
           <span>
             <Choice
-              label={`Page of ${label}`}
+              label={t('piece.pageOf', { label })}
               value={piece.side ?? 'left'}
-              options={[
-                { value: 'left', name: 'left page' },
-                { value: 'right', name: 'right page' },
-                { value: 'both', name: 'across both' },
-              ]}
+              options={sides.map((value) => ({ value, name: t(`piece.on.${value}`) }))}
               onChange={(side) => onChange({ ...piece, side })}
             />
           </span>
@@ -85,12 +85,12 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
           <PartChoice label={label} piece={piece} onChange={onChange} />
           {!piece.part && (
             <>
-              <span className="text-soft">Paper</span>
+              <span className="text-soft">{t('piece.paper')}</span>
               <span className="flex flex-wrap items-baseline gap-3">
                 <Choice
-                  label={`Paper of ${label}`}
+                  label={t('piece.paperOf', { label })}
                   value={piece.paper ?? null}
-                  none={papers.length ? 'Choose a paper' : 'No paper in the kit yet: add one under Stock'}
+                  none={t(papers.length ? 'piece.choosePaper' : 'piece.noPaper')}
                   options={papers.map((p) => ({ value: p.id, name: p.name, mark: <Swatch paper={p} /> }))}
                   onChange={(id) =>
                     onChange({
@@ -103,7 +103,7 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
                 />
                 {paper?.faceB && (
                   <Choice
-                    label={`Face of ${label}`}
+                    label={t('piece.faceOf', { label })}
                     value={piece.face ?? 'A'}
                     options={[
                       { value: 'A', name: sideOf(answer, paper.id, 'A'), mark: <Swatch paper={paper} /> },
@@ -120,7 +120,7 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
                       checked={piece.printTurned ?? false}
                       onChange={(event) => onChange({ ...piece, printTurned: event.currentTarget.checked })}
                     />
-                    print a quarter turned
+                    {t('piece.printTurned')}
                   </label>
                 )}
               </span>
@@ -133,12 +133,12 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
       )}
       {!piece.part && (piece.paper || (piece.opening?.mats?.length ?? 0) > 0) && (
         <>
-          <span className="text-soft">Cut by</span>
+          <span className="text-soft">{t('piece.cutBy')}</span>
           <span>
             <Choice
-              label={`Who cuts ${label}`}
+              label={t('piece.whoCuts', { label })}
               value={piece.cutBy ?? 'either'}
-              options={cutBy}
+              options={cutBy.map((value) => ({ value, name: t(`piece.by.${value}`) }))}
               onChange={(by) => onChange({ ...piece, cutBy: by })}
             />
           </span>
@@ -146,7 +146,7 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
       )}
       {room && (
         <>
-          <span className="text-soft">To write</span>
+          <span className="text-soft">{t('piece.write')}</span>
           <span className="pl-1">{room.says}</span>
         </>
       )}
@@ -160,17 +160,17 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
       )}
       {piece.kind !== 'photo' && (
         <>
-          <span className="text-soft">For whom</span>
+          <span className="text-soft">{t('piece.whom')}</span>
           <span>
             <Choice
-              label={`For whom ${label} is`}
+              label={t('piece.whomOf', { label })}
               value={piece.extra ? (piece.insteadOf ?? 'extra') : 'all'}
               options={[
-                { value: 'all', name: 'laid by everyone' },
-                { value: 'extra', name: 'an extra, for those who want more: cut and packed, without a place' },
+                { value: 'all', name: t('piece.all') },
+                { value: 'extra', name: t('piece.extra') },
                 ...others
                   .filter((o) => !layout.pieces?.find((p) => p.id === o.value)?.extra)
-                  .map((o) => ({ value: o.value, name: `or instead of ${o.name}` })),
+                  .map((o) => ({ value: o.value, name: t('piece.insteadOf', { name: o.name }) })),
               ]}
               onChange={(whom) =>
                 onChange({
@@ -185,7 +185,7 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
       )}
       {!piece.extra && (
         <>
-          <span className="text-soft">Exactness</span>
+          <span className="text-soft">{t('piece.exact')}</span>
           <label className="flex items-center gap-1.5">
             <input
               type="checkbox"
@@ -193,50 +193,50 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
               checked={piece.roughly ?? false}
               onChange={(event) => onChange({ ...piece, roughly: event.currentTarget.checked })}
             />
-            about there, where it pleases: the guide shows its place and does not measure it
+            {t('piece.roughly')}
           </label>
         </>
       )}
       {others.length > 0 && (
         <>
-          <span className="text-soft">Measure to</span>
+          <span className="text-soft">{t('piece.measureTo')}</span>
           <span className="flex flex-wrap items-baseline gap-3">
             <Choice
               optional
-              label={`Piece to measure ${label} to`}
+              label={t('piece.measureToOf', { label })}
               value={to}
-              none="another piece"
+              none={t('piece.another')}
               options={others}
               onChange={onTo}
             />
             {to && (
               <button type="button" className="quiet" onClick={() => onSwap(to)}>
-                let {piece.id} and {to} change places
+                {t('piece.swap', { piece: piece.id, other: to })}
               </button>
             )}
           </span>
         </>
       )}
-      <span className="text-soft">Layer</span>
+      <span className="text-soft">{t('piece.layer')}</span>
       <span className="flex flex-wrap gap-2">
-        <button type="button" className="press" title="Alt + ↑" onClick={() => onMove(-1)}>
-          Farther back
+        <button type="button" className="press" title={keys.back} onClick={() => onMove(-1)}>
+          {t('piece.back')}
         </button>
-        <button type="button" className="press" title="Alt + ↓" onClick={() => onMove(1)}>
-          Nearer the front
+        <button type="button" className="press" title={keys.front} onClick={() => onMove(1)}>
+          {t('piece.front')}
         </button>
         {layout.kind === 'spread' && piece.side !== 'both' && (
           <button type="button" className="press" onClick={onFacing}>
-            Once more on the facing page
+            {t('piece.facing')}
           </button>
         )}
         <button
           type="button"
           className="press ml-auto"
-          title={leaning.length ? `${leaning.join(', ')} lean on it` : 'Delete'}
+          title={leaning.length ? t('piece.leaning', { list: leaning.join(', ') }) : t('piece.delete')}
           onClick={onRemove}
         >
-          Remove{leaning.length ? ` (${leaning.join(', ')} lean on it)` : ''}
+          {leaning.length ? t('piece.removeLeaning', { list: leaning.join(', ') }) : t('piece.remove')}
         </button>
       </span>
     </div>

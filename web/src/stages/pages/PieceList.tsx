@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Finding, Layout, LayoutAnswer } from '../../api/client';
 import { mended, withLayer, withLayout, withoutPiece, withPiece } from '../../parts/edits';
 import { useKit } from '../../parts/kitContext';
@@ -24,10 +25,11 @@ interface Props {
   onFigure: (figure: Figure | null) => void;
 }
 
-const headings = { left: 'Left page', right: 'Right page', both: 'Across both pages' } as const;
+const sides = ['left', 'right', 'both'] as const;
 
 /** The pieces of a layout, back to front, under the page they lie on. */
 export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap, onFacing, onShown, onFigure }: Props) {
+  const { t } = useTranslation();
   const { kit, change, lit, setLit } = useKit();
   const pieces = layout.pieces ?? [];
   const findings = (computed?.findings ?? []).filter((f) => f.gravity !== 'eye');
@@ -50,18 +52,15 @@ export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap
         onAccept={accept}
       />
       <ReturnsLine key={`${layout.id} returns`} layoutId={layout.id} computed={computed} onShown={onShown} onFigure={onFigure} />
-      {pieces.length === 0 && (
-        <p className="mt-4 max-w-md">
-          The page is empty. Begin at the back: a base in the size of the page, then panels and strips, then photos on their mats.
-          Each piece says how far it lies from an edge or from a piece that is there already.
-        </p>
-      )}
-      {(['left', 'right', 'both'] as const).map((side) => {
+      {pieces.length === 0 && <p className="mt-4 max-w-md">{t('pieces.empty')}</p>}
+      {sides.map((side) => {
         const here = pieces.filter((p) => (p.side ?? 'left') === side);
         if (here.length === 0) return null;
         return (
-          <section key={side} aria-label={layout.kind === 'spread' ? headings[side] : 'Pieces'} className="mb-3">
-            {layout.kind === 'spread' && <h2 className="border-b border-line pb-1 text-[15px] text-soft">{headings[side]}</h2>}
+          <section key={side} aria-label={t(layout.kind === 'spread' ? `pieces.side.${side}` : 'pieces.are')} className="mb-3">
+            {layout.kind === 'spread' && (
+              <h2 className="border-b border-line pb-1 text-[15px] text-soft">{t(`pieces.side.${side}`)}</h2>
+            )}
             <ul>
               {here.map((p) => (
                 <PieceRow

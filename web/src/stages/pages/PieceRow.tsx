@@ -1,10 +1,10 @@
+import { useTranslation } from 'react-i18next';
 import type { Finding, Layout, Piece, PieceAnswer } from '../../api/client';
 import { FindingNote } from '../../parts/FindingNote';
 import { useKit } from '../../parts/kitContext';
 import { Measure } from '../../parts/Measure';
 import { PartMark } from '../../parts/PartMark';
 import { Swatch } from '../../parts/Swatch';
-import { kindName } from './kinds';
 import { PieceEditor } from './PieceEditor';
 
 interface Props {
@@ -48,6 +48,7 @@ export function PieceRow({
   onFacing,
   onRemove,
 }: Props) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const mat = piece.opening?.mats?.at(-1);
   const paper = (kit.papers ?? []).find((p) => p.id === (piece.kind === 'photo' ? mat?.paper : piece.paper));
@@ -56,7 +57,7 @@ export function PieceRow({
   const label = `${layout.id}-${piece.id}`;
   const size = (side: 'width' | 'height') => (
     <Measure
-      label={`${side === 'width' ? 'Width' : 'Height'} of ${label}`}
+      label={t(`pieces.${side}`, { label })}
       value={piece.size[side]}
       align={side === 'width' ? 'right' : 'left'}
       onChange={(value) => onChange({ ...piece, size: { ...piece.size, [side]: value } })}
@@ -74,7 +75,7 @@ export function PieceRow({
         <button
           type="button"
           aria-expanded={open}
-          aria-label={`${piece.id}, ${piece.name ?? kindName[piece.kind]}`}
+          aria-label={`${piece.id}, ${piece.name ?? t(`kind.${piece.kind}`)}`}
           data-row
           className="flex w-32 shrink-0 items-baseline gap-2 text-left"
           onClick={() => onOpen(!open)}
@@ -86,7 +87,7 @@ export function PieceRow({
           }}
         >
           <span className="w-7 shrink-0 font-semibold">{piece.id}</span>
-          <span className="truncate text-[15px] text-soft">{piece.name ?? kindName[piece.kind]}</span>
+          <span className="truncate text-[15px] text-soft">{piece.name ?? t(`kind.${piece.kind}`)}</span>
         </button>
         <span className="flex shrink-0 items-center text-brass">
           {size('width')}

@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Piece } from '../../api/client';
 import { NumberField } from '../../parts/NumberField';
 import { TextField } from '../../parts/TextField';
@@ -10,31 +11,32 @@ interface Props {
 
 /** What is done to a piece that has to dry before it is laid: stamped, painted, spattered. */
 export function WetRow({ label, piece, onChange }: Props) {
+  const { t } = useTranslation();
   const wet = piece.wet;
   return (
     <>
-      <span className="text-soft">Wet work</span>
+      <span className="text-soft">{t('wet.is')}</span>
       {wet ? (
         <span className="flex flex-wrap items-baseline gap-x-2">
           {piece.kind !== 'drawn' && (
             <TextField
-              label={`Wet work on ${label}`}
+              label={t('wet.of', { label })}
               value={wet.words ?? ''}
               onChange={(words) => onChange({ ...piece, wet: { ...wet, words: words || null } })}
               className="w-44"
             />
           )}
-          dries
+          {t('wet.dries')}
           <NumberField
             align="left"
-            label={`Minutes ${label} dries`}
+            label={t('wet.minutesOf', { label })}
             value={wet.minutes ?? 10}
             max={2880}
             onChange={(minutes) => minutes !== null && onChange({ ...piece, wet: { ...wet, minutes } })}
           />
-          minutes
+          {t('wet.minutes')}
           <button type="button" className="quiet" onClick={() => onChange({ ...piece, wet: null })}>
-            none
+            {t('wet.none')}
           </button>
         </span>
       ) : (
@@ -42,10 +44,10 @@ export function WetRow({ label, piece, onChange }: Props) {
           type="button"
           className="quiet justify-self-start"
           onClick={() =>
-            onChange({ ...piece, wet: piece.kind === 'drawn' ? { minutes: 10 } : { words: 'Stamp it', minutes: 10 } })
+            onChange({ ...piece, wet: piece.kind === 'drawn' ? { minutes: 10 } : { words: t('wet.stamp'), minutes: 10 } })
           }
         >
-          {piece.kind === 'drawn' ? 'It has to dry before anything touches it' : 'It is stamped, painted or inked first'}
+          {t(piece.kind === 'drawn' ? 'wet.drawn' : 'wet.first')}
         </button>
       )}
     </>

@@ -1,16 +1,17 @@
 import type { PieceKind } from '../../api/client';
 
-export const kindName: Record<PieceKind, string> = {
-  base: 'base',
-  panel: 'panel',
-  strip: 'strip',
-  photo: 'photo',
-  title: 'title',
-  journaling: 'journaling',
-  'die-cut': 'die-cut',
-  sticker: 'sticker',
-  tie: 'tie',
-  raised: 'raised part',
-  printed: 'printed area',
-  drawn: 'drawn, stitched, stamped',
-};
+/** What a piece can be, in the order in which they are laid; their names are the words' (`kind`). */
+export const kinds = [
+  'base',
+  'panel',
+  'strip',
+  'photo',
+  'title',
+  'journaling',
+  'die-cut',
+  'sticker',
+  'tie',
+  'raised',
+  'printed',
+  'drawn',
+] as const satisfies readonly PieceKind[];
