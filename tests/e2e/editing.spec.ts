@@ -138,10 +138,7 @@ test('what the eye says is opened when wanted, mended by a press, and switched o
   await expect(page.getByText(/The focal photo L1-P1 takes 17 % of its page/)).toBeVisible();
 });
 
-test('who looks out of the page is told, and no longer once they look in', async ({
-  page,
-  request,
-}) => {
+test('who looks out of the page is told, and no longer once they look in', async ({ page, request }) => {
   const slug = await freshKit(request);
   await page.goto(`/kits/${slug}/pages`);
   await page.getByRole('button', { name: 'P2, photo' }).click();
@@ -219,6 +216,20 @@ test('a page is made out of nothing but sizes, by keys alone', async ({ page, re
   await expect(dialog).toHaveCount(0);
   await expect(page.getByRole('heading', { name: 'Out of sizes' })).toBeVisible();
   await expect(page.getByText(/7 pieces, 1 photo/)).toBeVisible();
+});
+
+test('sizes said in the measure line are made into pages', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages`);
+  await page.getByLabel('Measure line').fill('9 x 9, 5 x 7, 4 x 6 photo');
+  await expect(page.getByRole('button', { name: 'Propose pages of these sizes' })).toBeVisible();
+  await page.getByLabel('Measure line').press('Enter');
+  const dialog = page.getByRole('dialog', { name: 'A page out of sizes' });
+  await expect(dialog.getByLabel('Sizes')).toHaveValue('9 x 9, 5 x 7, 4 x 6 photo');
+  await dialog.getByRole('button', { name: 'Propose pages' }).click();
+  await expect(dialog.getByRole('radio').first()).toBeVisible();
+  await dialog.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByLabel('Layouts')).toContainText('L4');
 });
 
 test('a layout of another kit is used here, its papers mapped', async ({ page, request }) => {

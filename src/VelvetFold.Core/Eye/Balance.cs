@@ -22,7 +22,7 @@ internal static class Balance
                 continue;
             var isAgain = papers.Exists(t =>
                 t.Placed.Id != thing.Placed.Id
-                && ColoursOf(t.Face!.Face).Any(c => Colours.Difference(Colours.LabOf(c), lab) < EyeLimits.Alike)
+                && SeenFace.ColoursOf(t.Face!.Face).Any(c => Colours.Difference(Colours.LabOf(c), lab) < EyeLimits.Alike)
             );
             if (!isAgain)
                 yield return EyeCheck.Say(
@@ -33,8 +33,6 @@ internal static class Balance
                 );
         }
     }
-
-    private static IEnumerable<string> ColoursOf(Face face) => face.Ink is { } ink ? [face.Colour, ink] : [face.Colour];
 
     /// <summary>The page's weight, from areas and darkness of what lies on its base, far from its middle.</summary>
     public static IEnumerable<Finding> Weight(Kit kit, SeenPage page)

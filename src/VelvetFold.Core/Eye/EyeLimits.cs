@@ -24,6 +24,9 @@ public static class EyeLimits
     /// <summary>A colour as far from grey as this (CIELAB chroma) is an accent.</summary>
     public const double Accent = 30;
 
+    /// <summary>A colour of a print that has less of its face than this is not seen as one.</summary>
+    public const double SeenShare = 0.03;
+
     /// <summary>An accent takes no more than this share of the page: more of it is a ground.</summary>
     public const double AccentShare = 0.1;
 

@@ -158,11 +158,11 @@ internal static class Returns
             )
                 continue;
             known.Add(colour);
-            bool Has(string? other) => other is not null && Colours.Difference(other, colour) < EyeLimits.Alike;
+            bool Has(string other) => Colours.Difference(other, colour) < EyeLimits.Alike;
             yield return new(
                 thing.Face,
                 [.. papers.Where(t => t.Placed.Piece.Kind is not (PieceKind.Base or PieceKind.Photo) && Has(t.Face!.Face.Colour))],
-                [.. papers.Where(t => Has(t.Face!.Face.Colour) || Has(t.Face.Face.Ink))]
+                [.. papers.Where(t => SeenFace.ColoursOf(t.Face!.Face).Any(Has))]
             );
         }
     }

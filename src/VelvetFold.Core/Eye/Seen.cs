@@ -20,6 +20,13 @@ internal sealed record SeenFace(Paper Paper, SheetFace Side, Face Face)
         (Paper.Id == other.Paper.Id && Side == other.Side)
         || (Face.Print == other.Face.Print && Colours.Difference(Face.Colour, other.Face.Colour) < EyeLimits.Alike && InksAlike(other));
 
+    /// <summary>The colours that it is seen to have: its ground, its ink, and what else its print has enough of.</summary>
+    public static IEnumerable<string> ColoursOf(Face face) =>
+        new[] { face.Colour, face.Ink }
+            .OfType<string>()
+            .Concat(face.Colours.Where(c => c.Share >= EyeLimits.SeenShare).Select(c => c.Colour))
+            .Distinct(StringComparer.OrdinalIgnoreCase);
+
     private bool InksAlike(SeenFace other) =>
         IsSolid || (Face.Ink is { } ink && other.Face.Ink is { } its && Colours.Difference(ink, its) < EyeLimits.Alike);
 }

@@ -59,7 +59,7 @@ public static class Solids
         ArgumentNullException.ThrowIfNull(prints);
         ArgumentNullException.ThrowIfNull(papers);
         var grounds = prints.Select(p => Colours.LabOf(p.Colour)).ToList();
-        var all = prints.SelectMany(p => p.Ink is { } ink ? new[] { p.Colour, ink } : [p.Colour]).Select(Colours.LabOf).ToList();
+        var all = prints.SelectMany(SeenFace.ColoursOf).Select(Colours.LabOf).ToList();
         if (all.Count == 0)
             return [];
         var there = papers.Where(p => p.Free is not <= 0).Select(p => (Paper: p, Lab: Colours.LabOf(p.Colour))).ToList();

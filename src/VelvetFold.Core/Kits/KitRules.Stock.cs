@@ -9,6 +9,8 @@ public static partial class KitRules
 {
     private const int MostMotifs = 40;
 
+    private const int MostColours = 6;
+
     private static void SupplyFaults(List<Fault> faults, IReadOnlyList<Supply> supplies)
     {
         if (supplies.Count > 500)
@@ -120,6 +122,16 @@ public static partial class KitRules
                 faults.Add(new($"{at}.{member}.name", Saying.Of("fault.a-side-is-called", ("name", side))));
         foreach (var (face, member) in new[] { (paper.FaceA, "faceA"), (paper.FaceB, "faceB") })
         {
+            if (face?.Colours.Count > MostColours)
+                faults.Add(
+                    new($"{at}.{member}.colours", Saying.Of("fault.too-many-colours", ("n", face.Colours.Count), ("most", MostColours)))
+                );
+            foreach (var (colour, i) in (face?.Colours ?? []).Select((colour, i) => (colour, i)))
+            {
+                ColourFault(faults, colour.Colour, $"{at}.{member}.colours[{i}].colour");
+                if (!(colour.Share is >= 0 and <= 1))
+                    faults.Add(new($"{at}.{member}.colours[{i}].share", Saying.Of("fault.no-share", ("colour", colour.Colour))));
+            }
             if (face?.Motifs.Count > MostMotifs)
                 faults.Add(
                     new($"{at}.{member}.motifs", Saying.Of("fault.too-many-motifs", ("n", face.Motifs.Count), ("most", MostMotifs)))

@@ -54,6 +54,9 @@ public enum PrintKind
     Lettering,
 }
 
+/// <summary>A colour of a print (<c>#rrggbb</c>), and the share of the face that has it, 0 to 1.</summary>
+public sealed record PrintColour(string Colour, double Share);
+
 /// <summary>One face of a sheet: its ground colour (<c>#rrggbb</c>), the colour printed on it, the kind of print and its
 /// direction.</summary>
 public sealed record Face
@@ -64,6 +67,9 @@ public sealed record Face
     public string? Ink { get; init; }
 
     public PrintKind Print { get; init; }
+
+    /// <summary>The colours of its print with their shares, the largest first, up to six; none where only its ink is known.</summary>
+    public IReadOnlyList<PrintColour> Colours { get; init; } = [];
 
     /// <summary>What guides call this side of a sheet that has two; none where its print says enough.</summary>
     public string? Name { get; init; }
@@ -77,13 +83,15 @@ public sealed record Face
     /// or the print is the same all over.</summary>
     public IReadOnlyList<Box> Motifs { get; init; } = [];
 
-    /// <summary>Whether both look the same, motif by motif.</summary>
+    /// <summary>Whether both look the same, colour by colour and motif by motif.</summary>
     public bool Equals(Face? other) =>
         other is not null
         && (Colour, Ink, Print, Name, Direction, Motif) == (other.Colour, other.Ink, other.Print, other.Name, other.Direction, other.Motif)
+        && Colours.SequenceEqual(other.Colours)
         && Motifs.SequenceEqual(other.Motifs);
 
-    public override int GetHashCode() => HashCode.Combine(Colour, Ink, Print, Name, Direction, Motif, Motifs.Count);
+    public override int GetHashCode() =>
+        HashCode.Combine(Colour, Ink, Print, Name, Direction, Motif, HashCode.Combine(Colours.Count, Motifs.Count));
 }
 
 /// <summary>A strip along one edge, printed with the maker's name, that is cut off first; its back is usable.</summary>

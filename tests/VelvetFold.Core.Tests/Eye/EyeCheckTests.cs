@@ -488,4 +488,49 @@ public class EyeCheckTests
         var focal = Assert.Single(eye.Focal);
         Assert.Equal(("P1", 33, Length.Zero), (focal.Piece, focal.Percent, focal.FromThird));
     }
+
+    // A print with a little coral in it: from 3 % of the face on it is seen to return there.
+    [Theory]
+    [InlineData(0.08, 2)]
+    [InlineData(0.01, 1)]
+    public void A_colour_returns_in_a_print_that_has_enough_of_it(double share, int places)
+    {
+        var many = Sheet("many", "#DCE7EC", PrintKind.Floral, "#4F7F99") with
+        {
+            FaceA = new()
+            {
+                Colour = "#DCE7EC",
+                Ink = "#4F7F99",
+                Print = PrintKind.Floral,
+                Colours = [new("#4F7F99", 0.3), new("#E0603F", share)],
+            },
+        };
+        var kit = Of(Ground("cream"), Star("D1", "1", "1"), Piece("B1", "4", "4", Left("6"), Top("6"), paper: "many")) with
+        {
+            Papers = [.. Papers, many],
+        };
+        Assert.Equal(places, Assert.Single(EyeCheck.Look(kit, Resolver.Resolve(kit.Layouts[0], kit)).Returns).Pieces.Count);
+    }
+
+    [Fact]
+    public void Colours_of_a_print_and_motifs_of_a_sheet_are_checked()
+    {
+        var bad = Kites with
+        {
+            FaceA = Kites.FaceA with
+            {
+                Colours = [new("red", 0.5), new("#E0603F", 1.5), new("#E0603F", double.NaN)],
+                Motifs = [new(L("11"), L("1"), L("2"), L("2"))],
+            },
+        };
+        Assert.Equal(
+            [
+                "papers[0].faceA.colours[0].colour",
+                "papers[0].faceA.colours[1].share",
+                "papers[0].faceA.colours[2].share",
+                "papers[0].faceA.motifs[0]",
+            ],
+            KitRules.Faults(Of() with { Papers = [bad] }).Select(f => f.Path)
+        );
+    }
 }

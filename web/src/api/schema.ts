@@ -9402,6 +9402,8 @@ export interface components {
             /** @description The colour of the print (`#rrggbb`); none on a solid face. */
             ink?: null | string;
             print?: components["schemas"]["PrintKind"];
+            /** @description The colours of its print with their shares, the largest first, up to six; none where only its ink is known. */
+            colours?: components["schemas"]["PrintColour"][];
             /** @description What guides call this side of a sheet that has two; none where its print says enough. */
             name?: null | string;
             direction?: components["schemas"]["PrintDirection"];
@@ -11406,6 +11408,12 @@ export interface components {
         PlungeCut: {
             start: components["schemas"]["Length"];
             end: components["schemas"]["Length"];
+        };
+        /** @description A colour of a print (`#rrggbb`), and the share of the face that has it, 0 to 1. */
+        PrintColour: {
+            colour: string;
+            /** Format: double */
+            share: number;
         };
         /**
          * @description Which ways round a print may lie without looking wrong.

@@ -15,6 +15,8 @@ interface Props {
   /** Whether the answer is still that to an earlier text. */
   stale: boolean;
   onMade: (id: string | null) => void;
+  /** Told what was typed where it is nothing but sizes: pages are proposed of them. */
+  onSizes: (text: string) => void;
 }
 
 const longestHistory = 40;
@@ -34,8 +36,14 @@ function exampleOf(kit: Kit, layoutId: string): string {
   return [`strip ${size}`, paper, piece && `under ${piece.name ?? piece.id}`].filter(Boolean).join(' ');
 }
 
+// Two and more sizes, and nothing that they are.
+const isSizes = (text: string) => {
+  const entries = text.split(',').map((entry) => entry.trim());
+  return entries.length > 1 && entries.every((entry) => /^(\d+ of )?\d\S*( \d+\/\d+)? ?x ?\d/i.test(entry));
+};
+
 /** The measure line at the foot of the leaf: a piece is made or changed in one breath. */
-export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: Props) {
+export function MeasureLine({ layoutId, text, onText, answer, stale, onMade, onSizes }: Props) {
   const { t } = useTranslation();
   const newest = useNewestKit();
   const { kit } = useKit();
@@ -75,6 +83,11 @@ export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: P
   const missing = !stale ? (fault?.newPaper ?? null) : null;
   const take = (newPaper: string | null = refused ? missing : null) => {
     if (!text.trim()) return;
+    if (isSizes(text)) {
+      onSizes(text.trim());
+      onText('');
+      return;
+    }
     setBack(0);
     onText('');
     make.mutate({ line: text, newPaper });
@@ -138,7 +151,13 @@ export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: P
         className={`mt-0.5 min-h-5 text-[14px] leading-5 ${refused && fault ? 'text-rust' : 'truncate text-soft'}`}
       >
         {!text.trim() && t('line.hint')}
+        {isSizes(text) && (
+          <button type="button" className="font-semibold underline" onClick={() => take()}>
+            {t('line.sizes')}
+          </button>
+        )}
         {text.trim() &&
+          !isSizes(text) &&
           fault &&
           (refused || completions.length === 0 ? (
             <>
@@ -165,7 +184,7 @@ export function MeasureLine({ layoutId, text, onText, answer, stale, onMade }: P
           ) : (
             offers
           ))}
-        {text.trim() && !fault && answer && (
+        {text.trim() && !isSizes(text) && !fault && answer && (
           <>
             <span className="mr-3">
               {t('line.enter', { what: answer.touched.length ? answer.touched.join(', ') : answer.layout.name })}

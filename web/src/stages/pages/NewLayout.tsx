@@ -9,6 +9,8 @@ import { OutOfSizes } from './OutOfSizes';
 
 interface Props {
   open: boolean;
+  /** Sizes that were said already, and the page they are to lie on. */
+  sizes?: { text: string; page: Layout['page'] } | null;
   onClose: () => void;
   onMade: (id: string) => void;
 }
@@ -18,14 +20,14 @@ const pageSides = ['width', 'height'] as const;
 const lengths = { in: '8 1/2', mm: '200 mm' };
 
 /** Asks for a new layout's name, kind and page size. */
-export function NewLayout({ open, onClose, onMade }: Props) {
+export function NewLayout({ open, sizes: said, onClose, onMade }: Props) {
   const { t } = useTranslation();
   const { kit, change } = useKit();
   const [name, setName] = useState('');
   const [kind, setKind] = useState<NonNullable<Layout['kind']>>('spread');
   const [size, setSize] = useState(0);
   // The page that sizes are laid on; none while they are not asked for.
-  const [page, setPage] = useState<Layout['page'] | null>(null);
+  const [page, setPage] = useState<Layout['page'] | null>(said?.page ?? null);
   const [brings, setBrings] = useState(false);
   const [own, setOwn] = useState({ width: '', height: '' });
   const sizes = useQuery({ queryKey: ['sizes'], queryFn: async () => unwrap(await api.GET('/api/sizes')), staleTime: Infinity });
@@ -69,7 +71,7 @@ export function NewLayout({ open, onClose, onMade }: Props) {
       onClose={close}
     >
       {page ? (
-        <OutOfSizes page={page} onTake={(layout) => add(page, layout)} />
+        <OutOfSizes page={page} said={said?.text ?? ''} onTake={(layout) => add(page, layout)} />
       ) : brings ? (
         <FromKit
           onTake={(next, layout) => {

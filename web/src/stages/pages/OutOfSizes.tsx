@@ -10,6 +10,8 @@ import { ScenePicture } from '../../parts/ScenePicture';
 interface Props {
   /** The page that the pieces lie on. */
   page: Layout['page'];
+  /** The sizes that were said before. */
+  said: string;
   onTake: (layout: Layout) => void;
 }
 
@@ -19,11 +21,11 @@ const examples = {
 };
 
 /** Sizes of pieces, and pages that are proposed of them. */
-export function OutOfSizes({ page, onTake }: Props) {
+export function OutOfSizes({ page, said, onTake }: Props) {
   const { t } = useTranslation();
   const { kit } = useKit();
   const papers = kit.papers ?? [];
-  const [text, setText] = useState('');
+  const [text, setText] = useState(said);
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set());
   const [sheets, setSheets] = useState('');
   const [chosen, setChosen] = useState(0);

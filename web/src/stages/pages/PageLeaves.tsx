@@ -25,7 +25,8 @@ import { useMoves } from './useMoves';
 interface Props {
   layoutId: string;
   computed: LayoutAnswer | undefined;
-  onAddLayout: () => void;
+  /** Asks for a new layout; out of sizes where some are said. */
+  onAddLayout: (sizes?: string) => void;
 }
 
 const views = ['papers', 'outline', 'hidden'] as const;
@@ -104,7 +105,7 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
         aside={
           <>
             <LayoutMenu layout={layout} />
-            <button type="button" className="press" onClick={onAddLayout}>
+            <button type="button" className="press" onClick={() => onAddLayout()}>
               {t('pages.new')}
             </button>
           </>
@@ -177,6 +178,7 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
           answer={said.data}
           stale={said.isPlaceholderData}
           onMade={setChosen}
+          onSizes={onAddLayout}
         />
         <AddPiece layout={layout} onAdded={setChosen} />
       </footer>

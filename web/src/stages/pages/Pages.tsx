@@ -11,13 +11,23 @@ export function Pages() {
   const { kit, slug, answer } = useKit();
   const { layout: asked } = useParams();
   const [adding, setAdding] = useState(false);
+  const [sizes, setSizes] = useState<string | null>(null);
   const navigate = useNavigate();
   const layouts = kit.layouts ?? [];
   const layout = layouts.find((l) => l.id === asked) ?? layouts[0];
   const computed = answer?.layouts.find((l) => l.id === layout?.id);
 
   const dialog = (
-    <NewLayout open={adding} onClose={() => setAdding(false)} onMade={(id) => void navigate(`/kits/${slug}/pages/${id}`)} />
+    <NewLayout
+      key={sizes ?? ''}
+      open={adding}
+      sizes={sizes && layout ? { text: sizes, page: layout.page } : null}
+      onClose={() => {
+        setAdding(false);
+        setSizes(null);
+      }}
+      onMade={(id) => void navigate(`/kits/${slug}/pages/${id}`)}
+    />
   );
   if (!layout)
     return (
@@ -32,7 +42,15 @@ export function Pages() {
     );
   return (
     <>
-      <PageLeaves key={layout.id} layoutId={layout.id} computed={computed} onAddLayout={() => setAdding(true)} />
+      <PageLeaves
+        key={layout.id}
+        layoutId={layout.id}
+        computed={computed}
+        onAddLayout={(said) => {
+          setSizes(said ?? null);
+          setAdding(true);
+        }}
+      />
       {dialog}
     </>
   );

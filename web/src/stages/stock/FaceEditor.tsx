@@ -7,6 +7,7 @@ import { inUnit } from '../../parts/length';
 import { OptionalMeasure } from '../../parts/OptionalMeasure';
 import { TextField } from '../../parts/TextField';
 import { FacePicture } from './FacePicture';
+import { PrintColours } from './PrintColours';
 import { MotifPlaces } from './MotifPlaces';
 
 const prints: readonly NonNullable<Face['print']>[] = ['solid', 'stripe', 'plaid', 'dot', 'floral', 'figures', 'lettering'];
@@ -80,6 +81,7 @@ export function FaceEditor({
           onChange={(motif) => onChange({ ...face, motif })}
         />
       )}
+      {print !== 'solid' && <PrintColours label={label} face={face} onChange={(colours) => onChange({ ...face, colours })} />}
       {print !== 'solid' && print !== 'stripe' && print !== 'plaid' && (
         <MotifPlaces label={label} face={face} onChange={(motifs) => onChange({ ...face, motifs })} />
       )}

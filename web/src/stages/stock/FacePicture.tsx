@@ -40,6 +40,7 @@ export function FacePicture({ label, paper, face, name, onChange }: Props) {
         direction: isSolid ? 'free' : look.print === 'stripe' ? 'half-turn' : (face.direction ?? 'free'),
         motif: isSolid || look.print === 'stripe' || look.print === 'plaid' ? undefined : (look.motif ?? undefined),
         motifs: look.motifs ?? [],
+        colours: isSolid ? [] : look.colours.slice(1, 7),
       });
     },
   });
