@@ -221,11 +221,11 @@ test('a page is made out of nothing but sizes, by keys alone', async ({ page, re
 test('sizes said in the measure line are made into pages', async ({ page, request }) => {
   const slug = await freshKit(request);
   await page.goto(`/kits/${slug}/pages`);
-  await page.getByLabel('Measure line').fill('9 x 9, 5 x 7, 4 x 6 photo');
+  await page.getByLabel('Measure line').fill('9 x 9, 5 x 7, 4 x 6 photo, 1 1/2 x 12, 2 of 1/2 x 11');
   await expect(page.getByRole('button', { name: 'Propose pages of these sizes' })).toBeVisible();
   await page.getByLabel('Measure line').press('Enter');
   const dialog = page.getByRole('dialog', { name: 'A page out of sizes' });
-  await expect(dialog.getByLabel('Sizes')).toHaveValue('9 x 9, 5 x 7, 4 x 6 photo');
+  await expect(dialog.getByLabel('Sizes')).toHaveValue('9 x 9, 5 x 7, 4 x 6 photo, 1 1/2 x 12, 2 of 1/2 x 11');
   await dialog.getByRole('button', { name: 'Propose pages' }).click();
   await expect(dialog.getByRole('radio').first()).toBeVisible();
   await dialog.getByRole('button', { name: 'Take it' }).click();
