@@ -37,7 +37,7 @@ internal readonly record struct SaidSize(Size Size, SizeRole Role);
 /// Sizes of pieces said in one line: <c>10 x 10, 6 x 8, 6 x 4 photo, 2 of 1/2 x 12</c>. Where a word (<c>ground</c>, <c>block</c>,
 /// <c>photo</c>, <c>strip</c>, <c>card</c>) does not say what a piece is for, its size does: what is as large as the page is its base;
 /// what is no wider than two inches (5 cm) and three times as long a strip; of the rest the largest is the ground, and the second the
-/// block where two more follow, the next the photo's mat, the others cards (common practice, no source).
+/// block where two more follow or the photo is said, the next the photo's mat, the others cards (common practice, no source).
 /// </summary>
 public static partial class SizeLine
 {
@@ -96,9 +96,11 @@ public static partial class SizeLine
                 _ => null,
             };
         var open = Enumerable.Range(0, said.Count).Where(i => roles[i] is null).OrderByDescending(i => said[i].Size.Area).ToList();
+        // Of two, with the photo said beside them, the second is the block that it lies on; with none said it is the photo's mat.
+        var most = roles.Contains(SizeRole.Photo) ? 1 : 2;
         Queue<SizeRole> usual = new(
             new[] { SizeRole.Ground, SizeRole.Block, SizeRole.Photo }.Where(r =>
-                !roles.Contains(r) && (r != SizeRole.Block || open.Count > 2)
+                !roles.Contains(r) && (r != SizeRole.Block || open.Count > most)
             )
         );
         // A photo alone needs no ground of its own.

@@ -207,6 +207,14 @@ public class ProposalsTests
         Assert.DoesNotContain(Ask(Exercise).Proposals[0].Says, says => says.ToString().Contains("free", StringComparison.Ordinal));
     }
 
+    // What the dialog shows as examples, and two of them alone.
+    [Theory]
+    [InlineData("9 x 9, 5 x 7, 4 x 6 photo, 1 x 12, 2 of 1/2 x 11")]
+    [InlineData("9 x 9, 5 x 7, 4 x 6 photo, 1 1/2 x 12, 2 of 1/2 x 11")]
+    [InlineData("9 x 9, 5 x 7, 4 x 6 photo")]
+    [InlineData("10 x 10, 5 x 7, 4 x 6 photo")]
+    public void The_examples_come_out(string text) => Assert.NotEmpty(Ask(text).Proposals);
+
     [Fact]
     public void One_photo_alone_is_one_page() => Assert.Single(Ask("4 x 6 photo").Proposals);
 
