@@ -72,6 +72,7 @@ Time("resolve", () => large.Layouts.Select(l => Resolver.Resolve(l, large)).ToLi
 Time("resolve with all checks", () => large.Layouts.Select(l => PageCheck.Of(large, Resolver.Resolve(l, large))).ToList());
 Time("pages: resolve, check, hidden, draw", () => KitAnswer.Pages(large));
 var eyeless = large with { NoEye = true };
+
 // In turn, so that a slower minute of the machine slows both.
 for (var turn = 0; turn < 3; turn++)
 {

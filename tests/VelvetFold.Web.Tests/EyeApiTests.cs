@@ -200,14 +200,14 @@ public sealed class EyeApiTests(Studio studio) : IClassFixture<Studio>
         layout["pieces"]!.AsArray().Single(p => (string?)p!["id"] == "D2")!["across"] = JsonNode.Parse(
             """{"rule":"from","edge":"left","distance":"2 in"}"""
         );
-        JsonObject Asked(string deed, string with, string? piece = null) =>
+        JsonObject Asked(string deed, string with, string? keptAs = null) =>
             new()
             {
                 ["kit"] = kit.DeepClone(),
                 ["layout"] = "L2",
                 ["do"] = deed,
                 ["with"] = with,
-                ["piece"] = piece,
+                ["keptAs"] = keptAs,
             };
         var compared = (
             await Ask("/api/compute/variants", Studio.Json(new JsonObject { ["kit"] = kit.DeepClone(), ["layout"] = "L2" }.ToJsonString()))

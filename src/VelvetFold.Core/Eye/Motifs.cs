@@ -9,7 +9,7 @@ namespace VelvetFold.Core.Eye;
 /// <summary>Motifs that stand in known places of a sheet (<see cref="Face.Motifs"/>), and pieces cut through or round them.</summary>
 internal static class Motifs
 {
-    /// <summary>A piece cut from a place of its own that cuts a motif through.</summary>
+    /// <summary>A piece cut from a place of its own that cuts a motif through and has none whole.</summary>
     public static IEnumerable<Finding> CutThrough(Kit kit, SeenPage page)
     {
         foreach (var thing in page.Things.Where(t => t.Face is { Face.Motifs.Count: > 0 } && t.Placed.Piece.CutFrom is not null))
@@ -17,7 +17,8 @@ internal static class Motifs
             var (piece, face) = (EyeCheck.Document(page, thing.Placed), thing.Face!);
             var at = On(kit, thing.Placed.Piece);
             var cut = face.Face.Motifs.Where(m => IsCut(m, at)).ToList();
-            if (cut.Count == 0)
+            // All over a sheet something is always cut at the edge; what counts is that one of them is whole.
+            if (cut.Count == 0 || face.Face.Motifs.Any(m => IsWhole(m, at)))
                 continue;
             // What is mostly there is what was meant.
             var meant = cut.MaxBy(m => Shared(m, at));
@@ -52,15 +53,28 @@ internal static class Motifs
         return
             face
                 .Face.Motifs.OrderByDescending(m => m.Size.Area)
-                .Select(m => Whole(face, m, anywhere with { X = Middle(m, anywhere, Axis.Across), Y = Middle(m, anywhere, Axis.Down) }))
+                .Select(m =>
+                    Whole(
+                        face,
+                        m,
+                        anywhere with
+                        {
+                            X = Middle(m, anywhere, Axis.Across).SnapTo(kit.Ruler),
+                            Y = Middle(m, anywhere, Axis.Down).SnapTo(kit.Ruler),
+                        }
+                    )
+                )
                 .FirstOrDefault(p => p is not null)
                 is { } place
             ? Moved(kit, piece, place)
             : null;
     }
 
-    private static Length Middle(Box motif, Box piece, Axis axis) =>
-        motif.Along(axis) is var m ? m.Start + m.Extent.Half - piece.Along(axis).Extent.Half : default;
+    private static Length Middle(Box motif, Box piece, Axis axis)
+    {
+        var along = motif.Along(axis);
+        return along.Start + along.Extent.Half - piece.Along(axis).Extent.Half;
+    }
 
     // Where the piece lies on its sheet, as it is cut.
     private static Box On(Kit kit, Piece piece)
@@ -70,7 +84,9 @@ internal static class Motifs
         return new(from?.X ?? Length.Zero, from?.Y ?? Length.Zero, piece.PrintTurned ? new(size.Height, size.Width) : size);
     }
 
-    private static bool IsCut(Box motif, Box piece) => Shared(motif, piece) is > EyeLimits.CutOff and < 1 - EyeLimits.CutOff;
+    private static bool IsCut(Box motif, Box piece) => Shared(motif, piece) > EyeLimits.CutOff && !IsWhole(motif, piece);
+
+    private static bool IsWhole(Box motif, Box piece) => Shared(motif, piece) >= 1 - EyeLimits.CutOff;
 
     // The share of the motif's box that the piece has.
     private static double Shared(Box motif, Box piece)
@@ -83,19 +99,17 @@ internal static class Motifs
         return Along(Axis.Across) * Along(Axis.Down);
     }
 
-    // The nearest place that has the motif whole, on its sheet, and cuts no more of the others than before.
+    // The nearest place on its sheet that has the motif whole.
     private static Box? Whole(SeenFace face, Box motif, Box piece)
     {
         var sheet = face.Paper.Sheet;
-        if (motif.Width > piece.Width || motif.Height > piece.Height)
+        if (motif.Width > piece.Width || motif.Height > piece.Height || !piece.Size.FitsIn(sheet))
             return null;
-        var moved = piece with
+        return piece with
         {
             X = Within(piece.X, motif.Right - piece.Width, motif.X, sheet.Width - piece.Width),
             Y = Within(piece.Y, motif.Bottom - piece.Height, motif.Y, sheet.Height - piece.Height),
         };
-        int Cuts(Box at) => face.Face.Motifs.Count(m => IsCut(m, at));
-        return moved.X >= Length.Zero && moved.Y >= Length.Zero && Cuts(moved) <= Math.Max(0, Cuts(piece) - 1) ? moved : null;
     }
 
     private static Length Within(Length at, Length least, Length most, Length last) =>

@@ -67,22 +67,13 @@ public sealed record Layout
     public Layout As(Variant variant) => this with { Pieces = variant.Pieces, Arrangements = variant.Arrangements };
 
     /// <summary>The layout with its variants changed as it is itself.</summary>
-    internal Layout WithVariants(Func<Layout, Layout> change) =>
-        this with
-        {
-            Variants =
-            [
-                .. Variants.Select(v =>
-                    change(As(v) with { Variants = [] }) is var changed
-                        ? v with
-                        {
-                            Pieces = changed.Pieces,
-                            Arrangements = changed.Arrangements,
-                        }
-                        : v
-                ),
-            ],
-        };
+    internal Layout WithVariants(Func<Layout, Layout> change) => this with { Variants = [.. Variants.Select(v => Changed(v, change))] };
+
+    private Variant Changed(Variant variant, Func<Layout, Layout> change)
+    {
+        var changed = change(As(variant) with { Variants = [] });
+        return variant with { Pieces = changed.Pieces, Arrangements = changed.Arrangements };
+    }
 
     /// <summary>The page sides it has.</summary>
     [JsonIgnore]

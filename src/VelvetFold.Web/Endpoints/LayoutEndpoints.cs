@@ -43,10 +43,17 @@ internal enum LayoutDeed
 
 /// <summary>A layout of a kit, and what is done to it.</summary>
 /// <param name="Piece">To swap: the first piece, and <paramref name="With"/> the second. To lay once more on the facing page: the piece, and
-/// <paramref name="With"/> the label of the copy. To choose a variant: what the arrangement that it replaces is kept as, nothing where it is
-/// not, and <paramref name="With"/> the variant; to keep the arrangement as a variant, or drop one, <paramref name="With"/> its
-/// name.</param>
-internal sealed record LayoutQuestion(Kit Kit, string Layout, LayoutDeed Do, string? Piece = null, string? With = null);
+/// <paramref name="With"/> the label of the copy.</param>
+/// <param name="With">To keep the arrangement as a variant, to choose one or to drop one: its name.</param>
+/// <param name="KeptAs">To choose a variant: the name that the arrangement which gives way is kept under; left out, it is not kept.</param>
+internal sealed record LayoutQuestion(
+    Kit Kit,
+    string Layout,
+    LayoutDeed Do,
+    string? Piece = null,
+    string? With = null,
+    string? KeptAs = null
+);
 
 /// <summary>A layout whose variants are to be compared.</summary>
 internal sealed record VariantsQuestion(Kit Kit, string Layout);
@@ -160,9 +167,9 @@ internal static class LayoutEndpoints
                 : Body.Json(new LayoutWorkAnswer(kit.With(LayoutWork.Keep(layout, name)), layout.Id), kit.Unit);
         if (layout.Variant(name) is not { } variant)
             return Problems.Bad("with", Saying.Of("problem.no-such-variant", ("layout", layout.Id), ("variant", name)));
-        var keptAs = question.Piece?.Trim() is { Length: > 0 } kept ? kept : null;
+        var keptAs = question.KeptAs?.Trim() is { Length: > 0 } kept ? kept : null;
         if (keptAs?.Length > 60)
-            return Problems.Bad("piece", Saying.Of("problem.a-variant-is-called"));
+            return Problems.Bad("keptAs", Saying.Of("problem.a-variant-is-called"));
         var after =
             question.Do == LayoutDeed.Choose
                 ? LayoutWork.Choose(layout, name, keptAs)

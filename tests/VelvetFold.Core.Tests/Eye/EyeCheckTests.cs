@@ -449,6 +449,15 @@ public class EyeCheckTests
         Assert.DoesNotContain(Says(kit.With(kit.Layouts[0].With(piece))), f => f.Code == "eye-motif-cut");
     }
 
+    // Of a print all over, what is cut at the edge beside a whole one is not missed.
+    [Fact]
+    public void Beside_a_whole_motif_others_may_be_cut()
+    {
+        var all = Kites with { FaceA = Kites.FaceA with { Motifs = [.. Kites.FaceA.Motifs, new(L("6 1/2"), L("5"), L("2"), L("3"))] } };
+        var kit = OnKites(new() { X = L("4"), Y = L("5") }, "3 1/2", "3") with { Papers = [.. Papers, all] };
+        Assert.DoesNotContain(Says(kit), f => f.Code == "eye-motif-cut");
+    }
+
     [Fact]
     public void A_piece_that_is_cut_anywhere_is_offered_the_place_that_shows_the_motif()
     {

@@ -10269,12 +10269,13 @@ export interface components {
             do: components["schemas"]["LayoutDeed"];
             /**
              * @description To swap: the first piece, and With the second. To lay once more on the facing page: the piece, and
-             *         With the label of the copy. To choose a variant: what the arrangement that it replaces is kept as, nothing where it is
-             *         not, and With the variant; to keep the arrangement as a variant, or drop one, With its
-             *         name.
+             *         With the label of the copy.
              */
             piece?: null | string;
+            /** @description To keep the arrangement as a variant, to choose one or to drop one: its name. */
             with?: null | string;
+            /** @description To choose a variant: the name that the arrangement which gives way is kept under; left out, it is not kept. */
+            keptAs?: null | string;
         };
         /** @description What is to be read on a layout: the designer's words, or a guest's own. */
         LayoutWords: {

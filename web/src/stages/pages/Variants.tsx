@@ -12,7 +12,7 @@ interface Props {
   onClose: () => void;
 }
 
-type Deed = { do: 'keep' | 'choose' | 'drop'; with: string; piece?: string };
+type Deed = { do: 'keep' | 'choose' | 'drop'; with: string; keptAs?: string };
 
 /** Arrangements of a layout side by side: the one that it has, and those that are kept; one is chosen. All of it can be undone. */
 export function Variants({ layout, onClose }: Props) {
@@ -90,7 +90,7 @@ export function Variants({ layout, onClose }: Props) {
                     className="press"
                     aria-label={`${t('pages.variantTake')}: ${called}`}
                     disabled={work.isPending}
-                    onClick={() => work.mutate({ do: 'choose', with: called, piece: free(t('pages.variantFirst')) })}
+                    onClick={() => work.mutate({ do: 'choose', with: called, keptAs: free(t('pages.variantFirst')) })}
                   >
                     {t('pages.variantTake')}
                   </button>
