@@ -118,7 +118,7 @@ export function FromKit({ onTake }: Props) {
                           setSome(event.currentTarget.checked ? [...some, p.id] : some.filter((s) => s !== p.id))
                         }
                       />
-                      {p.id} {p.name ?? p.kind}
+                      {p.id} {p.name ?? t(`kind.${p.kind}`)}
                     </label>
                   ))}
                 </fieldset>
