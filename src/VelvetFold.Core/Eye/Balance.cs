@@ -94,7 +94,7 @@ internal static class Balance
     private static bool Near(Box photo, Box block)
     {
         var inch = Length.Inches(1);
-        var around = new Box(photo.X - inch, photo.Y - inch, photo.Width + inch * 2, photo.Height + inch * 2);
+        var around = photo.Widened(inch);
         return around.Overlaps(block) && !photo.Overlaps(block);
     }
 

@@ -125,7 +125,7 @@ internal static class Contrast
                     }
                 );
         var own = page.Layout.Layout.PageBox(piece.Side);
-        var box = new Box(thing.Box.X - rim, thing.Box.Y - rim, thing.Box.Width + rim * 2, thing.Box.Height + rim * 2);
+        var box = thing.Box.Widened(rim);
         if (piece is not { Part: null, Shape: null, Tilt: null } || !own.Contains(box))
             return null;
         return new(

@@ -65,9 +65,5 @@ internal static class Parts
             && apart * 3 > whole.Extent;
     }
 
-    private static bool AreNear(Box a, Box b)
-    {
-        var inch = EyeLimits.Together;
-        return new Box(a.X - inch, a.Y - inch, a.Width + inch * 2, a.Height + inch * 2).Overlaps(b);
-    }
+    private static bool AreNear(Box a, Box b) => a.Widened(EyeLimits.Together).Overlaps(b);
 }

@@ -102,7 +102,7 @@ internal sealed class SeenPage
     {
         var step = new Length(Length.TicksPerInch / 64);
         var (page, box) = (Layout.Layout.PageBox(PageSide.Both), thing.Box);
-        var wide = new Box(box.X - step * 2, box.Y - step * 2, box.Width + step * 4, box.Height + step * 4);
+        var wide = box.Widened(step * 2);
         // Uppermost first; what is nowhere near need not be asked in each of the places.
         var near = _things.Where(t => t.Depth != thing.Depth && t.Box.Overlaps(wide)).Reverse().ToList();
         var (found, seen) = (new int[near.Count], 0);

@@ -115,6 +115,14 @@ public sealed record Layout
             .First(id => Piece(id) is null && taken?.Contains(id) != true);
     }
 
+    /// <summary>The first label for an arrangement that nothing of it has: G and a number.</summary>
+    /// <param name="taken">Labels that are given already.</param>
+    public string FreeArrangementLabel(IReadOnlyCollection<string>? taken = null) =>
+        Enumerable
+            .Range(1, int.MaxValue)
+            .Select(n => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"G{n}"))
+            .First(id => Arrangement(id) is null && Piece(id) is null && taken?.Contains(id) != true);
+
     /// <summary>The label of one of its pieces as it stands on screen, cut sheet and step: L1-B2.</summary>
     public string Label(Piece piece) => $"{Id}-{piece.Id}";
 

@@ -65,10 +65,7 @@ public static class Cluster
                     ? piece.Id
                     : layout.FreeLabel(piece.Kind, [.. names.Values, .. cluster.Pieces.Select(p => p.Id)]);
         foreach (var arrangement in cluster.Arrangements)
-            names[arrangement.Id] = Enumerable
-                .Range(1, int.MaxValue)
-                .Select(n => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"G{n}"))
-                .First(g => layout.Arrangement(g) is null && layout.Piece(g) is null && !names.ContainsValue(g));
+            names[arrangement.Id] = layout.FreeArrangementLabel([.. names.Values]);
         string? Name(string? id) => id is null ? null : names.GetValueOrDefault(id, id);
         AxisRule Named(AxisRule rule, PageSide side) =>
             rule is Flush flush

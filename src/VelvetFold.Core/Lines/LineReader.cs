@@ -159,7 +159,7 @@ internal sealed class LineReader
             ids.Add(_layout.FreeLabel(piece.Kind, ids));
         if (group.Kind is { } kind)
         {
-            var id = FreeArrangementId();
+            var id = _layout.FreeArrangementLabel();
             var block = kind != ArrangementKind.Evenly;
             _layout = _layout with
             {
@@ -431,11 +431,4 @@ internal sealed class LineReader
             "lying" => new(size.Longer, size.Shorter),
             _ => size,
         };
-
-    private string FreeArrangementId()
-    {
-        for (var n = 1; ; n++)
-            if (_layout.Arrangement($"G{n}") is null && _layout.Piece($"G{n}") is null)
-                return $"G{n}";
-    }
 }

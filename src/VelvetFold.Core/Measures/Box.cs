@@ -116,6 +116,9 @@ public readonly record struct Box(Length X, Length Y, Length Width, Length Heigh
         return new(x, y, Length.Min(Right, other.Right) - x, Length.Min(Bottom, other.Bottom) - y);
     }
 
+    /// <summary>The box with so much more on each side.</summary>
+    public Box Widened(Length by) => new(X - by, Y - by, Width + by * 2, Height + by * 2);
+
     /// <summary>Smaller by a border on every side, or larger where it is negative; null where nothing would be left.</summary>
     public Box? Inset(Length border) => Size.Grown(-border) is { } size ? new Box(X + border, Y + border, size) : null;
 

@@ -187,7 +187,7 @@ public static class ThirdPlaces
                 var box = new Box(x, y, piece.Size);
                 if (kept.Exists(k => k.Overlaps(box)) || Ground(page, box) is not { Face: { } ground } || !StandsOut(ground, accent))
                     continue;
-                var worth = Worth(places, box) / whole + (photos.Exists(p => Around(p, AtAPhoto).Overlaps(box)) ? NearAPhoto : 0);
+                var worth = Worth(places, box) / whole + (photos.Exists(p => p.Widened(AtAPhoto).Overlaps(box)) ? NearAPhoto : 0);
                 if (best is null || worth > best.Value.Worth + 1e-9)
                     best = (
                         piece with
@@ -215,8 +215,6 @@ public static class ThirdPlaces
             ? middle
             : null;
     }
-
-    private static Box Around(Box box, Length by) => new(box.X - by, box.Y - by, box.Width + by * 2, box.Height + by * 2);
 
     // The area of the widest triangle with two of the places, in ticks squared; of one place, a tenth of the square of how far it is.
     private static double Worth(IReadOnlyList<SeenThing> places, Box box)
