@@ -29,14 +29,34 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public CutPlan For(int kits) => new([.. Order(kits).Sheets.Select(s => Least(s.Id, kits)).OfType<SheetPlan>()]);
 
-    private CuttingInstance Order(int kits) =>
-        _orders.TryGetValue(kits, out var known) ? known : _orders[kits] = CutPlanner.Plannable(CutList.Order(kit, pieces, kits, mode));
+    private CuttingInstance Order(int kits) => _orders.TryGetValue(kits, out var known) ? known : _orders[kits] = Ordered(kit, kits);
 
     // One kit more, out of new sheets: what lies about is used up by the others, and kept sheets are theirs.
     private CuttingInstance One =>
-        _one ??= CutPlanner.Plannable(
-            CutList.Order(kit with { Papers = [.. kit.Papers.Select(p => p with { Offcuts = [] })], KeptSheets = [] }, pieces, 1, mode)
-        );
+        _one ??= Ordered(kit with { Papers = [.. kit.Papers.Select(p => p with { Offcuts = [] })], KeptSheets = [] }, 1);
+
+    // Outlines lie in rows as long as can be, in pairs, or each in its box, paper by paper: whichever takes the fewest sheets. A long row is
+    // less paper, and harder to find room for.
+    private CuttingInstance Ordered(Kit own, int kits)
+    {
+        CuttingInstance By(int inRow) => CutPlanner.Plannable(CutList.Order(own, pieces, kits, mode, inRow));
+        var order = CutPlanner.Plannable(CutList.Order(own, pieces, kits, mode));
+        foreach (var paper in order.Pieces.Where(p => p.Row is not null).Select(p => p.Sheet).Distinct().ToList())
+        {
+            var (best, sheets) = (Only(order, paper), (int?)null);
+            foreach (var other in new[] { By(2), By(1) }.Select(o => Only(o, paper)))
+                if (!other.Pieces.Select(p => p.Id).SequenceEqual(best.Pieces.Select(p => p.Id)))
+                {
+                    sheets ??= Sheets(best);
+                    if (Sheets(other) is var fewer && fewer < sheets)
+                        (best, sheets) = (other, fewer);
+                }
+            order = order with { Pieces = [.. order.Pieces.Where(p => p.Sheet != paper), .. best.Pieces] };
+        }
+        return order;
+
+        int Sheets(CuttingInstance of) => CutPlanner.Plan(of, terms).BySheet.Sum(s => s.SheetsUsed + s.Shortfall.Sum(m => m.Missing));
+    }
 
     // What the search finds for so many kits, nothing else looked at; null where nothing of that paper is cut.
     private SheetPlan? Found(string paper, int kits) => Found(paper, kits, Order(kits));
@@ -65,7 +85,7 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
         if (
             mode == CutMode.Batch
             && best is { Proved: false }
-            && Order(kits).Pieces.All(p => p.Sheet != paper || p is { Pair: null, At: null })
+            && Order(kits).Pieces.All(p => p.Sheet != paper || p is { Row: null, At: null })
         )
         {
             best = Above(paper, kits, best);

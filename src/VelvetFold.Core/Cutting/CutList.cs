@@ -34,6 +34,9 @@ public sealed record CutPiece(
 /// <summary>What has to be cut for one kit, from the layouts.</summary>
 public static class CutList
 {
+    /// <summary>A row of more outlines is not drawn: so many distances from its end can still be followed (ours).</summary>
+    private const int MostInRow = 12;
+
     /// <summary>The pieces to cut, layout by layout, back to front, inner mats before outer ones. Pieces without paper are left out; a
     /// finding tells of them.</summary>
     public static IReadOnlyList<CutPiece> Of(Kit kit, IReadOnlyList<ResolvedLayout> layouts) =>
@@ -41,77 +44,107 @@ public static class CutList
 
     /// <summary>The order to the planner: for one kit as a guest cuts it, or for so many as the host cuts them together. Pieces that
     /// the other one cuts are left out.</summary>
-    public static CuttingInstance Order(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, CutMode mode)
+    /// <param name="inRow">So many equal outlines at most are cut out of one rectangle; 1 where each is cut out of its own.</param>
+    public static CuttingInstance Order(Kit kit, IReadOnlyList<CutPiece> pieces, int kits, CutMode mode, int inRow = MostInRow)
     {
         var (times, other) = mode == CutMode.Batch ? (kits, CutBy.Guest) : (1, CutBy.Host);
         var own = pieces.Where(p => p.By != other).ToList();
         return new(
             [.. kit.Papers.Select(p => Sheet(kit, p, own, times, mode))],
-            [.. Demands(kit, own, times)],
+            [.. Demands(kit, own, times, inRow)],
             kit.LongestCut,
             kit.NarrowestStrip,
             kit.Ruler
         );
     }
 
-    // Equal outlines that lie into each other are cut two by two.
-    private static IEnumerable<Demand> Demands(Kit kit, IReadOnlyList<CutPiece> pieces, int times)
+    // Equal outlines that lie into each other are cut in rows.
+    private static IEnumerable<Demand> Demands(Kit kit, IReadOnlyList<CutPiece> pieces, int times, int inRow)
     {
         var open = pieces.ToList();
         while (open.Count > 0)
         {
             var piece = open[0];
-            open.RemoveAt(0);
-            if (Nested(kit, piece) is not { } pair)
+            if (inRow < 2 || piece is not { Outline: { } outline, At: null } || kit.Paper(piece.Paper) is not { } paper)
+            {
+                open.RemoveAt(0);
                 yield return Single(piece, times);
-            else if (
-                open.Find(o =>
-                    o.Paper == piece.Paper
-                    && o.Face == piece.Face
-                    && o.Size == piece.Size
-                    && o.Turn == piece.Turn
-                    && o.Outline is { } outline
-                    && outline.SequenceEqual(piece.Outline!)
-                ) is
-                { } other
-            )
-            {
-                open.Remove(other);
-                yield return new Demand($"{piece.Label} + {other.Label}", piece.Paper, pair.Size, times, piece.Turn, piece.Face)
-                {
-                    Pair = pair,
-                    Labels = [piece.Label, other.Label],
-                };
+                continue;
             }
-            else
-            {
-                // One a kit: those of two kits lie into each other.
-                if (times > 1)
-                    yield return new Demand($"{piece.Label} + {piece.Label}", piece.Paper, pair.Size, times / 2, piece.Turn, piece.Face)
-                    {
-                        Pair = pair,
-                        Labels = [piece.Label, piece.Label],
-                    };
-                if (times % 2 == 1)
-                    yield return Single(piece, 1);
-            }
+            var alike = open.FindAll(o =>
+                o.Paper == piece.Paper
+                && o.Face == piece.Face
+                && o.Size == piece.Size
+                && o.Turn == piece.Turn
+                && o.At is null
+                && o.Outline is { } other
+                && other.SequenceEqual(outline)
+            );
+            open.RemoveAll(alike.Contains);
+            foreach (var demand in Rows(kit, paper, alike, times, inRow))
+                yield return demand;
         }
-
-        static Demand Single(CutPiece p, int quantity) =>
-            new(p.Label, p.Paper, p.Size, quantity, p.Turn, p.Face) { Gut = p.Gut, At = p.At };
     }
 
-    private static NestedPair? Nested(Kit kit, CutPiece piece) =>
-        piece is { Outline: { } outline, At: null }
-        && kit.Paper(piece.Paper)?[piece.Face] is var face
-        && NestedPair.Of(outline, kit.Ruler, mayHalfTurn: face?.Direction is not PrintDirection.OneWay) is { } pair
-        && CutPlanner.Fits(
-            new Demand(piece.Label, piece.Paper, pair.Size, 1, piece.Turn),
-            kit.Paper(piece.Paper)!.Usable.Size,
-            kit.LongestCut
-        )
-            ? pair
-            : null;
+    private static Demand Single(CutPiece p, int quantity) =>
+        new(p.Label, p.Paper, p.Size, quantity, p.Turn, p.Face) { Gut = p.Gut, At = p.At };
+
+    // Equal ones in rows as long as can be cut: those of one kit, and where a row has room for more, those of several kits.
+    private static IEnumerable<Demand> Rows(Kit kit, Paper paper, IReadOnlyList<CutPiece> alike, int times, int inRow)
+    {
+        var (one, outline) = (alike[0], alike[0].Outline!);
+        var mayHalfTurn = paper[one.Face]?.Direction is not PrintDirection.OneWay;
+        bool CanBeCut(Size size) => CutPlanner.Fits(new Demand(one.Label, one.Paper, size, 1, one.Turn), paper.Usable.Size, kit.LongestCut);
+        var most = (int)Math.Min(Math.Min(inRow, MostInRow), (long)alike.Count * times);
+        var rows = NestedRow.UpTo(outline, most, kit.Ruler, mayHalfTurn, CanBeCut);
+        var longest = rows.Count + 1;
+        Int128 Area(int n) => n == 1 ? one.Size.Area : rows[n - 2].Size.Area;
+        var at = 0;
+        foreach (var count in Parted(alike.Count, longest, Area))
+        {
+            var own = alike.Skip(at).Take(count).ToList();
+            at += count;
+            for (var left = times; left > 0; )
+            {
+                // So many kits in a row as take the least paper for each.
+                var kits = Enumerable.Range(1, Math.Min(left, longest / count)).MinBy(k => (double)Area(k * count) / k);
+                yield return kits * count == 1
+                    ? Single(own[0], left / kits)
+                    : new Demand(NameOf([.. own.Select(p => p.Label)], kits), one.Paper, one.Size, left / kits, one.Turn, one.Face)
+                    {
+                        Labels = [.. Enumerable.Repeat(own, kits).SelectMany(l => l).Select(p => p.Label)],
+                    }.In(rows[kits * count - 2]);
+                left %= kits;
+            }
+        }
+    }
+
+    // Parts of a count that take the least paper together, and of those the most and smallest: they find room more easily.
+    private static IEnumerable<int> Parted(int count, int longest, Func<int, Int128> area)
+    {
+        var best = new (Int128 Area, int Parts, int Last)[count + 1];
+        for (var n = 1; n <= count; n++)
+            best[n] = Enumerable
+                .Range(1, Math.Min(n, longest))
+                .Select(last => (best[n - last].Area + area(last), best[n - last].Parts - 1, last))
+                .Min();
+        var parts = new List<int>();
+        for (var n = count; n > 0; n -= best[n].Last)
+            parts.Add(best[n].Last);
+        return parts.OrderDescending();
+    }
+
+    // Two of one label read as two pieces do; of more than that it is said how many.
+    private static string NameOf(IReadOnlyList<string> labels, int kits)
+    {
+        var name = string.Join(" + ", labels);
+        return kits switch
+        {
+            1 => name,
+            2 when labels.Count == 1 => $"{name} + {name}",
+            _ => string.Create(CultureInfo.InvariantCulture, $"{kits} x {(labels.Count == 1 ? name : $"({name})")}"),
+        };
+    }
 
     private static StockSheet Sheet(Kit kit, Paper paper, IReadOnlyList<CutPiece> pieces, int times, CutMode mode) =>
         new(paper.Id, paper.Sheet, paper.OnHand)

@@ -18,18 +18,23 @@ public static class CutPicture
         {
             switch (node)
             {
-                case PieceNode { Piece.Pair: { } pair } two:
+                case PieceNode { Piece.Row: { } row } several:
+                    var laid = row.Outlines.Select(points => Laid(points, row.Size, several.Turned)).ToList();
                     marks.AddRange(
-                        new[] { pair.Points, pair.Second }.Select(points => new BoxMark(
+                        laid.Select(points => new BoxMark(
                             Role.Paper,
-                            two.Piece.Id,
-                            two.Box,
-                            new(paper.Id, two.Piece.Face.ToString(), false),
+                            several.Piece.Id,
+                            several.Box,
+                            new(paper.Id, several.Piece.Face.ToString(), false),
                             "template",
-                            Laid(points, pair.Size, two.Turned)
+                            points
                         ))
                     );
-                    marks.Add(new TextMark(Role.Label, two.Piece.Id, two.Box, two.Piece.Id));
+                    // Each by its own name, where it lies.
+                    marks.AddRange(
+                        laid.Zip(several.Piece.Labels)
+                            .Select(l => new TextMark(Role.Label, l.Second, Around(l.First, several.Box), l.Second))
+                    );
                     break;
                 case PieceNode piece:
                     marks.Add(new BoxMark(Role.Paper, piece.Piece.Id, piece.Box, new(paper.Id, piece.Piece.Face.ToString(), false)));
@@ -48,6 +53,12 @@ public static class CutPicture
 
     private static IReadOnlyList<ScenePoint> Laid(IReadOnlyList<OutlinePoint> points, Size size, bool turned) =>
         [.. points.Select(p => turned ? new ScenePoint(size.Height - p.Y, p.X) : new ScenePoint(p.X, p.Y))];
+
+    private static Box Around(IReadOnlyList<ScenePoint> points, Box on)
+    {
+        var box = Outline.Bounds([.. points.Select(p => new OutlinePoint(p.X, p.Y))]);
+        return box with { X = box.X + on.X, Y = box.Y + on.Y };
+    }
 
     /// <summary>The line a cut makes.</summary>
     private static LineMark LineOf(TrimmerCut cut)

@@ -141,9 +141,9 @@ public sealed record CutPlan(IReadOnlyList<SheetPlan> BySheet)
 
     public bool Proved => BySheet.All(s => s.Proved);
 
-    /// <summary>Pieces whose outlines lie into each other: they are cut two by two, and have their outline once they are parted.</summary>
+    /// <summary>Pieces whose outlines lie into each other: they are cut out of one rectangle, and have their outline once they are parted.</summary>
     [JsonIgnore]
-    public IReadOnlySet<string> Paired =>
+    public IReadOnlySet<string> InRows =>
         BySheet
             .SelectMany(s => s.Patterns)
             .SelectMany(p => p.Placements)

@@ -51,11 +51,14 @@ public sealed record Demand(string Id, string Sheet, Size Size, int Quantity, Tu
     /// its size says, unturned.</summary>
     public IReadOnlyList<Box>? At { get; init; }
 
-    /// <summary>For two outlines cut out of one rectangle: how they lie in it.</summary>
-    public NestedPair? Pair { get; init; }
+    /// <summary>For outlines cut out of one rectangle: how they lie in it.</summary>
+    public NestedRow? Row { get; init; }
 
-    /// <summary>The pieces it is made into; itself, unless it is a pair.</summary>
+    /// <summary>The pieces it is made into, as they lie in the row; itself, unless it is one.</summary>
     public IReadOnlyList<string> Labels { get; init; } = [Id];
+
+    /// <summary>The same as a row of outlines, of the size of its rectangle.</summary>
+    public Demand In(NestedRow row) => this with { Size = row.Size, Row = row };
 
     /// <summary>Its inside, once that is out.</summary>
     public PaperPart Inside => PaperPart.Inside(Id);

@@ -59,10 +59,13 @@ public sealed class PlanMemory
             );
         foreach (var (p, box) in pieces.SelectMany(p => (p.At ?? []).Select(box => (p, box))))
             key.Append(CultureInfo.InvariantCulture, $"|@{p.Id}:{box.X.Ticks},{box.Y.Ticks}");
-        foreach (var pair in pieces.Where(p => p.Pair is not null).Select(p => p.Pair!))
+        foreach (var row in pieces.Where(p => p.Row is not null).Select(p => p.Row!))
         {
-            key.Append(CultureInfo.InvariantCulture, $"|&{pair.Shift.Ticks}{pair.Axis}{pair.HalfTurned}");
-            foreach (var point in pair.Points)
+            key.Append(
+                CultureInfo.InvariantCulture,
+                $"|&{row.Count}*{row.Shifts[0].Ticks},{row.Shifts[^1].Ticks}{row.Axis}{row.HalfTurned}"
+            );
+            foreach (var point in row.Points)
                 key.Append(CultureInfo.InvariantCulture, $";{point.X.Ticks},{point.Y.Ticks}");
         }
         return key.ToString();

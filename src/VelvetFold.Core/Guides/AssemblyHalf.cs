@@ -8,11 +8,11 @@ namespace VelvetFold.Core.Guides;
 
 /// <summary>The half of a guide in which one layout is put together: work by hand, then what is wet, photos and mats, a dry layout, and
 /// the pages from the back layer forward.</summary>
-/// <param name="paired">Pieces whose outlines are cut in pairs already, while the sheets are.</param>
+/// <param name="inRows">Pieces whose outlines are cut out of a row already, while the sheets are.</param>
 internal sealed partial class AssemblyHalf(
     Draft draft,
     ResolvedLayout layout,
-    IReadOnlySet<string> paired,
+    IReadOnlySet<string> inRows,
     IReadOnlyList<HalvedPart> halved
 )
 {
@@ -184,7 +184,7 @@ internal sealed partial class AssemblyHalf(
 
     private void WriteByHand()
     {
-        var work = new HandWork(draft, paired);
+        var work = new HandWork(draft, inRows);
         foreach (
             var group in Made.Where(p => work.Has(p.Piece, p.Label))
                 .GroupBy(p => work.Of(p).Text.Replace(p.Label, "", StringComparison.Ordinal))

@@ -10,7 +10,7 @@ namespace VelvetFold.Core.Guides;
 /// place, measured from what lies there already.</summary>
 internal sealed partial class AssemblyReplay(ProofTable table)
 {
-    private readonly IReadOnlySet<string> _paired = table.Plan.Paired;
+    private readonly IReadOnlySet<string> _inRows = table.Plan.InRows;
     private readonly Dictionary<string, int> _drying = [];
     private readonly HashSet<string> _wetDone = [];
     private readonly Dictionary<string, string> _prepared = [];
@@ -129,7 +129,7 @@ internal sealed partial class AssemblyReplay(ProofTable table)
         if (!meant.SetEquals(_edges.GetValueOrDefault(label) ?? []))
             Fault(step, "by-hand-missing", Saying.Of("proof.by-hand-missing", ("number", step), ("label", label)));
         var outline =
-            _paired.Contains(label) || piece.Shape is null or { Kind: OutlineKind.Rectangle } ? (OutlineKind?)null : piece.Shape.Kind;
+            _inRows.Contains(label) || piece.Shape is null or { Kind: OutlineKind.Rectangle } ? (OutlineKind?)null : piece.Shape.Kind;
         if (outline != (_outlined.TryGetValue(label, out var cut) ? cut : null))
             Fault(step, "by-hand-missing", Saying.Of("proof.by-hand-missing", ("number", step), ("label", label)));
         // What was cut, less what the work has taken off, is what is said to be left.

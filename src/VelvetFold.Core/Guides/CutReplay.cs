@@ -14,20 +14,20 @@ internal sealed class CutReplay
     private readonly Dictionary<string, int> _gathered = [];
     private readonly Dictionary<string, int> _sheets = [];
     private readonly Dictionary<string, List<(string Part, Size Size)>> _left = [];
-    private readonly Dictionary<string, PlanNode> _pairs;
+    private readonly Dictionary<string, PlanNode> _rows;
 
-    /// <summary>A pair as it is planned: its rectangle, its face and how its outlines lie.</summary>
-    private sealed record PlanNode(Size Size, SheetFace Face, NestedPair Pair, IReadOnlyList<string> Labels);
+    /// <summary>A row as it is planned: its rectangle, its face and how its outlines lie.</summary>
+    private sealed record PlanNode(Size Size, SheetFace Face, NestedRow Row, IReadOnlyList<string> Labels);
 
     public CutReplay(ProofTable table)
     {
         _table = table;
-        _pairs = table
+        _rows = table
             .Plan.BySheet.SelectMany(s => s.Patterns)
             .SelectMany(p => p.Root.All().OfType<PieceNode>())
-            .Where(n => n.Piece.Pair is not null)
+            .Where(n => n.Piece.Row is not null)
             .DistinctBy(n => n.Piece.Id)
-            .ToDictionary(n => n.Piece.Id, n => new PlanNode(n.Box.Size, n.Piece.Face, n.Piece.Pair!, n.Piece.Labels));
+            .ToDictionary(n => n.Piece.Id, n => new PlanNode(n.Box.Size, n.Piece.Face, n.Piece.Row!, n.Piece.Labels));
         foreach (var paper in table.Kit.Papers)
             _left[paper.Id] =
             [
@@ -84,7 +84,7 @@ internal sealed class CutReplay
         for (var which = 0; which < times; which++)
             CutOne(step, paper, size, lines, which, text, fromSheet: head.Key != "cut.extra");
         Sides(step, paper, text, labels);
-        Pairs(step, paper, lines);
+        Rows(step, paper, lines);
     }
 
     // What goes to other piles falls off here, and what does not is all of one layout.
@@ -244,12 +244,12 @@ internal sealed class CutReplay
     // A piece lies free: in the size it is to be cut to, as its print allows.
     private void Off(int step, string label, Size size)
     {
-        var wrong = _pairs.TryGetValue(label, out var pair)
-            ? size != pair.Size
+        var wrong = _rows.TryGetValue(label, out var row)
+            ? size != row.Size
             : _table.Piece(label) is not { } piece || (size != piece.Size && (piece.Turn != Turn.Free || size != piece.Size.Turned));
         if (wrong)
             Fault(step, "cut-wrong", Saying.Of("proof.not-as-planned", ("number", step), ("piece", label)));
-        foreach (var one in pair?.Labels ?? [label])
+        foreach (var one in row?.Labels ?? [label])
             _table.Cut[one] = _table.Cut.GetValueOrDefault(one) + 1;
     }
 
@@ -318,21 +318,25 @@ internal sealed class CutReplay
             Fault(step, "side-wrong", Saying.Of("proof.not-on-sheet", ("number", step), ("label", label)));
     }
 
-    private void Pairs(int step, Paper paper, IReadOnlyList<IReadOnlyList<Told>> lines)
+    private void Rows(int step, Paper paper, IReadOnlyList<IReadOnlyList<Told>> lines)
     {
         var off = lines
             .SelectMany(l => l)
             .SelectMany(t => t.Parts.Where(p => p.Blank is "off" or "rest").SelectMany(p => p.Said.Texts))
             .ToList();
-        foreach (var (id, node) in _pairs.Where(p => off.Contains(p.Key)))
+        foreach (var (id, node) in _rows.Where(p => off.Contains(p.Key)))
         {
-            var line = lines.FirstOrDefault(l => l.Any(t => t.Key is "pair" or "pair.turned" && t["piece"].Text == id));
-            var told = line?.First(t => t.Key is "pair" or "pair.turned");
+            static bool Parts(Told t) => t.Key is "pair" or "pair.turned" or "row" or "row.turned";
+            var line = lines.FirstOrDefault(l => l.Any(t => Parts(t) && t["piece"].Text == id));
+            var told = line?.First(Parts);
             var right =
                 told is not null
-                && _table.Says(told["shift"], node.Pair.Shift)
-                && (told["way"].Key == "pair.right") == (node.Pair.Axis == Axis.Across)
-                && (told.Key == "pair.turned") == node.Pair.HalfTurned;
+                && (told.Find("shift") is { } shift ? [shift] : told["lengths"].Items.ToList()) is var shifts
+                && shifts.Count == node.Row.Shifts.Count
+                && shifts.Zip(node.Row.Shifts).All(s => _table.Says(s.First, s.Second))
+                && (told.Find("count")?.Number ?? 2) == node.Row.Count
+                && (told["way"].Key == "pair.right") == (node.Row.Axis == Axis.Across)
+                && told.Key.EndsWith(".turned", StringComparison.Ordinal) == node.Row.HalfTurned;
             var side = FaceWords.Of(paper, node.Face, _table.Words);
             if (!right || line!.FirstOrDefault(t => t.Key == "pair.up")?["face"].Text != side)
                 Fault(step, "pair-wrong", Saying.Of("proof.pair-wrong", ("number", step), ("piece", id)));

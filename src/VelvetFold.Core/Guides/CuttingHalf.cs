@@ -139,7 +139,7 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
     }
 
     /// <summary>Whether two sheets are cut by the same marks, edges and order of parts, and only their pieces bear other labels. Sheets with
-    /// a plunge or a pair stand alone: their lines say much of one piece.</summary>
+    /// a plunge or a row of outlines stand alone: their lines say much of one piece.</summary>
     private static bool IsAlike(CutPattern one, CutPattern other)
     {
         static string? Role(PaperPart part) => part.Role == PartRole.Piece ? null : part.Text;
@@ -193,7 +193,7 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
     private void WriteCut(IReadOnlyList<Placed> alike, Phrase text)
     {
         var (sheet, pattern) = (alike[0].Sheet, alike[0].Pattern);
-        List<Phrase> lines = [.. CutLines([.. alike.Select(a => a.Pattern)]), .. PairLines(pattern)];
+        List<Phrase> lines = [.. CutLines([.. alike.Select(a => a.Pattern)]), .. RowLines(pattern)];
         var plunges = pattern.Cuts.Any(c => c.Plunge is not null);
         draft.Add(
             GuideHalf.Cutting,
@@ -320,22 +320,28 @@ internal sealed class CuttingHalf(Draft draft, IReadOnlyList<ResolvedLayout> lay
             : text;
     }
 
-    // Two outlines that lie into each other are parted by hand, drawn on the side that shows.
-    private IEnumerable<Phrase> PairLines(CutPattern pattern) =>
+    // Outlines that lie into each other are parted by hand, drawn on the side that shows.
+    private IEnumerable<Phrase> RowLines(CutPattern pattern) =>
         pattern
             .Root.All()
             .OfType<PieceNode>()
-            .Where(n => n.Piece.Pair is not null)
+            .Where(n => n.Piece.Row is not null)
             .DistinctBy(n => n.Piece.Id)
             .Select(node =>
             {
-                var pair = node.Piece.Pair!;
-                var parted = _words.Say(
-                    pair.HalfTurned ? "pair.turned" : "pair",
-                    ("piece", node.Piece.Id),
-                    ("shift", draft.Stated(FactKind.Shift, node.Piece.Id, pair.Shift)),
-                    ("way", _words.Say(pair.Axis == Axis.Across ? "pair.right" : "pair.down"))
-                );
+                var row = node.Piece.Row!;
+                var shifts = row.Shifts.Select(s => draft.Stated(FactKind.Shift, node.Piece.Id, s)).ToList();
+                var way = _words.Say(row.Axis == Axis.Across ? "pair.right" : "pair.down");
+                var parted =
+                    row.Count == 2
+                        ? _words.Say(row.HalfTurned ? "pair.turned" : "pair", ("piece", node.Piece.Id), ("shift", shifts[0]), ("way", way))
+                        : _words.Say(
+                            row.HalfTurned ? "row.turned" : "row",
+                            ("piece", node.Piece.Id),
+                            ("count", N(row.Count)),
+                            ("lengths", Phrase.Join(", ", shifts)),
+                            ("way", way)
+                        );
                 return _kit.Paper(pattern.Sheet) is { } paper && FaceWords.Of(paper, node.Piece.Face, _words) is { } side
                     ? _words.Say("pair.up", ("piece", node.Piece.Id), ("face", side)) + " " + parted
                     : parted;

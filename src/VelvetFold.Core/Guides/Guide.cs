@@ -23,11 +23,11 @@ public static class Guide
     {
         var draft = new Draft(kit, words);
         new CuttingHalf(draft, layouts, pieces, plan).Write();
-        var paired = plan.Paired;
+        var inRows = plan.InRows;
         var taken = layouts.SelectMany(l => l.Pieces.Concat(l.Extras)).SelectMany(p => p.Piece.Takes(p.Label)).ToList();
         var halved = kit.Parts.SelectMany(s => PartTally.Of(s, taken).Halved).ToList();
         foreach (var layout in layouts.Where(l => l.Pieces.Count > 0))
-            new AssemblyHalf(draft, layout, paired, halved).Write();
+            new AssemblyHalf(draft, layout, inRows, halved).Write();
         return Wished(kit, draft.Steps);
     }
 

@@ -103,6 +103,8 @@ internal sealed partial class GuideReader
         "pair",
         "pair.turned",
         "pair.up",
+        "row",
+        "row.turned",
         "keep",
         "gather",
         "gather.on-sheets",
@@ -220,7 +222,7 @@ internal sealed partial class GuideReader
         "from.outer",
     ];
 
-    /// <param name="labels">The labels of pieces, mats, parts of joined pieces and pairs.</param>
+    /// <param name="labels">The labels of pieces, mats, parts of joined pieces and rows of outlines.</param>
     public GuideReader(Kit kit, IEnumerable<string> labels, Words words)
     {
         _words = words;

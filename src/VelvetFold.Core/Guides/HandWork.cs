@@ -7,8 +7,8 @@ namespace VelvetFold.Core.Guides;
 
 /// <summary>What is done to a piece by hand between cutting and laying, in words: outlines that no trimmer cuts, then its edges, and what
 /// is left of it.</summary>
-/// <param name="paired">Pieces whose outlines are cut in pairs already.</param>
-internal sealed class HandWork(Draft draft, IReadOnlySet<string> paired)
+/// <param name="inRows">Pieces whose outlines are cut out of a row already.</param>
+internal sealed class HandWork(Draft draft, IReadOnlySet<string> inRows)
 {
     private static readonly EdgeWork[] Works =
     [
@@ -50,7 +50,7 @@ internal sealed class HandWork(Draft draft, IReadOnlySet<string> paired)
                     _ => "trim.two",
                 };
 
-    private bool Outlined(Piece piece, string label) => piece.Shape is { Kind: not OutlineKind.Rectangle } && !paired.Contains(label);
+    private bool Outlined(Piece piece, string label) => piece.Shape is { Kind: not OutlineKind.Rectangle } && !inRows.Contains(label);
 
     /// <summary>The sentences for a piece, or for several to which the same is done.</summary>
     public Phrase Of(PlacedPiece placed, IReadOnlyList<string>? labels = null)

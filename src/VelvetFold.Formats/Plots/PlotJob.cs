@@ -70,10 +70,10 @@ public sealed record PlotJob(string Name, Size Size, IReadOnlyList<PlotFigure> F
     private static IEnumerable<PlotFigure> Cuts(Kit kit, PieceNode node)
     {
         var (id, box) = (node.Piece.Id, node.Box);
-        if (node.Piece.Pair is { } pair)
+        if (node.Piece.Row is { } row)
         {
-            yield return Figure(node.Piece.Labels[0], pair.Points.Select(p => Spot(p.X, p.Y)));
-            yield return Figure(node.Piece.Labels[^1], pair.Second.Select(p => Spot(p.X, p.Y)));
+            foreach (var (label, outline) in node.Piece.Labels.Zip(row.Outlines))
+                yield return Figure(label, outline.Select(p => Spot(p.X, p.Y)));
             yield break;
         }
         var piece = PieceOf(kit, id);
