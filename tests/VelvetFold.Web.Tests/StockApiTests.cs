@@ -293,6 +293,37 @@ public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
     }
 
     [Fact]
+    public async Task Pages_are_proposed_out_of_what_is_there_and_one_is_made_by_a_press()
+    {
+        await NewKit("Left over");
+        const string Sizes = """{ "text": "9 x 9, 5 x 7, 4 x 6 photo" }""";
+        var (status, answer) = await Ask(HttpMethod.Post, "/api/stock/pages", Sizes);
+        Assert.Equal(HttpStatusCode.OK, status);
+        var page = answer!["pages"]!.AsArray()[0]!;
+        Assert.NotNull(page["picture"]);
+        Assert.All(page["takes"]!.AsArray(), t => Assert.True((bool)t!["isCounted"]!));
+        var entry = new JsonObject { ["page"] = page["layout"]!.DeepClone() };
+        var (made, kit) = await Ask(HttpMethod.Post, "/api/stock/still", entry.ToJsonString());
+        Assert.Equal(HttpStatusCode.Created, made);
+        var things = (await Stock((string)kit!["slug"]!))["things"]!.AsArray();
+        Assert.Equal(page["takes"]!.AsArray().Sum(t => (int)t!["sheets"]!), things.Sum(t => (int)t!["promisedHere"]!));
+        // A page of papers that are not there is none.
+        foreach (var piece in entry["page"]!["pieces"]!.AsArray())
+            if (piece!["paper"] is not null)
+                piece["paper"] = "there-9999";
+        Assert.Equal(HttpStatusCode.Conflict, (await Ask(HttpMethod.Post, "/api/stock/still", entry.ToJsonString())).Status);
+        foreach (
+            var bad in new[]
+            {
+                """{ "text": "wide" }""",
+                """{ "text": "9 x 9", "count": 7 }""",
+                """{ "text": "9 x 9", "page": { "width": "0 in", "height": "1 in" } }""",
+            }
+        )
+            Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, "/api/stock/pages", bad)).Status);
+    }
+
+    [Fact]
     public async Task Cards_of_a_size_are_counted_and_a_wrong_size_is_said()
     {
         await NewKit("Cards");

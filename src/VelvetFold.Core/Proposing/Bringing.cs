@@ -94,7 +94,8 @@ public static class Bringing
         return part.Pieces is { } pieces ? Cluster.Of(layout, from, pieces) : layout with { Variants = [] };
     }
 
-    private static IEnumerable<string> PapersOf(Piece piece) =>
+    /// <summary>The papers that a piece names, its mats' too.</summary>
+    internal static IEnumerable<string> PapersOf(Piece piece) =>
         (piece.Opening?.Mats.Select(m => m.Paper) ?? []).Append(piece.Paper).OfType<string>();
 
     private static BroughtPaper Stand(Kit into, Paper paper, string? said, List<Paper> added)

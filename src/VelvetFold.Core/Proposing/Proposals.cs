@@ -53,11 +53,14 @@ public static class Proposals
     private const decimal NotInLine = 2;
 
     /// <summary>Proposes pages.</summary>
+    /// <param name="cutFrom">What a page is cut from, and null where it does not come out of what there is; sheets of the kit's papers,
+    /// as many as are asked for, where left out.</param>
     /// <returns>The faults of the line where it cannot be read.</returns>
     public static (ProposalAnswer? Answer, IReadOnlyList<SizeFault> Faults) Of(
         Kit kit,
         ProposalQuestion question,
         int count = Most,
+        Func<Layout, IReadOnlyList<ProposedSheets>?>? cutFrom = null,
         CancellationToken cancel = default
     )
     {
@@ -98,20 +101,27 @@ public static class Proposals
                 break;
             if (IsLike(chosen, one))
                 continue;
-            if (CutFrom(kit, one, added, question.Sheets) is not { } sheets)
+            var layout = one.Resolved.Layout;
+            if ((cutFrom is null ? CutFrom(kit, layout, added, question.Sheets) : cutFrom(layout)) is not { } sheets)
             {
                 dear++;
                 continue;
             }
             chosen.Add(one);
             proposals.Add(
-                new(one.Resolved.Layout, one.Score, [.. Why(kit, one), .. ToBuy(kit, sheets), .. one.Findings.Select(f => f.Says)], sheets)
+                new(
+                    layout,
+                    one.Score,
+                    [.. Why(kit, one), .. cutFrom is null ? ToBuy(kit, sheets) : [], .. one.Findings.Select(f => f.Says)],
+                    sheets
+                )
             );
         }
         return (
             new(
                 proposals,
                 proposals.Count > 0 ? null
+                    : dear > 0 && cutFrom is not null ? Saying.Of("proposal.nothing-left")
                     : dear > 0 && question.Sheets is { } sheetsThere ? Saying.Of("proposal.too-few-sheets", ("sheets", sheetsThere))
                     : Saying.Of("proposal.no-papers")
             ),
@@ -249,9 +259,8 @@ public static class Proposals
     }
 
     // What it is cut from; null where that is more than there is, or what does not come out of its paper.
-    private static IReadOnlyList<ProposedSheets>? CutFrom(Kit kit, Made made, bool added, int? most)
+    private static IReadOnlyList<ProposedSheets>? CutFrom(Kit kit, Layout layout, bool added, int? most)
     {
-        var layout = made.Resolved.Layout;
         var own = added ? layout with { Pieces = [.. layout.Pieces.Where(p => p.Kind != PieceKind.Base)] } : layout;
         var plan = new KitWork(
             kit with

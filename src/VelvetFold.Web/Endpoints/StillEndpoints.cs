@@ -2,7 +2,9 @@ using System.Collections.Concurrent;
 using System.Globalization;
 using VelvetFold.Core.Counting;
 using VelvetFold.Core.Cutting;
+using VelvetFold.Core.Drawing;
 using VelvetFold.Core.Kits;
+using VelvetFold.Core.Layouts;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Proposing;
 using VelvetFold.Core.Stock;
@@ -56,12 +58,40 @@ internal sealed record SleeveView(string Layout, string Name, DateTime? CrossedA
 /// <summary>Whether a layout is crossed off.</summary>
 internal sealed record CrossedEntry(bool Crossed);
 
-/// <summary>A layout to make a kit of.</summary>
-internal sealed record StillEntry(string Slug, string Layout);
+/// <summary>What to make a kit of: a layout of a kit, or a page that was proposed.</summary>
+/// <param name="Slug">The kit whose layout it is.</param>
+/// <param name="Layout">The layout's id in it.</param>
+/// <param name="Page">A page out of what is there, as it was proposed.</param>
+internal sealed record StillEntry(string? Slug = null, string? Layout = null, Layout? Page = null);
+
+/// <summary>Sizes that are to become a page out of what is there.</summary>
+/// <param name="Text">The sizes in a line: 10 x 10, 6 x 8, 6 x 4 photo, 2 of 1/2 x 12.</param>
+/// <param name="Page">The page's size; 12 x 12 in where left out.</param>
+/// <param name="Count">How many pages are wanted, 1 to 6; 6 where left out.</param>
+internal sealed record LeftPagesQuestion(string? Text = null, Size? Page = null, int? Count = null);
+
+/// <summary>A page out of what is there.</summary>
+/// <param name="Takes">What it takes of which paper, by the ids of the answer's papers.</param>
+internal sealed record LeftPageView(
+    Layout Layout,
+    decimal Score,
+    IReadOnlyList<Saying> Says,
+    IReadOnlyList<TakenPaper> Takes,
+    Scene Picture
+);
+
+/// <summary>Pages that come out of what is there, the best first.</summary>
+/// <param name="Unit">The unit that sizes without one are in, and the kit that is made of a page: that of the studio's first kit.</param>
+/// <param name="Papers">The papers that are there.</param>
+/// <param name="Why">Where there is no page: what stands in the way.</param>
+internal sealed record LeftPagesAnswer(LengthUnit Unit, IReadOnlyList<Paper> Papers, IReadOnlyList<LeftPageView> Pages, Saying? Why);
 
 /// <summary>What can still be made of what lies in the studio, and a kit of it.</summary>
 internal static class StillEndpoints
 {
+    /// <summary>Of the page where none is said (common practice, no source).</summary>
+    private static readonly Size UsualPage = new(Length.Inches(12), Length.Inches(12));
+
     /// <summary>More cards than this of one paper are not counted.</summary>
     private const int MostCards = 500;
 
@@ -87,6 +117,13 @@ internal static class StillEndpoints
             .Produces(204)
             .ProducesProblem(400)
             .ProducesProblem(404);
+        api.MapPost("/stock/pages", PagesAsync)
+            .May(StudioRole.Helper)
+            .IsLongWork()
+            .WithTags("Stock")
+            .Accepts<LeftPagesQuestion>("application/json")
+            .Produces<LeftPagesAnswer>()
+            .ProducesProblem(400);
         api.MapPost("/stock/still", MakeAsync)
             .May(StudioRole.Designer, "deed.kit-made")
             .WithTags("Stock")
@@ -153,6 +190,9 @@ internal static class StillEndpoints
                     p.Key.Item == StockItem.Offcuts && p.Key.Id == paper && p.Key.Size == offcut.Size && p.Key.Face == offcut.Face
                 )
                 .Sum(p => p.Value);
+
+        // What is there as a kit, in the way of the kit that was made first; null where there is none.
+        public Kit? Left => Kits.Count == 0 ? null : LeftPages.KitOf(Studio, Kits[0].Kit);
 
         public StillMade? Made(StoredKit stored, Layout layout, CancellationToken cancel) =>
             StillMaking.Of(stored.Kit, layout, Studio, id => KeyOf(stored, true, id), id => KeyOf(stored, false, id), cancel);
@@ -288,13 +328,48 @@ internal static class StillEndpoints
         if (reading.Value is not { } entry)
             return Problems.Bad(reading.Faults);
         var there = await Shelf.OfAsync(shelf, things, cancel);
+        if (entry.Page is { } page)
+        {
+            if (there.Left is not { } left || LeftPages.KitOf(left, page) is not { } of)
+                return Problems.Of(409, "problem.page-no-longer-comes-out");
+            of = of with { Name = Named(Saying.Of("proposal.from-what-is-there", ("layout", page.Name)).ToString()) };
+            if (KitRules.Faults(of) is { Count: > 0 } faults)
+                return Problems.Bad([
+                    .. faults.Select(f => f with { Path = f.Path.Replace("layouts[0]", "page", StringComparison.Ordinal) }),
+                ]);
+            return LeftPages.Made(of, page, there.Studio, cancel) is null
+                ? Problems.Of(409, "problem.page-no-longer-comes-out")
+                : await KeepAsync(
+                    context,
+                    of,
+                    [.. of.Papers.Select(p => (true, p.Id, LeftPages.KeyOf(there.Studio, p.Id)!))],
+                    shelf,
+                    things,
+                    book,
+                    memory
+                );
+        }
         if (there.Kits.FirstOrDefault(k => k.Slug == entry.Slug) is not { } from)
-            return Problems.NoKit(entry.Slug);
-        if (from.Kit.Layout(entry.Layout) is not { } layout)
-            return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", entry.Layout)));
+            return Problems.NoKit(entry.Slug ?? "");
+        if (from.Kit.Layout(entry.Layout ?? "") is not { } layout)
+            return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", entry.Layout ?? "")));
         if (there.Made(from, layout, cancel) is not { } made)
             return Problems.Of(409, "problem.no-longer-comes-out", ("layout", layout.Name), ("kit", from.Kit.Name));
         var (kit, keys) = KitOf(there, from, layout, made);
+        return await KeepAsync(context, kit, keys, shelf, things, book, memory);
+    }
+
+    private static async Task<IResult> KeepAsync(
+        HttpContext context,
+        Kit kit,
+        IReadOnlyList<(bool IsPaper, string Id, string Key)> keys,
+        KitShelf shelf,
+        Things things,
+        StockBook book,
+        PlanMemory memory
+    )
+    {
+        var cancel = context.RequestAborted;
         var stored = await shelf.AddAsync(kit, cancel, books: false);
         // From here on it is made whole, or not at all, whether or not anybody still waits for it.
         cancel = CancellationToken.None;
@@ -313,6 +388,51 @@ internal static class StillEndpoints
         if (booked.Outcome != BookingOutcome.Done)
             throw new InvalidOperationException($"What {stored.Slug} takes could not be promised to it: {booked.Outcome}.");
         return KitEndpoints.Created(context, (await shelf.FindAsync(stored.Slug, null, cancel))!);
+    }
+
+    private static async Task<IResult> PagesAsync(HttpRequest request, KitShelf shelf, Things things, CancellationToken cancel)
+    {
+        var reading = await Body.ReadAsync<LeftPagesQuestion>(request);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        if (question.Page is { } asked && (!asked.IsReal || asked.Longer > KitRules.Largest))
+            return Problems.Bad("page", Saying.Of("problem.is-no-page", ("page", asked)));
+        if (question.Count is < 1 or > Proposals.Most)
+            return Problems.Bad("count", Saying.Of("problem.pages-cannot-be-asked", ("count", question.Count), ("most", Proposals.Most)));
+        var there = await Shelf.OfAsync(shelf, things, cancel);
+        if (there.Left is not { } kit)
+            return Body.Json(new LeftPagesAnswer(LengthUnit.Inch, [], [], Saying.Of("proposal.nothing-counted")), LengthUnit.Inch);
+        var studio = there.Studio;
+        var (answer, unread) = LeftPages.Of(
+            kit,
+            studio,
+            new(question.Text ?? "", question.Page ?? UsualPage),
+            question.Count ?? Proposals.Most,
+            cancel
+        );
+        if (answer is null)
+            return Problems.Bad([.. unread.Select(f => new Fault("text", f.Says))]);
+        return Body.Json(
+            new LeftPagesAnswer(
+                kit.Unit,
+                kit.Papers,
+                [
+                    .. answer.Proposals.Select(p =>
+                    {
+                        var with = kit with { Layouts = [p.Layout] };
+                        return new LeftPageView(
+                            p.Layout,
+                            p.Score,
+                            p.Says,
+                            LeftPages.Made(with, p.Layout, studio, cancel)!.Takes,
+                            LayoutPicture.Draw(with, Resolver.Resolve(p.Layout, with))
+                        );
+                    }),
+                ],
+                answer.Why
+            ),
+            kit.Unit
+        );
     }
 
     // The new kit, and by what key of the studio each of its papers and sheets of parts is known.
