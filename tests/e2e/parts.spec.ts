@@ -75,6 +75,24 @@ test('what can still be made is looked up, and made by a press', async ({ page, 
   await expect(page).toHaveURL(/four-tails-from-what-is-there/);
 });
 
+test('a page is laid out of sizes and of what is left, and made by a press', async ({ page, request }) => {
+  await freshKit(request);
+  await page.goto('/still');
+  await page.getByLabel('Sizes of the pieces').fill('9 x 9, 5 x 7, 4 x 6 photo');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('radio', { name: /Page 1: / })).toBeChecked();
+  await page.getByRole('radio', { name: /Page 1: / }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('radio', { name: /Page 2: / })).toBeChecked();
+  await page.getByRole('button', { name: 'Make a kit of it' }).click();
+  await expect(page).toHaveURL(/from-what-is-there.*\/pages/);
+  // Sizes of which nothing comes out, and a line that cannot be read, are said.
+  await page.goto('/still');
+  await page.getByLabel('Sizes of the pieces').fill('9 by wide');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('alert')).toBeVisible();
+});
+
 test('a motif is cut from its place on the sheet, dragged, moved by keys and typed', async ({ page, request }) => {
   const slug = await freshKit(request);
   await page.goto(`/kits/${slug}/pages/L2`);

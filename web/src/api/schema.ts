@@ -1612,6 +1612,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stock/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LeftPagesQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LeftPagesAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kits/{slug}/plots": {
         parameters: {
             query?: never;
@@ -10297,6 +10345,48 @@ export interface components {
             movements: components["schemas"]["Movement"][];
             balances: components["schemas"]["Balance"][];
         };
+        /** @description A page out of what is there. */
+        LeftPageView: {
+            layout: components["schemas"]["Layout"];
+            /** Format: double */
+            score: number;
+            says: string[];
+            /** @description What it takes of which paper, by the ids of the answer's papers. */
+            takes: components["schemas"]["TakenPaper"][];
+            picture: components["schemas"]["Scene"];
+        };
+        /** @description Pages that come out of what is there, the best first. */
+        LeftPagesAnswer: {
+            /** @description The unit that sizes without one are in, and the kit that is made of a page: that of the studio's first kit. */
+            unit: components["schemas"]["LengthUnit"];
+            /** @description The papers that are there. */
+            papers: components["schemas"]["Paper"][];
+            pages: components["schemas"]["LeftPageView"][];
+            why: null | components["schemas"]["Saying"];
+        };
+        /** @description Sizes that are to become a page out of what is there. */
+        LeftPagesQuestion: {
+            /** @description The sizes in a line: 10 x 10, 6 x 8, 6 x 4 photo, 2 of 1/2 x 12. */
+            text?: null | string;
+            /** @description The page's size; 12 x 12 in where left out. */
+            page?: {
+                /**
+                 * Format: length
+                 * @description An exact length with its unit: 3 1/2 in, 89 mm.
+                 */
+                width: string;
+                /**
+                 * Format: length
+                 * @description An exact length with its unit: 3 1/2 in, 89 mm.
+                 */
+                height: string;
+            };
+            /**
+             * Format: int32
+             * @description How many pages are wanted, 1 to 6; 6 where left out.
+             */
+            count?: null | number;
+        };
         /** @description Paper that lies about: a rectangle left over, with the faces it has. */
         Leftover: {
             paper: string;
@@ -12241,10 +12331,13 @@ export interface components {
             looked: number;
             made: components["schemas"]["StillView"][];
         };
-        /** @description A layout to make a kit of. */
+        /** @description What to make a kit of: a layout of a kit, or a page that was proposed. */
         StillEntry: {
-            slug: string;
-            layout: string;
+            /** @description The kit whose layout it is. */
+            slug?: null | string;
+            /** @description The layout's id in it. */
+            layout?: null | string;
+            page?: null | components["schemas"]["Layout"];
         };
         /** @description A layout of a kit that still comes out of what is there. */
         StillView: {

@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 
 /** How many cards of a size come out of the papers that are there. */
 export function CardsOfASize() {
+  const { t } = useTranslation();
   const [typed, setTyped] = useState('');
   const [asked, setAsked] = useState<string | null>(null);
   const cards = useQuery({
@@ -18,7 +20,7 @@ export function CardsOfASize() {
   });
   return (
     <section className="mt-6 text-[15px]">
-      <h2 className="border-b border-line pb-1 font-serif text-lg">Cards of a size</h2>
+      <h2 className="border-b border-line pb-1 font-serif text-lg">{t('still.cards')}</h2>
       <form
         className="flex items-baseline gap-3 py-2"
         onSubmit={(event) => {
@@ -27,14 +29,14 @@ export function CardsOfASize() {
         }}
       >
         <input
-          aria-label="Size of the cards"
-          placeholder="3 x 4, or 76 mm x 102 mm"
+          aria-label={t('still.cardSize')}
+          placeholder={t('still.cardExample')}
           className="field w-64"
           value={typed}
           onChange={(event) => setTyped(event.currentTarget.value)}
         />
         <button type="submit" className="press" disabled={typed.trim() === ''}>
-          Count them
+          {t('still.count')}
         </button>
       </form>
       {cards.error && (
@@ -42,7 +44,7 @@ export function CardsOfASize() {
           {cards.error.message}
         </p>
       )}
-      {cards.data?.length === 0 && <p>No paper that is there is large enough.</p>}
+      {cards.data?.length === 0 && <p>{t('still.tooSmall')}</p>}
       {cards.data && (
         <ul>
           {cards.data.map((c) => (
@@ -52,12 +54,10 @@ export function CardsOfASize() {
                 className="size-4 self-center rounded-[2px] border border-line"
                 style={{ backgroundColor: c.colour }}
               />
-              <span className="truncate">
-                {c.name}, {c.face === 'B' ? 'back' : 'front'}
-              </span>
+              <span className="truncate">{t(c.face === 'B' ? 'still.back' : 'still.front', { name: c.name })}</span>
               <span>
-                {!c.isCounted ? 'as many as needed' : c.count >= 500 ? '500 and more' : c.count}
-                {c.outOfScraps > 0 && <span className="text-soft">, {c.outOfScraps} out of scraps</span>}
+                {!c.isCounted ? t('still.asNeeded') : c.count >= 500 ? t('still.many') : c.count}
+                {c.outOfScraps > 0 && <span className="text-soft">{t('still.ofScraps', { n: c.outOfScraps })}</span>}
               </span>
             </li>
           ))}

@@ -3,6 +3,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState, type SubmitEvent } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, ApiError, unwrap, type Layout } from '../../api/client';
+import { exampleSizes } from '../../parts/examples';
 import { useKit } from '../../parts/kitContext';
 import { unbroken } from '../../parts/length';
 import { ScenePicture } from '../../parts/ScenePicture';
@@ -14,11 +15,6 @@ interface Props {
   said: string;
   onTake: (layout: Layout) => void;
 }
-
-const examples = {
-  in: '9 x 9, 5 x 7, 4 x 6 photo, 1 x 12, 2 of 1/2 x 11',
-  mm: '250 x 250, 150 x 200, 150 x 100 photo, 20 x 300',
-};
 
 /** Sizes of pieces, and pages that are proposed of them. */
 export function OutOfSizes({ page, said, onTake }: Props) {
@@ -60,7 +56,7 @@ export function OutOfSizes({ page, said, onTake }: Props) {
           className="field"
           value={text}
           onChange={(event) => setText(event.currentTarget.value)}
-          placeholder={examples[kit.unit ?? 'in']}
+          placeholder={exampleSizes[kit.unit ?? 'in']}
         />
         <span>{t('sizes.papers')}</span>
         <span className="flex flex-wrap gap-x-4 gap-y-1">
