@@ -1,5 +1,6 @@
 import { keepPreviousData, skipToken, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type Kit } from '../api/client';
 import { ConfirmButton } from './ConfirmButton';
 import { Dialog } from './Dialog';
@@ -11,6 +12,7 @@ const when = (time: string) => new Date(time).toLocaleString([], { dateStyle: 'm
 
 /** Earlier revisions: what changed since one of them, in words and in a picture of both, and the way back to it. */
 export function HistoryDialog({ onClose }: { onClose: () => void }) {
+  const { t } = useTranslation();
   const { kit, slug, revision, change } = useKit();
   const [chosen, setChosen] = useState<number | null>(null);
   const path = { slug };
@@ -32,9 +34,9 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
         : async () => unwrap(await api.GET('/api/kits/{slug}/revisions/{number}', { params: { path: { slug, number } } })),
   });
   return (
-    <Dialog open title="What changed" onClose={onClose}>
+    <Dialog open title={t('historyDialog.whatChanged')} onClose={onClose}>
       <label className="flex items-baseline gap-2">
-        since
+        {t('historyDialog.since')}
         <select
           className="field min-w-0 flex-1"
           value={number ?? ''}
@@ -42,31 +44,34 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
         >
           {revisions.data?.map((r) => (
             <option key={r.number} value={r.number}>
-              Revision {r.number}, {when(r.savedAt)}
-              {r.printedAt ? `, guide printed ${when(r.printedAt)}` : ''}
+              {t(r.printedAt ? 'historyDialog.revisionPrinted' : 'historyDialog.revision', {
+                number: r.number,
+                saved: when(r.savedAt),
+                printed: r.printedAt ? when(r.printedAt) : '',
+              })}
             </option>
           ))}
         </select>
       </label>
       {printed && number === printed.number && (
-        <p className="mt-2 text-[15px] text-soft">The guide was last printed from revision {printed.number}.</p>
+        <p className="mt-2 text-[15px] text-soft">{t('historyDialog.theGuideWasLast', { number: printed.number })}</p>
       )}
-      {revisions.data?.length === 1 && <p className="mt-3 text-soft">This is the first revision; nothing has changed since.</p>}
+      {revisions.data?.length === 1 && <p className="mt-3 text-soft">{t('historyDialog.thisIsTheFirst')}</p>}
       {old.data && number !== null && <Compared before={old.data.kit} after={kit} />}
       <div className="mt-5 flex flex-wrap gap-3">
         {old.data && (
           <ConfirmButton
-            asks={`Make revision ${number ?? ''} the newest?`}
+            asks={t('historyDialog.asks', { number: number ?? '' })}
             onConfirm={() => {
               change(old.data.kit);
               onClose();
             }}
           >
-            Go back to it
+            {t('historyDialog.goBackToIt')}
           </ConfirmButton>
         )}
         <button type="button" className="press" onClick={onClose}>
-          Close
+          {t('historyDialog.close')}
         </button>
       </div>
     </Dialog>
@@ -74,6 +79,7 @@ export function HistoryDialog({ onClose }: { onClose: () => void }) {
 }
 
 function Compared({ before, after }: { before: Kit; after: Kit }) {
+  const { t } = useTranslation();
   const compared = useQuery({
     queryKey: ['compared', before, after],
     queryFn: async ({ signal }) => {
@@ -86,7 +92,7 @@ function Compared({ before, after }: { before: Kit; after: Kit }) {
     },
     gcTime: 0,
   });
-  if (!compared.data) return <p className="mt-3 text-soft">Comparing…</p>;
+  if (!compared.data) return <p className="mt-3 text-soft">{t('historyDialog.comparing')}</p>;
   const { changes, then, now } = compared.data;
   const first = now.find((l) => changes.some((c) => c.about === l.id || c.about.startsWith(`${l.id}-`)));
   const was = then.find((l) => l.id === first?.id);
@@ -99,7 +105,7 @@ function Compared({ before, after }: { before: Kit; after: Kit }) {
             {c.says}
           </li>
         ))}
-        {changes.length === 0 && <li className="text-soft">Nothing: it says the same.</li>}
+        {changes.length === 0 && <li className="text-soft">{t('historyDialog.nothingItSaysThe')}</li>}
       </ul>
       {first && (
         <div className="mt-3 grid grid-cols-2 gap-3 text-[13px] text-soft">
@@ -107,11 +113,11 @@ function Compared({ before, after }: { before: Kit; after: Kit }) {
             {was && (
               <ScenePicture scene={was.picture} papers={before.papers ?? []} strong={touched} labels={false} className="w-full" />
             )}
-            <figcaption>{first.id} then</figcaption>
+            <figcaption>{t('historyDialog.then', { id: first.id })}</figcaption>
           </figure>
           <figure>
             <ScenePicture scene={first.picture} papers={after.papers ?? []} strong={touched} labels={false} className="w-full" />
-            <figcaption>{first.id} now</figcaption>
+            <figcaption>{t('historyDialog.now', { id: first.id })}</figcaption>
           </figure>
         </div>
       )}

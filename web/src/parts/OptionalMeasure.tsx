@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import { Measure } from './Measure';
 
 interface Props {
@@ -13,7 +14,9 @@ interface Props {
 }
 
 /** A measurement that need not be known. */
-export function OptionalMeasure({ label, value, first, offer, before, none = 'not known', onChange }: Props) {
+export function OptionalMeasure({ label, value, first, offer, before, none, onChange }: Props) {
+  const { t } = useTranslation();
+  const off = none ?? t('partSizes.notKnown');
   if (value === null)
     return (
       <button type="button" className="quiet" onClick={() => onChange(first)}>
@@ -24,8 +27,8 @@ export function OptionalMeasure({ label, value, first, offer, before, none = 'no
     <span className="flex items-baseline gap-1.5">
       {before && <span className="text-soft">{before}</span>}
       <Measure align="left" label={label} value={value} onChange={onChange} />
-      <button type="button" className="quiet" aria-label={`${label}: ${none}`} onClick={() => onChange(undefined)}>
-        {none}
+      <button type="button" className="quiet" aria-label={`${label}: ${off}`} onClick={() => onChange(undefined)}>
+        {off}
       </button>
     </span>
   );

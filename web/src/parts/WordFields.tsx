@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { LayoutWords } from '../api/client';
 import { wordMembers } from './layoutWords';
 import { TextField } from './TextField';
@@ -13,13 +14,14 @@ interface Props {
 
 /** Title, names, date and place of a layout, each edited where it stands. */
 export function WordFields({ of, words, otherwise, onChange }: Props) {
-  return wordMembers.map(([member, name]) => (
+  const { t } = useTranslation();
+  return wordMembers.map((member) => (
     <TextField
       key={member}
-      label={`${name} of ${of}`}
+      label={t(`layoutWords.of.${member}`, { of })}
       value={words[member] ?? ''}
       optional
-      placeholder={otherwise?.[member] ?? name.toLowerCase()}
+      placeholder={otherwise?.[member] ?? t(`layoutWords.hint.${member}`)}
       className="min-w-0"
       onChange={(text) => onChange(member, text || null)}
     />

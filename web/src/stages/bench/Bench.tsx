@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type Kit, type KitAnswer, type Step } from '../../api/client';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useKeys } from '../../parts/useKeys';
@@ -19,6 +20,7 @@ const personKey = 'velvet-fold-bench-person';
 
 /** The guide followed at the table: one step at a time, large, with what is done kept on the device. */
 export function Bench() {
+  const { t } = useTranslation();
   const { slug = '' } = useParams();
   const bench = useQuery({
     queryKey: ['bench', slug],
@@ -38,7 +40,7 @@ export function Bench() {
   }, [isHere, slug]);
   const [person, setPerson] = useState(() => localStorage.getItem(personKey) ?? '');
   if (bench.error) throw bench.error;
-  if (!bench.data) return <p className="p-12 text-soft">Laying the guide out…</p>;
+  if (!bench.data) return <p className="p-12 text-soft">{t('bench.layingTheGuideOut')}</p>;
   const choose = (name: string) => {
     localStorage.setItem(personKey, name);
     setPerson(name);
@@ -69,6 +71,7 @@ const startAt = (steps: readonly Step[], progress: Progress): Progress => {
 };
 
 function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps) {
+  const { t } = useTranslation();
   const { steps } = answer;
   const [progress, setProgress] = useState<Progress>(() => startAt(steps, progressOf(slug, person)));
   const [piece, setPiece] = useState<string | null>(null);
@@ -96,16 +99,16 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
     { key: 't', does: () => (timer.running ? timer.stop() : timer.start()) },
     { key: 'Escape', does: () => piece === null && void navigate(`/kits/${slug}/guide`) },
   ]);
-  if (!step) return <p className="p-12">There is nothing to follow yet: the kit has no pieces.</p>;
+  if (!step) return <p className="p-12">{t('bench.thereIsNothingTo')}</p>;
   return (
     <main className="flex h-dvh flex-col bg-chalk">
       <header className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-line px-6 py-3 text-[15px]">
-        <button type="button" className="press" title="Esc" onClick={() => void navigate(`/kits/${slug}/guide`)}>
-          Leave
+        <button type="button" className="press" title={t('bench.esc')} onClick={() => void navigate(`/kits/${slug}/guide`)}>
+          {t('bench.leave')}
         </button>
-        <h1 className="text-xl">{headingOf(step, kit.layouts ?? [])}</h1>
+        <h1 className="text-xl">{headingOf(t, step, kit.layouts ?? [])}</h1>
         <span className="ml-auto text-soft" role="status">
-          {kept && 'Kept on this device: it works without the network.'}
+          {kept && t('bench.keptOnThisDevice')}
         </span>
         <label className="flex items-center gap-1.5 text-soft">
           <input
@@ -114,14 +117,14 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
             checked={telling.agreed}
             onChange={(event) => telling.agree(event.currentTarget.checked)}
           />
-          tell the studio how long steps take, without my name
+          {t('bench.tellTheStudioHow')}
         </label>
         <label className="flex items-baseline gap-2">
-          <span className="text-soft">At the table</span>
+          <span className="text-soft">{t('bench.atTheTable')}</span>
           <input
             className="field w-36"
             defaultValue={person}
-            placeholder="your name"
+            placeholder={t('bench.yourName')}
             onBlur={(event) => event.currentTarget.value !== person && onPerson(event.currentTarget.value)}
             onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
           />
@@ -131,8 +134,8 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
       <div className="flex min-h-0 flex-1 flex-col gap-4 p-6 md:flex-row">
         <section className="min-h-0 flex-1 overflow-y-auto" aria-live="polite">
           <p className="text-soft">
-            Step {step.number} of {steps.length}
-            {progress.done.includes(step.key) && <span className="text-moss"> · done</span>}
+            {t('bench.stepOf', { number: step.number, length: steps.length })}
+            {progress.done.includes(step.key) && <span className="text-moss"> {t('bench.done')}</span>}
           </p>
           <p className="pt-2 text-[26px] leading-9">{step.text}</p>
           {step.lines.length > 0 && (
@@ -147,7 +150,7 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
           )}
           {step.pieces.length > 0 && (
             <p className="flex flex-wrap items-baseline gap-x-3 gap-y-2 pt-4">
-              <span className="text-soft">What is</span>
+              <span className="text-soft">{t('bench.whatIs')}</span>
               {[...new Set(step.pieces)].map((label) => (
                 <button key={label} type="button" className="press" onClick={() => setPiece(label)}>
                   {label}?
@@ -157,16 +160,16 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
           )}
           <Clock step={step} timer={timer} />
         </section>
-        <section className="min-h-0 flex-1" aria-label="The step’s picture">
+        <section className="min-h-0 flex-1" aria-label={t('bench.theStepSPicture')}>
           <StepScene kit={kit} answer={answer} step={step} />
         </section>
       </div>
       <footer className="flex gap-4 border-t border-line px-6 py-4">
         <button type="button" className="press px-8 py-3 text-xl" title="←" disabled={step === steps[0]} onClick={() => go(-1)}>
-          Back
+          {t('bench.back')}
         </button>
         <button type="button" className="press-first flex-1 py-3 text-xl" title="→" onClick={() => go(1)}>
-          {step === steps[steps.length - 1] ? 'Done: that was the last step' : 'Done, next step'}
+          {step === steps[steps.length - 1] ? t('bench.doneThatWasThe') : t('bench.doneNextStep')}
         </button>
       </footer>
       <PieceCard
@@ -202,12 +205,16 @@ function Ribbon({
   progress: Progress;
   onAt: (step: Step) => void;
 }) {
-  const parts = [...new Set(steps.map((s) => headingOf(s, kit.layouts ?? [])))].map((name) => {
-    const own = steps.filter((s) => headingOf(s, kit.layouts ?? []) === name);
+  const { t } = useTranslation();
+  const parts = [...new Set(steps.map((s) => headingOf(t, s, kit.layouts ?? [])))].map((name) => {
+    const own = steps.filter((s) => headingOf(t, s, kit.layouts ?? []) === name);
     return { name, own, done: own.filter((s) => progress.done.includes(s.key)).length };
   });
   return (
-    <nav className="flex flex-wrap gap-x-6 gap-y-1 border-b border-line px-6 py-2 text-[15px]" aria-label="Parts of the guide">
+    <nav
+      className="flex flex-wrap gap-x-6 gap-y-1 border-b border-line px-6 py-2 text-[15px]"
+      aria-label={t('bench.partsOfTheGuide')}
+    >
       {parts.map(({ name, own, done }) => (
         <button
           key={name}
@@ -231,16 +238,21 @@ function Ribbon({
 
 // Drying counts down; any other step can be timed.
 function Clock({ step, timer }: { step: Step; timer: ReturnType<typeof useTimer> }) {
+  const { t } = useTranslation();
   const drying = (step.minutes ?? 0) * 60;
   const left = Math.max(0, drying - timer.elapsed);
   return (
     <p className="flex flex-wrap items-baseline gap-x-4 pt-5">
       <button type="button" className="press" title="T" onClick={() => (timer.running ? timer.stop() : timer.start())}>
-        {timer.running ? 'Stop the clock' : drying ? `Start ${step.minutes} minutes of drying` : 'Time this step'}
+        {timer.running
+          ? t('bench.stopTheClock')
+          : drying
+            ? t('bench.startMinutesOfDrying', { minutes: step.minutes })
+            : t('bench.timeThisStep')}
       </button>
       {timer.running && (
         <span role="timer" className={`text-3xl font-semibold ${drying && left === 0 ? 'text-moss' : 'text-brass'}`}>
-          {drying ? (left === 0 ? 'dry' : clock(left)) : clock(timer.elapsed)}
+          {drying ? (left === 0 ? t('bench.dry') : clock(left)) : clock(timer.elapsed)}
         </span>
       )}
     </p>

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { Kit, KitAnswer } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { shownSide } from '../../parts/kitContext';
@@ -18,6 +19,7 @@ interface Props {
 
 /** What a piece is: its size and paper, the sheet it is cut from, and where it lies on its page. */
 export function PieceCard({ label, kit, answer, again, onTell, onClose }: Props) {
+  const { t } = useTranslation();
   const [spoiled, setSpoiled] = useState<string | null>(null);
   const [arrived, setArrived] = useState<boolean | null>(null);
   const say = (missing: boolean) => {
@@ -41,10 +43,10 @@ export function PieceCard({ label, kit, answer, again, onTell, onClose }: Props)
           <li key={c.label}>
             {c.label}: <strong>{`${readable(c.size.width)} x ${readable(c.size.height)}`}</strong>, {nameOf(c.paper)}
             {shownSide(answer, c.paper, c.face)}
-            {c.by === 'host' && ', cut already'}
+            {c.by === 'host' && t('pieceCard.cutAlready')}
           </li>
         ))}
-        {cuts.length === 0 && <li>Nothing is cut for it.</li>}
+        {cuts.length === 0 && <li>{t('pieceCard.nothingIsCutFor')}</li>}
       </ul>
       <div className="mt-3 grid grid-cols-2 gap-4">
         {cut && <ScenePicture scene={cut.picture} papers={kit.papers ?? []} chosen={first} className="max-h-64 w-full" />}
@@ -60,10 +62,10 @@ export function PieceCard({ label, kit, answer, again, onTell, onClose }: Props)
       {label !== null && spoiled !== label && (
         <>
           <button type="button" className="press mt-4 mr-3" onClick={() => say(false)}>
-            It is spoiled
+            {t('pieceCard.itIsSpoiled')}
           </button>
           <button type="button" className="press mt-4 mr-3" onClick={() => say(true)}>
-            It is missing
+            {t('pieceCard.itIsMissing')}
           </button>
         </>
       )}
@@ -71,13 +73,13 @@ export function PieceCard({ label, kit, answer, again, onTell, onClose }: Props)
         <>
           <Ways labels={[label, ...cuts.map((c) => c.label)]} again={again} />
           <p role="status" className="text-[15px] text-soft">
-            {arrived === true && 'The host sees it now.'}
-            {arrived === false && 'The host sees it once the network is back.'}
+            {arrived === true && t('pieceCard.theHostSeesIt')}
+            {arrived === false && t('pieceCard.theHostSeesIt2')}
           </p>
         </>
       )}
       <button type="button" className="press mt-4" onClick={onClose}>
-        Close
+        {t('pieceCard.close')}
       </button>
     </Dialog>
   );
@@ -85,10 +87,11 @@ export function PieceCard({ label, kit, answer, again, onTell, onClose }: Props)
 
 // Of a piece that is cut in several parts, what to do for each of them.
 function Ways({ labels, again }: { labels: readonly string[]; again: Record<string, string[]> }) {
+  const { t } = useTranslation();
   const told = [...new Set(labels)].filter((label) => again[label]);
   return (
-    <section className="mt-4 border-t border-line pt-3" aria-label="What to do about it" aria-live="polite">
-      {told.length === 0 && <p>Nothing is cut for it and no part is laid: ask the host.</p>}
+    <section className="mt-4 border-t border-line pt-3" aria-label={t('pieceCard.whatToDoAbout')} aria-live="polite">
+      {told.length === 0 && <p>{t('pieceCard.nothingIsCutFor2')}</p>}
       {told.map((label) => (
         <div key={label} className="pb-2">
           {told.length > 1 && <p className="text-[15px] text-soft">{label}</p>}

@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { PlanAnswer } from '../../api/client';
 import { readable } from '../../parts/length';
 
@@ -16,10 +17,10 @@ interface Props {
   onChoose: (label: string) => void;
 }
 
-const partName = (part: string) => (/^[a-z]{1,2}$/.test(part) ? `part ${part}` : part);
-
 /** The settings of the trimmer in order, large enough for arm's length. */
 export function CutLines({ pattern, lit, onLit, at, onAt, noPlunge, onChoose }: Props) {
+  const { t } = useTranslation();
+  const partName = (part: string) => (/^[a-z]{1,2}$/.test(part) ? t('cutLines.part', { part }) : part);
   const name = (part: string) =>
     pattern.placements.some((p) => p.piece === part) ? (
       <button type="button" className="font-semibold hover:text-velvet" onClick={() => onChoose(part)}>
@@ -29,7 +30,11 @@ export function CutLines({ pattern, lit, onLit, at, onAt, noPlunge, onChoose }: 
       <strong>{partName(part)}</strong>
     );
   if (pattern.cuts.length === 0)
-    return <p className="py-2">Nothing is cut: the sheet is {name(pattern.placements[0]?.piece ?? '')}.</p>;
+    return (
+      <p className="py-2">
+        {t('cutLines.nothing')} {name(pattern.placements[0]?.piece ?? '')}.
+      </p>
+    );
   return (
     <ol className="pt-1">
       {pattern.cuts.map((cut, i) => {
@@ -45,7 +50,7 @@ export function CutLines({ pattern, lit, onLit, at, onAt, noPlunge, onChoose }: 
           >
             <button
               type="button"
-              aria-label={`Show the sheet after cut ${cut.order}`}
+              aria-label={t('cutLines.showTheSheetAfter', { order: cut.order })}
               aria-current={at === cut.order ? 'step' : undefined}
               className={`text-right text-[15px] ${at === cut.order ? 'font-semibold text-velvet' : 'text-soft hover:text-velvet'}`}
               onClick={() => onAt(cut.order)}
@@ -54,22 +59,27 @@ export function CutLines({ pattern, lit, onLit, at, onAt, noPlunge, onChoose }: 
             </button>
             <span className="text-xl leading-7 font-semibold text-brass">
               {readable(cut.setting)}
-              {same && <span className="text-[13px] font-normal text-soft"> same</span>}
+              {same && <span className="text-[13px] font-normal text-soft"> {t('cutLines.same')}</span>}
             </span>
             <span className="text-[15px] leading-5">
               {cut.plunge ? (
                 <>
-                  {partName(cut.part)}, {cut.fence} edge {noPlunge ? 'at the ruler, by knife' : 'at this mark, plunge'}: from{' '}
-                  {readable(cut.plunge.start)} to {readable(cut.plunge.end)}
+                  {t(noPlunge ? 'cutLines.knife' : 'cutLines.plunge', {
+                    part: partName(cut.part),
+                    edge: t(`edges.edge.${cut.fence}`),
+                    start: readable(cut.plunge.start),
+                    end: readable(cut.plunge.end),
+                  })}
                   {off && (
                     <>
-                      ; the <strong>{off}</strong> comes free
+                      ; <strong>{off}</strong> {t('cutLines.comesFree')}
                     </>
                   )}
                 </>
               ) : (
                 <>
-                  {partName(cut.part)}, {cut.fence} edge: {name(off)} comes off, {name(cut.gives[1] ?? '')} stays
+                  {t('cutLines.at', { part: partName(cut.part), edge: t(`edges.edge.${cut.fence}`) })} {name(off)}{' '}
+                  {t('cutLines.comesOff')} {name(cut.gives[1] ?? '')} {t('cutLines.stays')}
                 </>
               )}
             </span>

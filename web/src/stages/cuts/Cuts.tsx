@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { useTranslation } from 'react-i18next';
 import type { PlanAnswer } from '../../api/client';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { sideUp, useKit } from '../../parts/kitContext';
@@ -22,6 +23,7 @@ interface At {
 
 /** The cuts: sheets and their proof, the trimmer's settings in order, and the sheet they are made on. */
 export function Cuts() {
+  const { t } = useTranslation();
   const { kit, slug, answer, change, lit, setLit } = useKit();
   const [all, setAll] = useState(false);
   const mode = all ? 'batch' : 'each-kit';
@@ -80,37 +82,35 @@ export function Cuts() {
               className="press"
               href={`/api/kits/${slug}/cuts.csv${all ? `?kits=${kits + spare}` : ''}`}
               download
-              title="Every cut as a table"
+              title={t('cuts.everyCutAsA')}
             >
-              CSV
+              {t('cuts.csv')}
             </a>
             <a
               className="press"
               href={`/api/kits/${slug}/cuts.svg${all ? `?kits=${kits + spare}` : ''}`}
               download
-              title="The sheets at true size"
+              title={t('cuts.theSheetsAtTrue')}
             >
-              SVG
+              {t('cuts.svg')}
             </a>
-            <Link className="press" to={`/plotter?kit=${slug}`} title="Plot files, and a plotter that draws them on the screen">
-              Plotter
+            <Link className="press" to={`/plotter?kit=${slug}`} title={t('cuts.plotFilesAndA')}>
+              {t('cuts.plotter')}
             </Link>
             <button type="button" className="press-first" title="P" onClick={print} disabled={!sheets.length}>
-              Print the cut sheet
+              {t('cuts.printTheCutSheet')}
             </button>
           </>
         }
       >
-        <h1 className="text-[28px] leading-8">Cuts</h1>
+        <h1 className="text-[28px] leading-8">{t('cuts.cuts')}</h1>
       </LeafHead>
       <p className="px-6 text-[15px] text-soft">
         {plan
-          ? `${plan.plan.sheetsUsed} ${plan.plan.sheetsUsed === 1 ? 'sheet' : 'sheets'}, ${plan.plan.cuts} cuts; ${proof(plan.plan)}`
-          : 'Planning…'}
+          ? t('cuts.sheetCutsSheetsCuts', { count: plan.plan.sheetsUsed, cuts: plan.plan.cuts, plan: proof(t, plan.plan) })
+          : t('cuts.planning')}
       </p>
-      <p className="px-6 text-[13px] text-soft">
-        Fewest sheets first, then few settings and cuts, then large offcuts; kept sheets stand as they are.
-      </p>
+      <p className="px-6 text-[13px] text-soft">{t('cuts.fewestSheetsFirstThen')}</p>
       {all && reach && <Reach reach={reach} />}
       {plan && <SearchLine plan={plan.plan} mode={mode} />}
       {batch.error && (
@@ -123,31 +123,31 @@ export function Cuts() {
           {marking.error.message}
         </p>
       )}
-      <div className="flex flex-wrap items-baseline gap-x-4 px-6 pt-2 text-[15px]" role="radiogroup" aria-label="How it is cut">
+      <div
+        className="flex flex-wrap items-baseline gap-x-4 px-6 pt-2 text-[15px]"
+        role="radiogroup"
+        aria-label={t('cuts.howItIsCut')}
+      >
         <label className="flex items-center gap-1.5">
           <input type="radio" name="mode" className="accent-velvet" checked={!all} onChange={() => setAll(false)} />
-          one kit, as a guest cuts it
+          {t('cuts.oneKitAsA')}
         </label>
         <label className="flex items-center gap-1.5">
           <input type="radio" name="mode" className="accent-velvet" checked={all} onChange={() => setAll(true)} />
-          all kits together
+          {t('cuts.allKitsTogether')}
         </label>
         <NumberField
           align="left"
-          label="Number of kits"
+          label={t('cuts.numberOfKits')}
           value={kits}
           min={1}
           max={10_000}
           onChange={(n) => n !== null && change({ ...kit, kits: n })}
         />
-        {spare > 0 && <span className="text-soft">and {spare} spare</span>}
+        {spare > 0 && <span className="text-soft">{t('cuts.andSpare', { spare })}</span>}
       </div>
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
-        {plan && sheets.length === 0 && (
-          <p className="mt-4 max-w-md">
-            Nothing to cut yet. As soon as a page has pieces with a paper, the sheets and the settings of the trimmer stand here.
-          </p>
-        )}
+        {plan && sheets.length === 0 && <p className="mt-4 max-w-md">{t('cuts.nothingToCutYet')}</p>}
         {told && (
           <p role="status" className="py-2 text-[15px]">
             {told}
@@ -176,8 +176,8 @@ export function Cuts() {
       <LeafHead>
         {here && pattern && (
           <p className="text-[15px] text-soft">
-            {nameOf(here.paper)}, {pattern.from ?? `sheet ${here.pattern + 1}`}
-            {pattern.times > 1 && `, cut ${pattern.times} times like this`}
+            {nameOf(here.paper)}, {pattern.from ?? t('cuts.sheet', { pattern: here.pattern + 1 })}
+            {pattern.times > 1 && t('cuts.cutTimesLikeThis', { times: pattern.times })}
             {sideUp(answer, here.paper)}
           </p>
         )}
@@ -204,5 +204,5 @@ export function Cuts() {
       {pattern && cuts > 0 && <StepThrough pattern={pattern} at={made ?? cuts} onAt={setCut} />}
     </>
   );
-  return <Fold says={says} shows={shows} showing="the sheet" />;
+  return <Fold says={says} shows={shows} showing={t('cuts.theSheet')} />;
 }

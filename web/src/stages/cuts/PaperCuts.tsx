@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { PlanAnswer } from '../../api/client';
 import { withPiece } from '../../parts/edits';
 import { useKit } from '../../parts/kitContext';
@@ -30,16 +31,20 @@ interface Props {
   saving: Saving | undefined;
 }
 
-const many = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`;
-
-const state = (pattern: Pattern) =>
-  [
-    pattern.times > 1 && `${pattern.times} times`,
-    cutOf(pattern) > 0 ? (cutOf(pattern) === pattern.times ? 'cut' : `${cutOf(pattern)} cut`) : pattern.isKept && 'kept',
-  ].filter(Boolean);
-
 /** One paper: its sheets and how good the plan is, what to buy, and the sheet that is looked at cut by cut. */
 export function PaperCuts({ sheet, mode, at, onAt, made, onMade, chosen, onChosen, onTold, saving }: Props) {
+  const { t } = useTranslation();
+  const state = (pattern: Pattern) => {
+    const made = cutOf(pattern);
+    return [
+      pattern.times > 1 && t('paperCuts.times', { n: pattern.times }),
+      made > 0
+        ? made === pattern.times
+          ? t('paperCuts.cut')
+          : t('paperCuts.cutOf', { n: made })
+        : pattern.isKept && t('paperCuts.kept'),
+    ].filter(Boolean);
+  };
   const { kit, answer, change, lit, setLit } = useKit();
   const paper = kit.papers?.find((p) => p.id === sheet.sheet);
   const name = paper?.name ?? sheet.sheet;
@@ -51,37 +56,44 @@ export function PaperCuts({ sheet, mode, at, onAt, made, onMade, chosen, onChose
         {paper && <Swatch paper={paper} />}
         <h2 className="text-lg">{name}</h2>
         <span className="ml-auto text-[15px] text-soft">
-          {many(sheet.sheetsUsed, 'sheet')}; <span className={sheet.proved ? 'text-moss' : ''}>{proof(sheet)}</span>
+          {t('many.sheet', { count: sheet.sheetsUsed })};{' '}
+          <span className={sheet.proved ? 'text-moss' : ''}>{proof(t, sheet)}</span>
         </span>
       </div>
       {count && (count.missing > 0 || count.cut > 0) && (
         <p className="text-[15px]">
-          {count.cut > 0 && <span className="text-soft">{many(count.cut, 'sheet')} cut already. </span>}
-          {count.missing > 0 && <span className="text-rust">{many(count.missing, 'sheet')} more to buy.</span>}
+          {count.cut > 0 && (
+            <span className="text-soft">{t('paperCuts.cutAlready', { cut: t('many.sheet', { count: count.cut }) })} </span>
+          )}
+          {count.missing > 0 && (
+            <span className="text-rust">{t('paperCuts.moreToBuy', { missing: t('many.sheet', { count: count.missing }) })}</span>
+          )}
         </p>
       )}
       {(sheet.stale ?? []).map((stale) => (
         <p key={stale.place} className="flex flex-wrap items-baseline gap-x-3 text-[15px]">
           <span className="text-rust">
-            A kept sheet cannot be cut as it stands: {stale.pieces.join(', ') || 'what lies on it'} changed or is wanted no more.
+            {t('paperCuts.aKeptSheetCannot', { value: stale.pieces.join(', ') || t('paperCuts.whatLiesOnIt') })}
           </span>
           <button type="button" className="press" onClick={() => change(withoutStale(kit, sheet.sheet, mode, stale.place))}>
-            Let it go
+            {t('paperCuts.letItGo')}
           </button>
         </p>
       ))}
       {saving && (
         <p className="flex items-baseline gap-x-3 text-[15px]">
           <span className="min-w-0 flex-1">
-            {many(saving.sheets, 'sheet')} less with the hidden middle of{' '}
-            {saving.pieces.map(({ layout, piece }) => `${layout}-${piece.id}`).join(', ')} cut out.
+            {t('paperCuts.lessWithTheHidden', {
+              sheets: t('many.sheet', { count: saving.sheets }),
+              value: saving.pieces.map(({ layout, piece }) => `${layout}-${piece.id}`).join(', '),
+            })}
           </span>
           <button
             type="button"
             className="press"
             onClick={() => change(saving.pieces.reduce((k, { layout, piece }) => withPiece(k, layout, piece.id, piece), kit))}
           >
-            Cut it out
+            {t('paperCuts.cutItOut')}
           </button>
         </p>
       )}
@@ -94,7 +106,7 @@ export function PaperCuts({ sheet, mode, at, onAt, made, onMade, chosen, onChose
             className={`text-[15px] underline-offset-4 ${at === i ? 'font-semibold text-velvet' : 'text-soft underline decoration-line hover:text-velvet'}`}
             onClick={() => onAt(i)}
           >
-            {[p.from ?? `sheet ${i + 1}`, ...state(p)].join(', ')}
+            {[p.from ?? t('paperCuts.sheet', { i: i + 1 }), ...state(p)].join(', ')}
           </button>
         ))}
       </div>
@@ -125,8 +137,9 @@ export function PaperCuts({ sheet, mode, at, onAt, made, onMade, chosen, onChose
           />
           {pattern.offcuts.length > 0 && (
             <p className="pt-1 text-[15px] text-soft">
-              Left of it:{' '}
-              {pattern.offcuts.map((o) => `${o.name} (${readable(o.box.width)} x ${readable(o.box.height)})`).join(', ')}
+              {t('paperCuts.leftOfIt', {
+                value: pattern.offcuts.map((o) => `${o.name} (${readable(o.box.width)} x ${readable(o.box.height)})`).join(', '),
+              })}
             </p>
           )}
         </>

@@ -20,8 +20,6 @@ interface Props {
   onMoved: (says: string) => void;
 }
 
-const own = 'a sheet of its own';
-
 /** A chosen piece: who cuts it, where it is on its page, and moving it to another sheet by hand. */
 export function PieceHand({ label, pattern, sheet, mode, onMoved }: Props) {
   const { t } = useTranslation();
@@ -30,7 +28,7 @@ export function PieceHand({ label, pattern, sheet, mode, onMoved }: Props) {
   const placed = pattern.placements.find((p) => p.piece === label);
   const found = pieceOf(kit, label);
   const others = sheet.patterns
-    .map((p, i) => ({ value: String(i), name: `sheet ${i + 1}`, pattern: p }))
+    .map((p, i) => ({ value: String(i), name: t('cuts.sheet', { pattern: i + 1 }), pattern: p }))
     .filter((o) => o.pattern !== pattern && !o.pattern.from);
   const lay = useMutation({
     mutationFn: async (to: string) => {
@@ -41,23 +39,28 @@ export function PieceHand({ label, pattern, sheet, mode, onMoved }: Props) {
     },
     onSuccess: ({ to, target, laid }) => {
       change(withLaid(kit, mode, pattern, label, target, laid));
-      const where = target ? `sheet ${Number(to) + 1}` : own;
+      const where = target ? t('cuts.sheet', { pattern: Number(to) + 1 }) : t('pieceHand.own');
       const gone = [...new Set(laid.noRoom)];
       onMoved(
-        `${label} lies on ${where} now, which is kept as it is.` +
-          (gone.length ? ` ${gone.join(', ')} found no room there any more and went elsewhere.` : ''),
+        t('pieceHand.lies', { label, where }) +
+          (gone.length ? ` ${t('pieceHand.gone', { count: gone.length, pieces: gone.join(', ') })}` : ''),
       );
     },
     onError: (error) => setFault(error instanceof ApiError ? (error.errors.piece ?? error.message) : error.message),
   });
   return (
-    <div className="-mx-2 mt-2 border-t border-line bg-lit px-2 py-2 text-[15px]" role="group" aria-label={`The piece ${label}`}>
+    <div
+      className="-mx-2 mt-2 border-t border-line bg-lit px-2 py-2 text-[15px]"
+      role="group"
+      aria-label={t('pieceHand.thePiece', { label })}
+    >
       {placed && (
         <p>
           <strong>{label}</strong>{' '}
           <span className="text-soft">
             {readable(placed.box.width)} x {readable(placed.box.height)}
-            {shownSide(answer, sheet.sheet, placed.face)}, {placed.offAt ? `free after cut ${placed.offAt}` : 'the whole sheet'}
+            {shownSide(answer, sheet.sheet, placed.face)},{' '}
+            {placed.offAt ? t('pieceHand.freeAfterCut', { offAt: placed.offAt }) : t('pieceHand.theWholeSheet')}
           </span>
         </p>
       )}
@@ -69,27 +72,27 @@ export function PieceHand({ label, pattern, sheet, mode, onMoved }: Props) {
               to={`/kits/${slug}/pages/${found.layout}`}
               onClick={() => setLit(`${found.layout}-${found.piece.id}`)}
             >
-              See it on its page
+              {t('pieceHand.seeItOnIts')}
             </Link>
           )}
           {!pattern.from && (
             <span className="flex items-baseline gap-1.5">
-              <span className="text-soft">move to</span>
+              <span className="text-soft">{t('pieceHand.moveTo')}</span>
               <Choice
                 optional
-                label={`Sheet for ${label}`}
+                label={t('pieceHand.sheetFor', { label })}
                 value={null}
-                none="another sheet"
-                options={[...others.map(({ value, name }) => ({ value, name })), { value: 'own', name: own }]}
+                none={t('pieceHand.another')}
+                options={[...others.map(({ value, name }) => ({ value, name })), { value: 'own', name: t('pieceHand.own') }]}
                 onChange={(to) => lay.mutate(to)}
               />
             </span>
           )}
           {found && (
             <span className="flex items-baseline gap-1.5">
-              <span className="text-soft">cut by</span>
+              <span className="text-soft">{t('pieceHand.cutBy')}</span>
               <Choice
-                label={`Who cuts ${label}`}
+                label={t('pieceHand.whoCuts', { label })}
                 value={found.piece.cutBy ?? 'either'}
                 options={cutBy.map((value) => ({ value, name: t(`piece.by.${value}`) }))}
                 onChange={(by) => change(withPiece(kit, found.layout, found.piece.id, { ...found.piece, cutBy: by }))}
@@ -99,7 +102,7 @@ export function PieceHand({ label, pattern, sheet, mode, onMoved }: Props) {
         </p>
       )}
       <p role="status" className="pt-1">
-        {lay.isPending ? 'Laying it there…' : fault}
+        {lay.isPending ? t('pieceHand.layingItThere') : fault}
       </p>
     </div>
   );

@@ -1,4 +1,5 @@
 import { skipToken, useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type Kit } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 
@@ -16,6 +17,7 @@ export function useReach(kit: Kit, wanted: boolean) {
 
 /** How many kits the stock on hand gives, what runs out first, and what one more of it would bring. */
 export function Reach({ reach }: { reach: NonNullable<ReturnType<typeof useReach>> }) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const { kits, first, withOneMore, papers } = reach;
   if (kits == null) return null;
@@ -23,11 +25,13 @@ export function Reach({ reach }: { reach: NonNullable<ReturnType<typeof useReach
   const paper = papers.find((p) => p.paper === first);
   return (
     <p className="px-6 pt-1 text-[15px] text-soft">
-      The stock on hand gives {kits} {kits === 1 ? 'kit' : 'kits'}; {nameOf(first ?? '')} runs out first
+      {t('reach.theStockOnHand', { count: kits, first: nameOf(first ?? '') })}
+      {paper && withOneMore != null && ' '}
       {paper &&
         withOneMore != null &&
-        `: with one sheet more than its ${paper.onHand}, ${withOneMore > kits ? `${withOneMore} kits` : 'as many'}`}
-      .
+        (withOneMore > kits
+          ? t('reach.more', { count: withOneMore, onHand: paper.onHand })
+          : t('reach.same', { onHand: paper.onHand }))}
     </p>
   );
 }

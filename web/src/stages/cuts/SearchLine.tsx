@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { PlanAnswer } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import type { Mode } from './keeping';
@@ -5,6 +6,7 @@ import { useSearch } from './useSearch';
 
 /** A longer search where the plan is not proved: how it goes, and that what it finds is kept with the kit. */
 export function SearchLine({ plan, mode }: { plan: PlanAnswer['plan']; mode: Mode }) {
+  const { t } = useTranslation();
   const { kit, change } = useKit();
   const search = useSearch(kit, mode, (better) => {
     if (!better.length) return;
@@ -20,33 +22,35 @@ export function SearchLine({ plan, mode }: { plan: PlanAnswer['plan']; mode: Mod
     <div className="px-6 text-[15px] text-soft">
       {chosen.length > 0 && (
         <p className="flex flex-wrap items-baseline gap-x-3">
-          <span>{chosen.map(nameOf).join(', ')}: the plan you chose after a longer search, until something of it changes.</span>
+          <span>{t('searchLine.thePlanYouChose', { value: chosen.map(nameOf).join(', ') })}</span>
           <button
             type="button"
             className="quiet"
             onClick={() => change({ ...kit, chosenPlans: (kit.chosenPlans ?? []).filter((c) => !chosen.includes(c.paper)) })}
           >
-            Let it go
+            {t('searchLine.letItGo')}
           </button>
         </p>
       )}
       {search.isRunning ? (
         <p role="status" className="flex items-baseline gap-3">
           <span className="min-w-0 flex-1 truncate">
-            Searching{last && ` ${nameOf(last[0])}: ${last[1].sheets} sheets so far, ${last[1].lowerBound} at least`}
+            {last
+              ? t('searchLine.soFar', { paper: nameOf(last[0]), sheets: last[1].sheets, least: last[1].lowerBound })
+              : t('searchLine.searching')}
           </span>
           <button type="button" className="press" onClick={search.stop}>
-            Stop, keep the best
+            {t('searchLine.stopKeepTheBest')}
           </button>
         </p>
       ) : (
         <p className="flex flex-wrap items-baseline gap-x-3">
           {!plan.proved && (
             <button type="button" className="quiet" onClick={search.start}>
-              Search longer for a better plan
+              {t('searchLine.searchLongerForA')}
             </button>
           )}
-          {search.found === 0 && <span role="status">The longer search found nothing better.</span>}
+          {search.found === 0 && <span role="status">{t('searchLine.theLongerSearchFound')}</span>}
           {search.error && (
             <span role="alert" className="text-rust">
               {search.error.message}

@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import { useKit } from '../../parts/kitContext';
 import { NumberField } from '../../parts/NumberField';
 import { cutOf, keptOrNot, placeOf, type Mode, type Pattern } from './keeping';
@@ -12,6 +13,7 @@ interface Props {
 
 /** What is done with a planned sheet: kept as it is, let go again, marked as cut. */
 export function SheetHand({ pattern, mode, name }: Props) {
+  const { t } = useTranslation();
   const { kit, change } = useKit();
   const marking = useMarking();
   const place = placeOf(kit, pattern, mode);
@@ -23,29 +25,29 @@ export function SheetHand({ pattern, mode, name }: Props) {
       {!pattern.from &&
         (place < 0 ? (
           <button type="button" className="press" title="S" onClick={() => change(keptOrNot(kit, pattern, mode))}>
-            Keep this sheet
+            {t('sheetHand.keepThisSheet')}
           </button>
         ) : (
           <>
-            <span className="text-moss">kept as it is</span>
+            <span className="text-moss">{t('sheetHand.keptAsItIs')}</span>
             {cut < pattern.times && (
               <button type="button" className="press" title="S" onClick={() => change(keptOrNot(kit, pattern, mode))}>
-                Let it go
+                {t('sheetHand.letItGo')}
               </button>
             )}
           </>
         ))}
       {!pattern.from && mode === 'batch' && (
         <span className="flex items-baseline gap-1.5 text-soft">
-          cut
+          {t('sheetHand.cut')}
           <NumberField
             align="left"
-            label={`Sheets cut of ${name}`}
+            label={t('sheetHand.sheetsCutOf', { name })}
             value={cut}
             max={pattern.times}
             onChange={(n) => n !== null && marking.mark(pattern, mode, n)}
           />
-          of {pattern.times}
+          {t('sheetHand.of', { times: pattern.times })}
           {cut < pattern.times && (
             <button
               type="button"
@@ -53,7 +55,7 @@ export function SheetHand({ pattern, mode, name }: Props) {
               disabled={marking.isPending}
               onClick={() => marking.mark(pattern, mode, pattern.times)}
             >
-              All are cut
+              {t('sheetHand.allAreCut')}
             </button>
           )}
         </span>
@@ -65,15 +67,10 @@ export function SheetHand({ pattern, mode, name }: Props) {
       )}
       {pattern.byKnife.length > 0 && (
         <span className="text-brass">
-          {pattern.byKnife.length === 1 ? 'Cut' : 'Cuts'} {pattern.byKnife.join(', ')} by knife, along a ruler: longer than the
-          trimmer’s
+          {t('sheetHand.cutByKnifeAlong', { count: pattern.byKnife.length, value: pattern.byKnife.join(', ') })}
         </span>
       )}
-      {stacks && (
-        <span className="text-soft">
-          {atOnce} sheets at once, {pattern.passes} {pattern.passes === 1 ? 'time' : 'times'}
-        </span>
-      )}
+      {stacks && <span className="text-soft">{t('sheetHand.sheetsAtOnceTime', { count: pattern.passes, atOnce })}</span>}
     </div>
   );
 }

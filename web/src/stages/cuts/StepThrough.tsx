@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Mark, PlanAnswer } from '../../api/client';
 import { readable } from '../../parts/length';
 
@@ -27,20 +28,21 @@ interface Props {
 
 /** Cuts the sheet piece by piece: a slider, and the next cut in words. */
 export function StepThrough({ pattern, at, onAt }: Props) {
+  const { t } = useTranslation();
   const last = pattern.cuts.length;
   const next = pattern.cuts[at];
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1 px-6 pb-4 text-[15px]">
       <button type="button" className="press" title="←" disabled={at === 0} onClick={() => onAt(at - 1)}>
-        Back
+        {t('stepThrough.back')}
       </button>
       <button type="button" className="press" title="→" disabled={at === last} onClick={() => onAt(at + 1)}>
-        Cut
+        {t('stepThrough.cut')}
       </button>
       <input
         type="range"
-        aria-label="Cuts made"
-        aria-valuetext={`${at} of ${last} cuts made`}
+        aria-label={t('stepThrough.cutsMade')}
+        aria-valuetext={t('stepThrough.ofCutsMade', { at, last })}
         className="min-w-24 flex-1 accent-velvet"
         min={0}
         max={last}
@@ -50,12 +52,14 @@ export function StepThrough({ pattern, at, onAt }: Props) {
       <p className="min-h-6 w-full" role="status">
         {next ? (
           <>
-            Cut {next.order} of {last}: {next.fence} edge at the{' '}
-            <span className="font-semibold text-brass">{readable(next.setting)}</span> mark
-            {next.plunge && `, plunge from ${readable(next.plunge.start)} to ${readable(next.plunge.end)}`}.
+            {t('stepThrough.cutOfEdgeAt', { order: next.order, last, fence: t(`edges.edge.${next.fence}`) })}{' '}
+            <span className="font-semibold text-brass">{readable(next.setting)}</span>{' '}
+            {next.plunge
+              ? t('stepThrough.plunge', { start: readable(next.plunge.start), end: readable(next.plunge.end) })
+              : t('stepThrough.mark')}
           </>
         ) : (
-          'All is cut.'
+          t('stepThrough.allIsCut')
         )}
       </p>
     </div>

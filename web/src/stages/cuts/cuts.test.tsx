@@ -1,3 +1,4 @@
+import i18next from 'i18next';
 import { render, screen } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { describe, expect, test, vi } from 'vitest';
@@ -63,7 +64,9 @@ test.each([
   [4, 4, 'proved fewest'],
   [5, 4, 'at most 1 sheet more than the least possible'],
   [7, 4, 'at most 3 sheets more than the least possible'],
-])('%i sheets, %i at least: %s', (sheetsUsed, lowerBound, says) => expect(proof({ sheetsUsed, lowerBound })).toBe(says));
+])('%i sheets, %i at least: %s', (sheetsUsed, lowerBound, says) =>
+  expect(proof(i18next.t, { sheetsUsed, lowerBound })).toBe(says),
+);
 
 test('lines of JSON are read however they are cut up', async () => {
   const bytes = new TextEncoder().encode('{"a":"½"}\n{"a":2}\n\n{"a":3}');

@@ -1,6 +1,7 @@
+import type { TFunction } from 'i18next';
+
 /** How good a plan is, in words. */
-export function proof({ sheetsUsed, lowerBound }: { sheetsUsed: number; lowerBound: number }): string {
+export function proof(t: TFunction, { sheetsUsed, lowerBound }: { sheetsUsed: number; lowerBound: number }): string {
   const over = sheetsUsed - lowerBound;
-  if (over <= 0) return 'proved fewest';
-  return over === 1 ? 'at most 1 sheet more than the least possible' : `at most ${over} sheets more than the least possible`;
+  return over <= 0 ? t('planProof.fewest') : t('planProof.over', { count: over });
 }

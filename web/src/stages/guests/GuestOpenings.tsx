@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Difference, Filling, GuestView, Layout, OpeningChange, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { ConfirmButton } from '../../parts/ConfirmButton';
@@ -19,11 +20,8 @@ interface Props {
   onRemove: () => void;
 }
 
-const ways = [
-  ['as-designed', 'as designed'],
-  ['turn', 'turned'],
-  ['leave-empty', 'left empty'],
-] as const;
+const designed = 'as-designed';
+const ways = [designed, 'turn', 'leave-empty'] as const;
 
 // What it is filled with in place of a photo.
 const fills: ReadonlySet<string> = new Set(['card', 'placeholder', 'patch', 'part']);
@@ -31,41 +29,43 @@ const fills: ReadonlySet<string> = new Set(['card', 'placeholder', 'patch', 'par
 const keyOf = (change: { move: string; with?: string | null }) => `${change.move} ${change.with ?? ''}`;
 
 // What a fit may do, which no press here does.
-const other: Record<string, string> = {
-  split: 'split',
-  join: 'joined',
-  pocket: 'with a pocket',
-  resize: 'made smaller',
-  frame: 'with a frame of strips',
-  paper: 'in another paper',
-  reveal: 'showing more or less of its mat',
-  school: 'matted the other way',
-  place: 'laid anew',
-  remove: 'taken out',
-  faces: 'trimmed off its other sides',
-  border: 'with a white border',
-};
+const others = [
+  'split',
+  'join',
+  'pocket',
+  'resize',
+  'frame',
+  'paper',
+  'reveal',
+  'school',
+  'place',
+  'remove',
+  'faces',
+  'border',
+] as const;
+const isOther = (move: string): move is (typeof others)[number] => (others as readonly string[]).includes(move);
 
 // What is done to something that is no opening as designed: the whole page, another piece, one that is new.
-const wholes: Record<string, string> = {
-  mirror: 'mirrored',
-  'one-page': 'one page of it',
-  'two-pages': 'made twice, as a spread',
-  add: 'added',
-  shift: 'moved',
-};
+const wholes = ['mirror', 'one-page', 'two-pages', 'add', 'shift'] as const;
+const isWhole = (move: string): move is (typeof wholes)[number] => (wholes as readonly string[]).includes(move);
 
-const headings: Record<Difference['in'], string> = { page: 'On the page', cuts: 'Cuts', sheets: 'Sheets', steps: 'Steps' };
-
-// What it is, and where its paper comes from.
-const filling = (f: Filling): string =>
-  f.move !== 'patch'
-    ? f.says
-    : `${f.says}, ${f.source ? `out of ${f.source}` : 'paper to bring'}${f.contrast ? `, contrast ${f.contrast}` : ''}`;
+const headings: readonly Difference['in'][] = ['page', 'cuts', 'sheets', 'steps'];
 
 /** One guest: each opening with what is done about it, then all that changes for them. */
 export function GuestOpenings({ guest, query, openings, changes, onChange, onWords, onRemove }: Props) {
+  const { t } = useTranslation();
   const { kit, slug, lit, setLit } = useKit();
+  // What it is, and where its paper comes from.
+  const filling = (f: Filling): string =>
+    f.move !== 'patch'
+      ? f.says
+      : [
+          f.says,
+          f.source ? t('bagNote.outOf', { source: f.source }) : t('guestOpenings.toBring'),
+          f.contrast && t('guestOpenings.contrast', { contrast: f.contrast }),
+        ]
+          .filter(Boolean)
+          .join(', ');
   const answer = useGuestAnswer(kit, changes, guest.words);
   const differences = answer.data?.differences ?? [];
   const setAside = answer.data?.setAside ?? [];
@@ -74,7 +74,7 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onWor
   return (
     <>
       <div className="flex items-baseline justify-between gap-4 pt-4">
-        <h2 className="text-xl">{guest.name}’s openings</h2>
+        <h2 className="text-xl">{t('guestOpenings.sOpenings', { guest: guest.name })}</h2>
         <span className="flex gap-2">
           <a
             className="press-first"
@@ -83,26 +83,26 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onWor
             target="_blank"
             rel="noreferrer"
           >
-            Print {guest.name}’s guide
+            {t('guestOpenings.printSGuide', { guest: guest.name })}
           </a>
           {(changes.length > 0 || Object.keys(guest.words).length > 0) && (
             <a className="press" href={`/api/kits/${slug}/guests/cards.pdf?guest=${guest.id}${query}`} download>
-              Card
+              {t('guestOpenings.card')}
             </a>
           )}
-          <ConfirmButton asks={`Remove ${guest.name} for good?`} onConfirm={onRemove}>
-            Remove
+          <ConfirmButton asks={t('guestOpenings.asks', { guest: guest.name })} onConfirm={onRemove}>
+            {t('guestOpenings.remove')}
           </ConfirmButton>
         </span>
       </div>
-      {openings.length === 0 && <p className="mt-2 text-soft">No photo openings on the pages yet.</p>}
+      {openings.length === 0 && <p className="mt-2 text-soft">{t('guestOpenings.noPhotoOpeningsOn')}</p>}
       <ul className="mt-2">
         {openings.map(({ layout, piece }) => {
           const label = `${layout.id}-${piece.id}`;
           const rest = changes.filter((c) => c.layout !== layout.id || c.piece !== piece.id || c.move === 'shift');
           const own = changes.filter((c) => !rest.includes(c));
           const fill = own.find((c) => fills.has(c.move));
-          const move = fill?.move ?? own[0]?.move ?? 'as-designed';
+          const move = fill?.move ?? own[0]?.move ?? designed;
           const fillable = fillings.find((f) => f.opening === label)?.fillings ?? [];
           // A photo that is not printed yet keeps what was done to its opening; any other filling takes the opening's place.
           const isWaiting = fill?.move === 'placeholder' && own.length > 1;
@@ -117,8 +117,8 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onWor
               <span className="min-w-14 text-brass">
                 {readable(piece.size.width)} x {readable(piece.size.height)}
               </span>
-              <span role="radiogroup" aria-label={`What is done with ${label}`} className="flex gap-3">
-                {ways.map(([value, says]) => (
+              <span role="radiogroup" aria-label={t('guestOpenings.whatIsDoneWith', { label })} className="flex gap-3">
+                {ways.map((value) => (
                   <label key={value} className="flex items-center gap-1.5">
                     <input
                       type="radio"
@@ -129,13 +129,13 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onWor
                         onChange(value === 'as-designed' ? rest : [...rest, { layout: layout.id, piece: piece.id, move: value }])
                       }
                     />
-                    {says}
+                    {t(`guestOpenings.way.${value}`)}
                   </label>
                 ))}
               </span>
               <Choice
-                label={`What ${label} is filled with`}
-                none="filled with…"
+                label={t('guestOpenings.whatIsFilledWith', { label })}
+                none={t('guestOpenings.filled')}
                 optional
                 value={fill ? keyOf(fill) : null}
                 options={fillable.map((f) => ({ value: keyOf(f), name: filling(f) }))}
@@ -149,39 +149,36 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onWor
                 }}
               />
               {own
-                .filter((c) => c.move in other || (isWaiting && c.move === 'turn'))
+                .filter((c) => isOther(c.move) || (isWaiting && c.move === 'turn'))
                 .map((c) => (
                   <span key={c.move} className="text-velvet">
-                    {other[c.move] ?? 'turned'}
+                    {t(isOther(c.move) ? `guestOpenings.other.${c.move}` : 'guestOpenings.way.turn')}
                   </span>
                 ))}
             </li>
           );
         })}
       </ul>
-      {changes.some((c) => c.move in wholes) && (
+      {changes.some((c) => isWhole(c.move)) && (
         <ul className="mt-1 text-[15px]">
           {changes
-            .filter((c) => c.move in wholes)
+            .filter((c) => isWhole(c.move))
             .map((c, i) => (
               <li key={i} className="flex items-baseline gap-x-5">
                 <span className="w-16 font-semibold">{c.piece ? `${c.layout}-${c.piece}` : c.layout}</span>
-                <span className="text-velvet">{wholes[c.move]}</span>
+                <span className="text-velvet">{isWhole(c.move) && t(`guestOpenings.whole.${c.move}`)}</span>
                 <button type="button" className="quiet" onClick={() => onChange(changes.filter((other) => other !== c))}>
-                  take back
+                  {t('guestOpenings.takeBack')}
                 </button>
               </li>
             ))}
         </ul>
       )}
       {setAside.length > 0 && (
-        <p className="mt-2 text-[15px] text-soft">
-          {setAside.length === 1 ? 'One change speaks' : `${setAside.length} changes speak`} of what is not in the kit any more
-          and {setAside.length === 1 ? 'is' : 'are'} left out.
-        </p>
+        <p className="mt-2 text-[15px] text-soft">{t('guestOpenings.setAside', { count: setAside.length })}</p>
       )}
       <GuestWords key={guest.id} guest={guest} letters={answer.data?.letters ?? []} onWords={onWords} />
-      <h2 className="mt-5 border-b border-line pb-1 text-xl">What changes</h2>
+      <h2 className="mt-5 border-b border-line pb-1 text-xl">{t('guestOpenings.whatChanges')}</h2>
       {answer.error && (
         <p role="alert" className="pt-2 text-rust">
           {answer.error.message}
@@ -192,12 +189,14 @@ export function GuestOpenings({ guest, query, openings, changes, onChange, onWor
           {f.says}
         </p>
       ))}
-      {answer.data && differences.length === 0 && <p className="pt-2">Nothing: {guest.name} makes it as designed.</p>}
-      {(Object.keys(headings) as Difference['in'][]).map((place) => {
+      {answer.data && differences.length === 0 && (
+        <p className="pt-2">{t('guestOpenings.nothingMakesItAs', { guest: guest.name })}</p>
+      )}
+      {headings.map((place) => {
         const here = differences.filter((d) => d.in === place);
         return here.length === 0 ? null : (
           <section key={place} className="mt-2 grid grid-cols-[6.5rem_1fr] text-[15px] leading-6">
-            <h3 className="font-sans text-soft">{headings[place]}</h3>
+            <h3 className="font-sans text-soft">{t(`guestOpenings.heading.${place}`)}</h3>
             <ul>
               {here.map((d, i) => (
                 <li key={i}>{unbroken(d.says)}</li>

@@ -1,6 +1,7 @@
 import { Radio, RadioGroup } from '@headlessui/react';
 import { skipToken, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, ApiError, unwrap, type Fit, type GuestView, type Kit, type Layout, type OpeningChange } from '../../api/client';
 import { TextField } from '../../parts/TextField';
 import { useKit } from '../../parts/kitContext';
@@ -23,20 +24,21 @@ interface Props {
 
 /** What photos a guest brings for each layout, and the best ways to make them fit, with their reasons. */
 export function GuestPhotos({ guest, changes, onPhotos, onPictures, onTake, onLook }: Props) {
+  const { t } = useTranslation();
   const { kit, slug } = useKit();
   const { name, photos } = guest;
   const layouts = (kit.layouts ?? []).filter((l) => l.pieces?.some((p) => p.kind === 'photo'));
   return (
-    <section aria-label={`${name}’s photos and fits`}>
+    <section aria-label={t('guestPhotos.sPhotosAndFits', { name })}>
       {layouts.map((layout) => (
         <div key={layout.id} className="border-b border-line py-2">
           <p className="flex items-baseline gap-3 text-[15px]">
             <span className="shrink-0 font-semibold">{layout.id}</span>
             <TextField
               optional
-              label={`${name}’s photos for ${layout.id}`}
+              label={t('guestPhotos.sPhotosFor', { name, id: layout.id })}
               value={photos[layout.id] ?? ''}
-              placeholder="their photos: 2 of 4 x 6, 3 x 4 once"
+              placeholder={t('guestPhotos.theirPhotosOfX')}
               className="min-w-0 flex-1"
               onChange={(text) => onPhotos({ ...photos, [layout.id]: text })}
             />
@@ -99,6 +101,7 @@ const Reasons = ({ fit, none }: { fit: Fit; none: string }) =>
   );
 
 function Fits({ kit, layout, text, taken, onTake, onLook }: FitsProps) {
+  const { t } = useTranslation();
   const [chosen, setChosen] = useState<string | null>(null);
   const fits = useQuery({
     queryKey: ['fits', kit, layout.id, text, taken],
@@ -116,7 +119,7 @@ function Fits({ kit, layout, text, taken, onTake, onLook }: FitsProps) {
         {fits.error instanceof ApiError ? (fits.error.errors.text ?? fits.error.message) : fits.error.message}
       </p>
     );
-  if (!fits.data) return <p className="pt-1 text-[15px] text-soft">Looking for fits…</p>;
+  if (!fits.data) return <p className="pt-1 text-[15px] text-soft">{t('guestPhotos.lookingForFits')}</p>;
   const { fits: found, why, isExact, most, asItStands } = fits.data;
   const own = signature(taken);
   const offers = found.map((offer) => ({ ...offer, key: signature(offer.fit.changes) }));
@@ -127,7 +130,7 @@ function Fits({ kit, layout, text, taken, onTake, onLook }: FitsProps) {
       {found.length === 0 && <p className="text-rust">{why}</p>}
       {found[0] && <p className="pb-1">{unbroken(found[0].says)}</p>}
       <RadioGroup
-        aria-label={`Ways to make ${layout.id} fit`}
+        aria-label={t('guestPhotos.waysToMakeFit', { id: layout.id })}
         className="flex flex-wrap gap-3"
         value={open?.key ?? null}
         onChange={(key) => {
@@ -142,7 +145,7 @@ function Fits({ kit, layout, text, taken, onTake, onLook }: FitsProps) {
             key={offer.key}
             value={offer.key}
             onClick={() => onLook(offer.fit.changes)}
-            aria-label={`Way ${i + 1}: ${offer.says} ${Math.round(offer.fit.score)} of 100`}
+            aria-label={t('guestPhotos.wayOf', { i: i + 1, says: offer.says, score: Math.round(offer.fit.score) })}
             className="w-40 cursor-pointer border-b-2 border-transparent pb-1 hover:border-line data-checked:border-velvet"
           >
             <ScenePicture
@@ -156,9 +159,9 @@ function Fits({ kit, layout, text, taken, onTake, onLook }: FitsProps) {
               <span className="font-semibold text-brass">{Math.round(offer.fit.score)}</span>
               <span className={`text-[13px] ${offer.key === own ? 'text-moss' : 'text-soft'}`}>
                 {offer.key === own
-                  ? 'taken'
+                  ? t('guestPhotos.taken')
                   : offer.fit.changes.length === 0
-                    ? 'as designed'
+                    ? t('guestPhotos.asDesigned')
                     : changesIn(offer.fit.changes.length)}
               </span>
             </span>
@@ -167,7 +170,7 @@ function Fits({ kit, layout, text, taken, onTake, onLook }: FitsProps) {
       </RadioGroup>
       {open && (
         <div className="grid grid-cols-[1fr_auto] items-start gap-x-3 pt-1">
-          <Reasons fit={open.fit} none="As designed: every photo has its opening." />
+          <Reasons fit={open.fit} none={t('guestPhotos.noneLong')} />
           {open.key !== own && (
             <button
               type="button"
@@ -177,23 +180,23 @@ function Fits({ kit, layout, text, taken, onTake, onLook }: FitsProps) {
                 onTake(open.fit.changes);
               }}
             >
-              Take it
+              {t('guestPhotos.takeIt')}
             </button>
           )}
         </div>
       )}
       {stands && (
         <div className="grid grid-cols-[1fr_auto] items-start gap-x-3 border-t border-line pt-1">
-          <Reasons fit={stands} none="As designed." />
+          <Reasons fit={stands} none={t('guestPhotos.none')} />
           <span className="text-soft">
-            as it stands:{' '}
+            {t('guestPhotos.asItStands')}{' '}
             <span className={`font-semibold ${stands.score < 0 ? 'text-rust' : 'text-brass'}`}>{Math.round(stands.score)}</span>
           </span>
         </div>
       )}
       {found.length > 0 && (
         <p className="text-[13px] text-soft">
-          {isExact ? 'No better fit is possible.' : `The best found; nothing can exceed ${most}.`} 100 is the page as designed.
+          {isExact ? t('guestPhotos.noBetterFitIs') : t('guestPhotos.theBestFoundNothing', { most })} {t('guestPhotos.hundred')}
         </p>
       )}
     </div>

@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type GuestView, type OpeningChange } from '../../api/client';
 import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
@@ -23,6 +24,7 @@ const inches = (by: number) => `${Math.round(by * step) / step} in`;
 
 /** The designer's page and the guest's, one under the other; pieces of the guest's can be dragged. */
 export function GuestPictures({ guest, changes, looked, onMoved }: Props) {
+  const { t } = useTranslation();
   const { kit, answer, lit, setLit } = useKit();
   const [asked, setAsked] = useState<string | null>(null);
   const [held, hold] = useState<ReadonlySet<string>>(new Set());
@@ -91,7 +93,7 @@ export function GuestPictures({ guest, changes, looked, onMoved }: Props) {
         ))}
       >
         <p className="text-[15px] text-soft">
-          As designed, and {looked ? 'as it is offered' : `as ${guest.name} makes it`}; drag a piece to move it
+          {t(looked ? 'guestPictures.offered' : 'guestPictures.made', { guest: guest.name })}
         </p>
       </LeafHead>
       <div className="flex min-h-0 flex-1 flex-col items-center gap-2 p-6 pt-2">
@@ -115,16 +117,14 @@ export function GuestPictures({ guest, changes, looked, onMoved }: Props) {
         )}
         {heldHere.length > 0 && !looked && (
           <p className="flex flex-wrap items-baseline gap-3 text-[15px] text-soft">
-            <span>
-              {heldHere.length === 1 ? `${heldHere[0]} stays where it is.` : `${heldHere.join(', ')} stay where they are.`}
-            </span>
+            <span>{t('guestPictures.held', { count: heldHere.length, pieces: heldHere.join(', ') })}</span>
             {photos.trim() && (
               <button type="button" className="press" disabled={around.isPending} onClick={() => around.mutate()}>
-                {around.isPending ? 'Arranging…' : 'Arrange the rest'}
+                {around.isPending ? t('guestPictures.arranging') : t('guestPictures.arrangeTheRest')}
               </button>
             )}
             <button type="button" className="quiet" onClick={() => hold(new Set())}>
-              let go
+              {t('guestPictures.letGo')}
             </button>
           </p>
         )}

@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { Link } from 'react-router';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type GuestView, type StoredWorkshop } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { TextField } from '../../parts/TextField';
@@ -16,6 +17,7 @@ const when = (date: string) => new Date(date).toLocaleString([], { dateStyle: 'm
 
 /** Where a guest sits, how they are reached, what they need, and how it stands with their private link. */
 export function GuestSeat({ slug, guest, workshops, onSay, onInvited }: Props) {
+  const { t } = useTranslation();
   const params = { path: { slug, id: guest.id } };
   const invite = useMutation({
     mutationFn: async (mail: boolean) =>
@@ -36,69 +38,72 @@ export function GuestSeat({ slug, guest, workshops, onSay, onInvited }: Props) {
   const error = invite.error ?? withdraw.error;
   return (
     <section
-      aria-label={`${guest.name}’s seat`}
+      aria-label={t('guestSeat.sSeat', { guest: guest.name })}
       className="grid grid-cols-[5.5rem_1fr] items-baseline gap-x-3 border-b border-line py-2 text-[15px]"
     >
-      <span className="text-soft">Sits at</span>
+      <span className="text-soft">{t('guestSeat.sitsAt')}</span>
       <span className="-ml-1">
         <Choice
-          label={`The workshop of ${guest.name}`}
+          label={t('guestSeat.theWorkshopOf', { guest: guest.name })}
           value={guest.workshop ?? ''}
-          options={[{ value: '', name: 'no workshop yet' }, ...workshops.map((w) => ({ value: w.slug, name: w.name }))]}
+          options={[
+            { value: '', name: t('guestSeat.noWorkshopYet') },
+            ...workshops.map((w) => ({ value: w.slug, name: w.name })),
+          ]}
           onChange={(workshop) => onSay({ workshop })}
         />
       </span>
-      <span className="text-soft">Mail</span>
+      <span className="text-soft">{t('guestSeat.mail')}</span>
       <TextField
         optional
-        label={`${guest.name}’s mail address`}
+        label={t('guestSeat.sMailAddress', { guest: guest.name })}
         value={guest.email ?? ''}
-        placeholder="address@example.org"
+        placeholder={t('guestSeat.addressExampleOrg')}
         className="-ml-1"
         onChange={(email) => onSay({ email })}
       />
-      <span className="text-soft">Needs</span>
+      <span className="text-soft">{t('guestSeat.needs')}</span>
       <TextField
         optional
-        label={`What ${guest.name} needs`}
+        label={t('guestSeat.whatNeeds', { guest: guest.name })}
         value={guest.needs ?? ''}
-        placeholder="nothing said"
+        placeholder={t('guestSeat.nothingSaid')}
         className="-ml-1"
         onChange={(needs) => onSay({ needs })}
       />
-      <span className="text-soft">Own link</span>
+      <span className="text-soft">{t('guestSeat.ownLink')}</span>
       <div>
         <p className="flex flex-wrap items-baseline gap-x-3">
           <span>
             {guest.answeredAt
-              ? `answered ${when(guest.answeredAt)}`
+              ? t('guestSeat.answered', { answeredAt: when(guest.answeredAt) })
               : mailedAt
-                ? `mailed ${when(mailedAt)}`
+                ? t('guestSeat.mailed', { mailedAt: when(mailedAt) })
                 : madeAt
-                  ? `made ${when(madeAt)}`
-                  : 'none yet'}
+                  ? t('guestSeat.made', { madeAt: when(madeAt) })
+                  : t('guestSeat.noneYet')}
           </span>
           <button type="button" className="quiet" disabled={invite.isPending} onClick={() => invite.mutate(true)}>
-            {madeAt ? 'mail a new one' : 'mail it'}
+            {madeAt ? t('guestSeat.mailANewOne') : t('guestSeat.mailIt')}
           </button>
           <button type="button" className="quiet" disabled={invite.isPending} onClick={() => invite.mutate(false)}>
-            {madeAt ? 'show a new one' : 'show it'}
+            {madeAt ? t('guestSeat.showANewOne') : t('guestSeat.showIt')}
           </button>
           {madeAt && (
             <button type="button" className="quiet" disabled={withdraw.isPending} onClick={() => withdraw.mutate()}>
-              withdraw
+              {t('guestSeat.withdraw')}
             </button>
           )}
           {invite.data?.mailed && (
             <Link className="quiet" to="/outbox">
-              see the outbox
+              {t('guestSeat.seeTheOutbox')}
             </Link>
           )}
         </p>
         {invite.data && (
           <p className="wrap-anywhere text-brass" role="status">
             {invite.data.address}
-            {!invite.data.mailed && ' (copy it now; it is shown once)'}
+            {!invite.data.mailed && t('guestSeat.copyItNowIt')}
           </p>
         )}
         {invite.data?.trouble && (

@@ -1,6 +1,7 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
+import { Trans, useTranslation } from 'react-i18next';
 import { api, ApiError, unwrap, type InvitationView } from '../../api/client';
 import { wordMembers } from '../../parts/layoutWords';
 import { ScenePicture } from '../../parts/ScenePicture';
@@ -10,6 +11,7 @@ import { wordsSaid, type WordsFor } from './words';
 
 /** A guest's own leaf, opened by their private link, made for a phone: which photos they bring, and what they need. */
 export function Invite() {
+  const { t } = useTranslation();
   const { secret = '' } = useParams();
   const queries = useQueryClient();
   const params = { path: { secret } };
@@ -22,11 +24,11 @@ export function Invite() {
   if (view.error)
     return (
       <main className="mx-auto max-w-xl p-6">
-        <h1 className="text-[28px] leading-9">This link opens nothing</h1>
-        <p className="mt-4">It may have been withdrawn, or the workshop is over. Ask your host for a new one.</p>
+        <h1 className="text-[28px] leading-9">{t('invite.thisLinkOpensNothing')}</h1>
+        <p className="mt-4">{t('invite.itMayHaveBeen')}</p>
       </main>
     );
-  if (!view.data) return <p className="p-6 text-soft">Opening…</p>;
+  if (!view.data) return <p className="p-6 text-soft">{t('invite.opening')}</p>;
   return (
     <Answer
       key={secret}
@@ -49,6 +51,7 @@ const day = (date: string) => new Date(`${date}T12:00`).toLocaleDateString([], {
 const clock = (time: string | null) => time?.slice(0, 5);
 
 function Answer({ secret, view, onRead, onSaved }: Props) {
+  const { t } = useTranslation();
   const [photos, setPhotos] = useState<Record<string, string>>(view.photos);
   const [words, setWords] = useState<WordsFor>(view.words);
   const [needs, setNeeds] = useState(view.needs ?? '');
@@ -71,19 +74,16 @@ function Answer({ secret, view, onRead, onSaved }: Props) {
   const hours = view.starts ? `, ${clock(view.starts)}${view.ends ? ` to ${clock(view.ends)}` : ''}` : '';
   return (
     <main className="mx-auto max-w-xl px-5 py-6">
-      <h1 className="text-[28px] leading-9">
-        {view.workshop}, for {view.guest}
-      </h1>
+      <h1 className="text-[28px] leading-9">{t('invite.for', { workshop: view.workshop, guest: view.guest })}</h1>
       <p className="pt-1">
         {day(view.date)}
         {hours}
         {view.place && <>; {view.place}</>}
       </p>
       <p className="pt-3">
-        You will make <em>{view.kit}</em>. Say which photos you bring for each page, as well as you know: the papers in your bag
-        are then cut to suit them.
+        <Trans i18nKey="invite.make" values={{ kit: view.kit }} components={{ w: <em /> }} /> {t('invite.sayWhichPhotosYou')}
       </p>
-      {view.brings.length > 0 && <p className="pt-2">Please bring {view.brings.join('; ')}.</p>}
+      {view.brings.length > 0 && <p className="pt-2">{t('invite.pleaseBring', { value: view.brings.join('; ') })}</p>}
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -95,15 +95,15 @@ function Answer({ secret, view, onRead, onSaved }: Props) {
             <h2 className="text-xl">{layout.name}</h2>
             <ScenePicture scene={layout.picture} papers={view.papers} labels={false} className="mt-2 w-full" />
             <p className="pt-2 text-[15px] text-soft">
-              As designed it holds {layout.openings.length} photos: {layout.openings.join(', ')}.
+              {t('invite.asDesignedItHolds', { openings: layout.openings.length, value: layout.openings.join(', ') })}
             </p>
             <label className="block pt-2 text-[15px]">
-              Your photos, width first
+              {t('invite.yourPhotosWidthFirst')}
               <input
                 className="field mt-1 w-full"
                 value={photos[layout.id] ?? ''}
                 maxLength={1000}
-                placeholder="2 of 4 x 6, 3 x 4 whole"
+                placeholder={t('invite.ofXXWhole')}
                 aria-invalid={`photos.${layout.id}` in faults}
                 onChange={(event) => setPhotos({ ...photos, [layout.id]: event.currentTarget.value })}
               />
@@ -115,11 +115,11 @@ function Answer({ secret, view, onRead, onSaved }: Props) {
             )}
             <PhotoOrder text={photos[layout.id] ?? ''} onChange={(line) => setPhotos({ ...photos, [layout.id]: line })} />
             <fieldset className="mt-4 text-[15px]">
-              <legend>What is to be read there, if you know it</legend>
+              <legend>{t('invite.whatIsToBe')}</legend>
               <div className="grid grid-cols-2 gap-2 pt-1">
-                {wordMembers.map(([member, name]) => (
+                {wordMembers.map((member) => (
                   <label key={member} className="block text-soft">
-                    {name}
+                    {t(`layoutWords.${member}`)}
                     <input
                       className="field mt-0.5 w-full"
                       maxLength={120}
@@ -152,13 +152,10 @@ function Answer({ secret, view, onRead, onSaved }: Props) {
           </p>
         ))}
         <p className="pt-3 text-[15px] text-soft">
-          After a size you may write <em>whole</em> (nothing may be cropped), <em>once</em> (there is only one of it),{' '}
-          <em>focal</em>, <em>bw</em>, <em>later</em> (not printed yet), <em>left</em> or <em>right</em> (where people look),{' '}
-          <em>faces left</em> or <em>below</em> (where nothing is to be trimmed off), <em>border 1/4</em> (a white border, so
-          wide). Of picture files only a small copy is kept, without place or time.
+          <Trans i18nKey="invite.grammar" components={{ w: <em /> }} />
         </p>
         <label className="block pt-4 text-[15px]">
-          What you need (large print, a left-handed trimmer, a seat by the window)
+          {t('invite.whatYouNeedLarge')}
           <textarea
             className="field mt-1 w-full"
             rows={3}
@@ -169,15 +166,15 @@ function Answer({ secret, view, onRead, onSaved }: Props) {
         </label>
         {save.error && (
           <p role="alert" className="pt-2 text-rust">
-            Nothing was sent yet: {save.error.message}
+            {t('invite.nothingWasSentYet', { message: save.error.message })}
           </p>
         )}
         <p className="flex items-baseline gap-4 pt-4 pb-10">
           <button type="submit" className="press-first shrink-0" disabled={save.isPending}>
-            {save.isPending ? 'Sending…' : 'Send to your host'}
+            {save.isPending ? t('invite.sending') : t('invite.sendToYourHost')}
           </button>
           <span role="status" className="text-[15px] text-moss">
-            {!isTouched && view.answeredAt && `Your host has it. You may change it until the workshop.`}
+            {!isTouched && view.answeredAt && t('invite.yourHostHasIt')}
           </span>
         </p>
       </form>

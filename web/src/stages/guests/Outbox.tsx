@@ -1,15 +1,17 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from 'react-router';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 import { Fold, LeafHead } from '../../parts/Fold';
 
 /** The post that has left: every message as it was written, whether a mail server takes it or the folder stands in for one. */
 export function Outbox() {
+  const { t } = useTranslation();
   const { id } = useParams();
   const navigate = useNavigate();
   const outbox = useQuery({ queryKey: ['outbox'], queryFn: async () => unwrap(await api.GET('/api/outbox')) });
   if (outbox.error) throw outbox.error;
-  if (!outbox.data) return <p className="p-12 text-soft">Looking into the outbox…</p>;
+  if (!outbox.data) return <p className="p-12 text-soft">{t('outbox.lookingIntoTheOutbox')}</p>;
   const { mail, leaves } = outbox.data;
   const chosen = mail.find((m) => m.id === id) ?? mail[0];
   const says = (
@@ -17,20 +19,17 @@ export function Outbox() {
       <LeafHead
         aside={
           <Link to="/" className="press">
-            All kits
+            {t('outbox.allKits')}
           </Link>
         }
       >
-        <h1 className="text-[28px] leading-8">Outbox</h1>
+        <h1 className="text-[28px] leading-8">{t('outbox.outbox')}</h1>
       </LeafHead>
       <p className="px-6 text-[15px] text-soft">
-        {mail.length} {mail.length === 1 ? 'message' : 'messages'}.{' '}
-        {leaves
-          ? 'Each also goes to the mail server.'
-          : 'No mail server is set up: messages stay here as files that any mail program opens. Pass the links on, or name a server when starting (see the guide).'}
+        {t('many.message', { count: mail.length })}. {leaves ? t('outbox.eachAlsoGoesTo') : t('outbox.noMailServerIs')}
       </p>
       <ul className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
-        {mail.length === 0 && <li>Nothing has been sent yet. An invitation mailed to a guest appears here.</li>}
+        {mail.length === 0 && <li>{t('outbox.nothingHasBeenSent')}</li>}
         {mail.map((m) => (
           <li key={m.id} className="border-b border-line">
             <button
@@ -53,20 +52,20 @@ export function Outbox() {
   return (
     <Fold
       says={says}
-      showing="the message"
+      showing={t('outbox.theMessage')}
       shows={
         chosen && (
           <>
             <LeafHead
               aside={
                 <a className="press" href={`/api/outbox/${chosen.id}.eml`} download>
-                  Save as a file
+                  {t('outbox.saveAsAFile')}
                 </a>
               }
             >
               <h2 className="truncate text-xl leading-8">{chosen.subject}</h2>
             </LeafHead>
-            <p className="px-6 text-[15px] text-soft">To {chosen.to}</p>
+            <p className="px-6 text-[15px] text-soft">{t('outbox.to', { to: chosen.to })}</p>
             <p className="min-h-0 flex-1 overflow-y-auto p-6 wrap-anywhere whitespace-pre-wrap">{chosen.text}</p>
           </>
         )

@@ -1,4 +1,5 @@
 import { useRef, useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { beside, lineOf, moved, parted, storiesOf, type At } from './story';
 
 interface Props {
@@ -8,6 +9,7 @@ interface Props {
 
 /** The photos of a line in the order of their story: dragged or moved by keys, and parted into stories by a bar between them. */
 export function PhotoOrder({ text, onChange }: Props) {
+  const { t } = useTranslation();
   const stories = storiesOf(text);
   const [held, setHeld] = useState<At | null>(null);
   const list = useRef<HTMLOListElement>(null);
@@ -19,11 +21,8 @@ export function PhotoOrder({ text, onChange }: Props) {
   };
   return (
     <div className="pt-2">
-      <p className="text-[15px] text-soft">
-        In the order of the story: drag a photo, or press it and then its new place (← and → move it too). What stands between two
-        bars belongs together.
-      </p>
-      <ol ref={list} className="flex flex-wrap items-center gap-y-2 pt-1" aria-label="The order of your photos">
+      <p className="text-[15px] text-soft">{t('photoOrder.inTheOrderOf')}</p>
+      <ol ref={list} className="flex flex-wrap items-center gap-y-2 pt-1" aria-label={t('photoOrder.theOrderOfYour')}>
         {stories.map((story, s) =>
           story.map((entry, e) => (
             <li key={`${s} ${e}`} className="flex items-center">
@@ -31,8 +30,10 @@ export function PhotoOrder({ text, onChange }: Props) {
                 <button
                   type="button"
                   className={`min-h-11 w-6 ${e === 0 ? 'text-velvet' : 'text-line hover:text-soft'}`}
-                  aria-label={e === 0 ? `${entry} belongs with what is before it` : `Another story begins with ${entry}`}
-                  title={e === 0 ? 'belongs together' : 'another story'}
+                  aria-label={
+                    e === 0 ? t('photoOrder.belongsWithWhatIs', { entry }) : t('photoOrder.anotherStoryBeginsWith', { entry })
+                  }
+                  title={e === 0 ? t('photoOrder.belongsTogether') : t('photoOrder.anotherStory')}
                   onClick={() => onChange(lineOf(parted(stories, [s, e])))}
                 >
                   {e === 0 ? '|' : '·'}
@@ -42,7 +43,11 @@ export function PhotoOrder({ text, onChange }: Props) {
                 role="button"
                 tabIndex={0}
                 draggable
-                aria-label={`${entry}, ${stories.slice(0, s).flat().length + e + 1} of ${stories.flat().length}`}
+                aria-label={t('photoOrder.of', {
+                  entry,
+                  length: stories.slice(0, s).flat().length + e + 1,
+                  length2: stories.flat().length,
+                })}
                 className={`min-h-11 cursor-grab content-center rounded border border-line bg-sheet px-3 ${isHeld(s, e) ? 'opacity-50' : ''}`}
                 aria-pressed={isHeld(s, e)}
                 onClick={() => (held ? put([s, e]) : setHeld([s, e]))}

@@ -1,4 +1,6 @@
+import type { TFunction } from 'i18next';
 import { useRef, useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { PictureView } from '../../api/client';
 import { TextField } from '../../parts/TextField';
 import { ownHeaders } from '../../api/me';
@@ -14,13 +16,14 @@ interface Props {
   large?: boolean;
 }
 
-const problem = async (response: Response) => {
+const problem = async (t: TFunction, response: Response) => {
   const body = (await response.json().catch(() => null)) as { detail?: string; title?: string } | null;
-  return body?.detail ?? body?.title ?? `The server answered ${response.status}.`;
+  return body?.detail ?? body?.title ?? t('pictureRow.answered', { status: response.status });
 };
 
 /** Photos given as files: small pictures with the size each is printed at, and a way to add more. */
 export function PictureRow({ layout, pictures, address, onChange, large = false }: Props) {
+  const { t } = useTranslation();
   const file = useRef<HTMLInputElement>(null);
   const [sending, setSending] = useState(0);
   const [troubles, setTroubles] = useState<string[]>([]);
@@ -32,9 +35,9 @@ export function PictureRow({ layout, pictures, address, onChange, large = false 
         ...init,
         headers: { ...(init.headers as Record<string, string>), ...(await ownHeaders(true)) },
       });
-      return response.ok ? null : await problem(response);
+      return response.ok ? null : await problem(t, response);
     } catch {
-      return 'The studio did not answer. Nothing was taken; try again.';
+      return t('pictureRow.silent');
     }
   };
   const run = async (works: (() => Promise<string | null>)[]) => {
@@ -69,11 +72,11 @@ export function PictureRow({ layout, pictures, address, onChange, large = false 
             <img
               src={`${address}/pictures/${p.id}`}
               alt={p.name}
-              title={`${p.name}, ${p.pixelWidth} x ${p.pixelHeight} pixels`}
+              title={t('pictureRow.xPixels', { p: p.name, pixelWidth: p.pixelWidth, pixelHeight: p.pixelHeight })}
               className={`${large ? 'max-h-36' : 'max-h-20'} max-w-full border border-line`}
             />
             <TextField
-              label={`What is said of ${p.name}`}
+              label={t('pictureRow.whatIsSaidOf', { p: p.name })}
               value={p.said}
               className="-ml-1 w-full"
               onChange={(said) =>
@@ -90,10 +93,10 @@ export function PictureRow({ layout, pictures, address, onChange, large = false 
             <button
               type="button"
               className="quiet -ml-1 text-[13px]"
-              aria-label={`Remove ${p.name}`}
+              aria-label={t('pictureRow.remove', { p: p.name })}
               onClick={() => void run([() => ask(`/${p.id}`, { method: 'DELETE', headers: { 'If-Match': `"${p.version}"` } })])}
             >
-              remove
+              {t('pictureRow.remove2')}
             </button>
           </li>
         ))}
@@ -103,7 +106,7 @@ export function PictureRow({ layout, pictures, address, onChange, large = false 
             type="file"
             multiple
             accept="image/jpeg,image/png,image/webp"
-            aria-label={`Picture files for ${layout}`}
+            aria-label={t('pictureRow.pictureFilesFor', { layout })}
             className="hidden"
             onChange={(event) => {
               const files = [...(event.currentTarget.files ?? [])];
@@ -117,7 +120,11 @@ export function PictureRow({ layout, pictures, address, onChange, large = false 
             disabled={sending > 0}
             onClick={() => file.current?.click()}
           >
-            {sending > 0 ? `Reading, ${sending} to go…` : large ? 'Add photos from this device' : 'picture files'}
+            {sending > 0
+              ? t('pictureRow.readingToGo', { sending })
+              : large
+                ? t('pictureRow.addPhotosFromThis')
+                : t('pictureRow.pictureFiles')}
           </button>
         </li>
       </ul>

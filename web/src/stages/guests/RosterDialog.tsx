@@ -1,11 +1,17 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
+import { Trans, useTranslation } from 'react-i18next';
 import { api, ApiError, unwrap, type Kit } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
+
+// As the reader of tables knows them.
+const nameColumn = 'name';
+const exampleRow = '\nWren\t2 of 4 x 6\t3 x 4';
 
 interface Props {
   slug: string;
   kit: Kit;
+
   /** The workshop they all sit at. */
   workshop: string | null;
   onClose: () => void;
@@ -14,6 +20,7 @@ interface Props {
 
 /** A roster pasted from a spreadsheet, or the text of a CSV file: all of it or nothing, with every fault by row and column. */
 export function RosterDialog({ slug, kit, workshop, onClose, onAdded }: Props) {
+  const { t } = useTranslation();
   const [text, setText] = useState('');
   const layouts = (kit.layouts ?? []).map((l) => l.id);
   const add = useMutation({
@@ -23,22 +30,23 @@ export function RosterDialog({ slug, kit, workshop, onClose, onAdded }: Props) {
   });
   const faults = add.error instanceof ApiError ? Object.values(add.error.errors) : [];
   return (
-    <Dialog open title="Paste a roster" onClose={onClose}>
+    <Dialog open title={t('rosterDialog.pasteARoster')} onClose={onClose}>
       <p>
-        A table from a spreadsheet or a CSV file. The first row names the columns: <em>name</em>, then layouts. A cell says photos
-        as a line does: 2 of 4 x 6, 3 x 4 once.
+        <Trans i18nKey="rosterDialog.columns" values={{ layouts: layouts.join(', ') }} components={{ w: <em /> }} />
       </p>
       <textarea
         className="field mt-3 w-full font-sans text-[15px]"
         rows={8}
-        aria-label="The roster as a table"
-        placeholder={['name', ...layouts].join('\t') + '\nWren\t2 of 4 x 6\t3 x 4'}
+        aria-label={t('rosterDialog.theRosterAsA')}
+        placeholder={[nameColumn, ...layouts].join('\t') + exampleRow}
         value={text}
         onChange={(event) => setText(event.currentTarget.value)}
       />
       {add.error && (
         <div role="alert" className="mt-2 max-h-40 overflow-y-auto text-[15px] text-rust">
-          <p>Nothing was added. {faults.length === 0 && add.error.message}</p>
+          <p>
+            {t('rosterDialog.nothingWasAdded')} {faults.length === 0 && add.error.message}
+          </p>
           <ul>
             {faults.map((says) => (
               <li key={says}>{says}</li>
@@ -48,10 +56,10 @@ export function RosterDialog({ slug, kit, workshop, onClose, onAdded }: Props) {
       )}
       <p className="mt-4 flex gap-2">
         <button type="button" className="press-first" disabled={!text.trim() || add.isPending} onClick={() => add.mutate()}>
-          Add these guests
+          {t('rosterDialog.addTheseGuests')}
         </button>
         <button type="button" className="press" onClick={onClose}>
-          Close
+          {t('rosterDialog.close')}
         </button>
       </p>
     </Dialog>

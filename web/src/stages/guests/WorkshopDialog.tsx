@@ -1,5 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, ApiError, unwrap, type StoredWorkshop } from '../../api/client';
 import { ConfirmButton } from '../../parts/ConfirmButton';
 import { Dialog } from '../../parts/Dialog';
@@ -14,6 +15,7 @@ interface Props {
 
 /** A workshop: its name, day, hours and place, the kits that are made there, and which revision of each was handed out. */
 export function WorkshopDialog({ workshop, slug, onClose, onSaved }: Props) {
+  const { t } = useTranslation();
   const [entry, setEntry] = useState({
     name: workshop?.name ?? '',
     date: workshop?.date ?? '',
@@ -69,9 +71,10 @@ export function WorkshopDialog({ workshop, slug, onClose, onSaved }: Props) {
   });
   const error = save.error ?? remove.error ?? handOut.error;
   const fault = (name: string) => (error instanceof ApiError ? error.errors[name] : undefined);
+  const said = fault('ends') ?? fault('name') ?? error?.message;
   const set = (more: Partial<typeof entry>) => setEntry({ ...entry, ...more });
   return (
-    <Dialog open title={workshop ? workshop.name : 'A new workshop'} onClose={onClose}>
+    <Dialog open title={workshop ? workshop.name : t('workshopDialog.aNewWorkshop')} onClose={onClose}>
       <form
         className="grid grid-cols-[5rem_1fr] items-baseline gap-x-3 gap-y-2 text-[15px]"
         onSubmit={(event) => {
@@ -79,7 +82,7 @@ export function WorkshopDialog({ workshop, slug, onClose, onSaved }: Props) {
           save.mutate();
         }}
       >
-        <label htmlFor="workshop-name">Name</label>
+        <label htmlFor="workshop-name">{t('workshopDialog.name')}</label>
         <input
           id="workshop-name"
           className="field"
@@ -88,7 +91,7 @@ export function WorkshopDialog({ workshop, slug, onClose, onSaved }: Props) {
           value={entry.name}
           onChange={(e) => set({ name: e.currentTarget.value })}
         />
-        <label htmlFor="workshop-date">Day</label>
+        <label htmlFor="workshop-date">{t('workshopDialog.day')}</label>
         <input
           id="workshop-date"
           type="date"
@@ -97,25 +100,25 @@ export function WorkshopDialog({ workshop, slug, onClose, onSaved }: Props) {
           value={entry.date}
           onChange={(e) => set({ date: e.currentTarget.value })}
         />
-        <span>Hours</span>
+        <span>{t('workshopDialog.hours')}</span>
         <span className="flex items-baseline gap-2">
           <input
             type="time"
-            aria-label="Begins"
+            aria-label={t('workshopDialog.begins')}
             className="field"
             value={entry.starts}
             onChange={(e) => set({ starts: e.currentTarget.value })}
           />
-          to
+          {t('workshopDialog.to')}
           <input
             type="time"
-            aria-label="Ends"
+            aria-label={t('workshopDialog.ends')}
             className="field"
             value={entry.ends}
             onChange={(e) => set({ ends: e.currentTarget.value })}
           />
         </span>
-        <label htmlFor="workshop-place">Place</label>
+        <label htmlFor="workshop-place">{t('workshopDialog.place')}</label>
         <input
           id="workshop-place"
           className="field"
@@ -123,7 +126,7 @@ export function WorkshopDialog({ workshop, slug, onClose, onSaved }: Props) {
           value={entry.place}
           onChange={(e) => set({ place: e.currentTarget.value })}
         />
-        <span>Kits</span>
+        <span>{t('workshopDialog.kits')}</span>
         <ul>
           {(shelf.data ?? []).map((kit) => {
             const made = workshop?.kits.find((k) => k.slug === kit.slug);
@@ -145,7 +148,9 @@ export function WorkshopDialog({ workshop, slug, onClose, onSaved }: Props) {
                 {made && (
                   <>
                     <span className="text-soft">
-                      {made.revision ? `revision ${made.revision} is handed out` : `newest, revision ${made.newest}`}
+                      {made.revision
+                        ? t('workshopDialog.revisionIsHandedOut', { revision: made.revision })
+                        : t('workshopDialog.newestRevision', { newest: made.newest })}
                     </span>
                     <button
                       type="button"
@@ -153,7 +158,7 @@ export function WorkshopDialog({ workshop, slug, onClose, onSaved }: Props) {
                       disabled={handOut.isPending}
                       onClick={() => handOut.mutate({ kit: kit.slug, out: !made.revision })}
                     >
-                      {made.revision ? 'follow the newest again' : 'hand it out as it is'}
+                      {made.revision ? t('workshopDialog.followTheNewestAgain') : t('workshopDialog.handItOutAs')}
                     </button>
                   </>
                 )}
@@ -163,20 +168,20 @@ export function WorkshopDialog({ workshop, slug, onClose, onSaved }: Props) {
         </ul>
         {error && (
           <p role="alert" className="col-span-2 text-rust">
-            {fault('ends') ?? fault('name') ?? error.message}
+            {said}
           </p>
         )}
         <p className="col-span-2 flex gap-2 pt-3">
           <button type="submit" className="press-first" disabled={save.isPending}>
-            {workshop ? 'Save' : 'Make it'}
+            {workshop ? t('workshopDialog.save') : t('workshopDialog.makeIt')}
           </button>
           <button type="button" className="press" onClick={onClose}>
-            Close
+            {t('workshopDialog.close')}
           </button>
           {workshop && (
             <span className="ml-auto">
-              <ConfirmButton asks="Remove it? Its guests stay with the kit." onConfirm={() => remove.mutate()}>
-                Remove
+              <ConfirmButton asks={t('workshopDialog.asks')} onConfirm={() => remove.mutate()}>
+                {t('workshopDialog.remove')}
               </ConfirmButton>
             </span>
           )}

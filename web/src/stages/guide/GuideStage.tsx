@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { Fold, LeafHead } from '../../parts/Fold';
@@ -21,6 +22,7 @@ type View = 'step' | 'at-hand' | Form;
 
 /** The guide: the steps in words on the left, the chosen step's picture or the printed pages on the right. */
 export function GuideStage() {
+  const { t } = useTranslation();
   const { kit, slug, answer, change, saveNow } = useKit();
   // By what it does, so that a step that is moved stays chosen.
   const [chosen, setChosen] = useState<string | null>(null);
@@ -75,43 +77,35 @@ export function GuideStage() {
         aside={
           <>
             <Link className="press" to={`/kits/${slug}/bench`} title="F">
-              Follow it at the table
+              {t('guideStage.followItAtThe')}
             </Link>
             <button type="button" className="press-first" title="P" onClick={() => void print()} disabled={!steps.length}>
-              Print
+              {t('guideStage.print')}
             </button>
           </>
         }
       >
-        <h1 className="text-[28px] leading-8">Guide</h1>
+        <h1 className="text-[28px] leading-8">{t('guideStage.guide')}</h1>
       </LeafHead>
       <p className="flex flex-wrap items-baseline gap-x-3 px-6 text-[15px] text-soft">
-        <span>
-          {steps.length} steps: {cutting} of cutting, {steps.length - cutting} of assembly
-        </span>
+        <span>{t('guideStage.stepsOfCuttingOf', { length: steps.length, cutting, length2: steps.length - cutting })}</span>
         <Choice
-          label="Language of the guide"
+          label={t('guideStage.languageOfTheGuide')}
           value={kit.guide?.language ?? 'en'}
           options={[
-            { value: 'en', name: 'in English' },
-            { value: 'de', name: 'in German' },
+            { value: 'en', name: t('guideStage.inEnglish') },
+            { value: 'de', name: t('guideStage.inGerman') },
           ]}
           onChange={(language) => change({ ...kit, guide: { ...kit.guide, language } })}
         />
         <Schools />
         {marked.size > 0 && (
-          <span className="text-brass">
-            {marked.size === 1 ? '1 step has' : `${marked.size} steps have`} changed since revision {printed?.number} was printed
-          </span>
+          <span className="text-brass">{t('guideStage.changed', { count: marked.size, number: printed?.number })}</span>
         )}
       </p>
       {answer && steps.length > 0 && <ProofLine proof={answer.proof} wrong={wrong} onStep={choose} />}
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
-        {answer && steps.length === 0 && (
-          <p className="mt-4 max-w-md">
-            The guide writes itself as soon as a page has pieces: what to cut, then what to lay where, back layer first.
-          </p>
-        )}
+        {answer && steps.length === 0 && <p className="mt-4 max-w-md">{t('guideStage.theGuideWritesItself')}</p>}
         <StepList
           steps={steps}
           layouts={kit.layouts ?? []}
@@ -129,31 +123,31 @@ export function GuideStage() {
       <LeafHead>
         <span className="flex flex-wrap items-baseline gap-x-3 text-[15px]">
           <Choice
-            label="What is shown"
+            label={t('guideStage.whatIsShown')}
             value={view}
             options={[
-              { value: 'step', name: step ? `step ${step.number}` : 'the step' },
-              { value: 'at-hand', name: 'what to have at hand' },
-              ...forms,
+              { value: 'step', name: step ? t('guideStage.step', { number: step.number }) : t('guideStage.theStep') },
+              { value: 'at-hand', name: t('guideStage.whatToHaveAt') },
+              ...forms.map((value) => ({ value, name: t(`guideForms.${value}`) })),
             ]}
             onChange={setView}
           />
           {view !== 'step' && view !== 'at-hand' && (
             <>
               <Choice
-                label="Paper in the printer"
+                label={t('guideStage.paperInThePrinter')}
                 value={sheet}
                 options={[
-                  { value: 'letter', name: 'US Letter' },
+                  { value: 'letter', name: t('guideStage.usLetter') },
                   { value: 'a4', name: 'A4' },
                 ]}
                 onChange={setSheet}
               />
               <a className="quiet" href={pdf} download>
-                PDF
+                {t('guideStage.pdf')}
               </a>
               <a className="quiet" href={`/api/kits/${slug}/guide.html`} download>
-                HTML
+                {t('guideStage.html')}
               </a>
             </>
           )}
@@ -166,5 +160,5 @@ export function GuideStage() {
       )}
     </>
   );
-  return <Fold says={says} shows={shows} showing="the step’s picture" />;
+  return <Fold says={says} shows={shows} showing={t('guideStage.theStepSPicture')} />;
 }

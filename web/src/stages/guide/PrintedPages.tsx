@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type Kit } from '../../api/client';
 import type { Form, Sheet } from './forms';
 
@@ -11,6 +12,7 @@ interface Props {
 
 /** The guide's pages exactly as they come out of the printer. */
 export function PrintedPages({ kit, since, form, sheet }: Props) {
+  const { t } = useTranslation();
   const pages = useQuery({
     queryKey: ['guide-pages', kit, since, form, sheet],
     queryFn: async ({ signal }) =>
@@ -24,15 +26,20 @@ export function PrintedPages({ kit, since, form, sheet }: Props) {
         {pages.error.message}
       </p>
     );
-  if (!pages.data) return <p className="p-6 text-soft">Setting the pages…</p>;
+  if (!pages.data) return <p className="p-6 text-soft">{t('printedPages.settingThePages')}</p>;
   return (
-    <div className="printed min-h-0 flex-1 overflow-y-auto px-6 pb-6" role="region" aria-label="The printed pages" tabIndex={0}>
+    <div
+      className="printed min-h-0 flex-1 overflow-y-auto px-6 pb-6"
+      role="region"
+      aria-label={t('printedPages.thePrintedPages')}
+      tabIndex={0}
+    >
       {pages.data.pages.map((page, i) => (
         <figure key={i} className="mb-4">
           {/* The server's own drawing: every text in it is escaped there. */}
           <div className="bg-[#fff] shadow-[0_2px_12px_rgb(0_0_0/0.12)]" dangerouslySetInnerHTML={{ __html: page.svg }} />
           <figcaption className="pt-1 text-[13px] text-soft">
-            page {i + 1} of {pages.data.pages.length}
+            {t('printedPages.pageOf', { i: i + 1, pages: pages.data.pages.length })}
           </figcaption>
         </figure>
       ))}

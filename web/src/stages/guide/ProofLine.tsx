@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { KitAnswer } from '../../api/client';
 
 interface Props {
@@ -9,29 +10,25 @@ interface Props {
 
 /** What came of following the guide on a virtual table; where it fails, the step and the reason. */
 export function ProofLine({ proof, wrong, onStep }: Props) {
+  const { t } = useTranslation();
   const unread = proof.unread ?? [];
-  const sums = `${proof.cut} pieces cut, ${proof.placed} placed, ${proof.leftOver} left over`;
+  const sums = t('proofLine.sums', { cut: proof.cut, placed: proof.placed, left: proof.leftOver });
   if (proof.holds)
     return (
       <p className="px-6 text-[15px]" role="status">
         {wrong.length > 0 ? (
-          <span className="text-rust">
-            The steps give the pages as they are designed, and {wrong.join(' and ')} {wrong.length === 1 ? 'does' : 'do'} not add
-            up: see Pages first.
-          </span>
+          <span className="text-rust">{t('proofLine.theStepsGiveThe', { count: wrong.length, value: wrong.join(', ') })}</span>
         ) : (
-          <span className="text-moss">Followed step by step, it works:</span>
+          <span className="text-moss">{t('proofLine.followedStepByStep')}</span>
         )}{' '}
-        {sums}.
-        {unread.length > 0 &&
-          ` The words of ${unread.length === 1 ? 'step' : 'steps'} ${unread.join(', ')} are your own and not proved.`}
+        {sums}.{unread.length > 0 && ' '}
+        {unread.length > 0 && t('proofLine.theWordsOfStep', { count: unread.length, value: unread.join(', ') })}
       </p>
     );
   return (
     <div className="px-6 text-[15px]" role="alert">
       <p className="text-rust">
-        Followed step by step, it does not work ({sums}).{' '}
-        {proof.faults.length > 3 && `The first of ${proof.faults.length} reasons:`}
+        {t('proofLine.fails', { sums })} {proof.faults.length > 3 && t('proofLine.first', { n: proof.faults.length })}
       </p>
       <ul>
         {proof.faults.slice(0, 3).map((fault, i) => (

@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Kit, KitAnswer, Step } from '../../api/client';
 import { shownSide } from '../../parts/kitContext';
 import { Swatch } from '../../parts/Swatch';
@@ -10,11 +11,12 @@ interface Props {
 
 /** What a step without a picture speaks of: the papers to gather, or the sheets that are pieces as they are; else its words, large. */
 export function SpokenOf({ kit, answer, step }: Props) {
+  const { t } = useTranslation();
   const papers = kit.papers ?? [];
   const row = 'flex items-center gap-4 text-lg';
   if (step.kind === 'gather')
     return (
-      <ul className="flex flex-col gap-3" aria-label="Papers to gather">
+      <ul className="flex flex-col gap-3" aria-label={t('spokenOf.papersToGather')}>
         {answer.eachKit.plan.bySheet
           .filter((s) => s.sheetsUsed > 0)
           .map((s) => {
@@ -36,7 +38,7 @@ export function SpokenOf({ kit, answer, step }: Props) {
   const whole = step.kind === 'cut' ? answer.cutList.filter((c) => step.pieces.includes(c.label)) : [];
   if (whole.length > 0)
     return (
-      <ul className="flex flex-col gap-3" aria-label="Sheets taken whole">
+      <ul className="flex flex-col gap-3" aria-label={t('spokenOf.sheetsTakenWhole')}>
         {whole.map((c) => {
           const paper = papers.find((p) => p.id === c.paper);
           return (

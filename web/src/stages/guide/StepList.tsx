@@ -1,4 +1,6 @@
+import type { TFunction } from 'i18next';
 import { useEffect, useRef, type ReactNode } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { Layout, Step } from '../../api/client';
 
 interface Props {
@@ -16,6 +18,7 @@ interface Props {
 
 /** The steps under the headings of their half and layout. */
 export function StepList({ steps, layouts, chosen, onChoose, changed, faulty, tools }: Props) {
+  const { t } = useTranslation();
   const current = useRef<HTMLLIElement>(null);
   useEffect(() => {
     current.current?.scrollIntoView({ block: 'nearest' });
@@ -24,10 +27,10 @@ export function StepList({ steps, layouts, chosen, onChoose, changed, faulty, to
     <ol>
       {steps.map((step, i) => {
         const before = steps[i - 1];
-        const heading = headingOf(step, layouts);
+        const heading = headingOf(t, step, layouts);
         return (
           <li key={step.number} ref={step.number === chosen ? current : undefined}>
-            {(!before || headingOf(before, layouts) !== heading) && (
+            {(!before || headingOf(t, before, layouts) !== heading) && (
               <h2 className="mt-4 border-b border-line pb-1 text-lg first:mt-0">{heading}</h2>
             )}
             <button
@@ -39,8 +42,8 @@ export function StepList({ steps, layouts, chosen, onChoose, changed, faulty, to
               <span className={`text-right ${faulty?.has(step.number) ? 'font-semibold text-rust' : 'text-soft'}`}>
                 {step.number}
                 {changed?.has(step.key) && (
-                  <span className="block text-[11px] text-brass" title="Changed since the last print">
-                    new
+                  <span className="block text-[11px] text-brass" title={t('stepList.changedSinceTheLast')}>
+                    {t('stepList.new')}
                   </span>
                 )}
               </span>
@@ -66,8 +69,8 @@ export function StepList({ steps, layouts, chosen, onChoose, changed, faulty, to
 }
 
 /** The heading a step stands under. */
-export function headingOf(step: Step, layouts: readonly Layout[]): string {
-  if (step.half === 'cutting') return 'Cutting';
+export function headingOf(t: TFunction, step: Step, layouts: readonly Layout[]): string {
+  if (step.half === 'cutting') return t('stepList.cutting');
   const layout = layouts.find((l) => l.id === step.layout);
-  return layout ? `Assembly: ${layout.name}` : 'Assembly';
+  return layout ? t('stepList.assemblyOf', { layout: layout.name }) : t('stepList.assembly');
 }

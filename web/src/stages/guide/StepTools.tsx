@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { Step } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { canMove, withMove, withNote, withoutMove } from './wishes';
@@ -10,6 +11,7 @@ interface Props {
 
 /** What the designer does with a step: why it stands where it does, moving it, words of one's own. */
 export function StepTools({ step, steps }: Props) {
+  const { t } = useTranslation();
   const { kit, change } = useKit();
   const [writing, setWriting] = useState(false);
   const note = step.note;
@@ -22,28 +24,28 @@ export function StepTools({ step, steps }: Props) {
           <button
             type="button"
             className="press"
-            title="Alt + ↑"
+            title={t('stepTools.alt')}
             disabled={!canMove(steps, step, -1)}
             onClick={() => change(withMove(kit, steps, step, -1))}
           >
-            Earlier
+            {t('stepTools.earlier')}
           </button>
           <button
             type="button"
             className="press"
-            title="Alt + ↓"
+            title={t('stepTools.alt2')}
             disabled={!canMove(steps, step, 1)}
             onClick={() => change(withMove(kit, steps, step, 1))}
           >
-            Later
+            {t('stepTools.later')}
           </button>
           {step.isMoved && (
             <button type="button" className="quiet" onClick={() => change(withoutMove(kit, step))}>
-              back where the guide puts it
+              {t('stepTools.backWhereTheGuide')}
             </button>
           )}
           <button type="button" className="quiet" aria-expanded={writing} onClick={() => setWriting(!writing)}>
-            {note ? 'change your words' : 'add words of your own'}
+            {note ? t('stepTools.changeYourWords') : t('stepTools.addWordsOfYour')}
           </button>
         </p>
         {writing && (
@@ -61,7 +63,7 @@ export function StepTools({ step, steps }: Props) {
               name="words"
               className="field w-full"
               rows={2}
-              aria-label={`Your words at step ${step.number}`}
+              aria-label={t('stepTools.yourWordsAtStep', { number: step.number })}
               defaultValue={note?.words ?? ''}
               maxLength={2000}
               autoFocus
@@ -69,10 +71,10 @@ export function StepTools({ step, steps }: Props) {
             <p className="flex flex-wrap items-baseline gap-x-4 pt-1">
               <label className="flex items-center gap-1.5">
                 <input type="checkbox" name="instead" className="accent-velvet" defaultChecked={note?.instead ?? false} />
-                in place of the sentence, not after it
+                {t('stepTools.inPlaceOfThe')}
               </label>
               <button type="submit" className="press">
-                Keep these words
+                {t('stepTools.keepTheseWords')}
               </button>
             </p>
           </form>

@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import { Dialog } from '../../parts/Dialog';
 
 /** Whether a kit file says what is on hand of anything. */
@@ -12,18 +13,16 @@ interface Props {
 
 /** A file that counts what is on hand: the counts may be another studio’s, so nobody books them without being asked to. */
 export function CountsDialog({ open, onAnswer, onClose }: Props) {
+  const { t } = useTranslation();
   return (
-    <Dialog open={open} title="The file says what was on hand" onClose={onClose}>
-      <p>
-        Do these sheets and parts lie in your studio too? Booked, they begin the ledger of this kit’s papers. Left aside, the kit
-        comes without counts, and you say under Stock what you have.
-      </p>
+    <Dialog open={open} title={t('countsDialog.theFileSaysWhat')} onClose={onClose}>
+      <p>{t('countsDialog.doTheseSheetsAnd')}</p>
       <div className="mt-6 flex flex-wrap gap-3">
         <button type="button" className="press-first" onClick={() => onAnswer(true)}>
-          Book what it counts
+          {t('countsDialog.bookWhatItCounts')}
         </button>
         <button type="button" className="press" onClick={() => onAnswer(false)}>
-          Leave the counts aside
+          {t('countsDialog.leaveTheCountsAside')}
         </button>
       </div>
     </Dialog>

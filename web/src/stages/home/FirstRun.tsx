@@ -14,23 +14,20 @@ export function FirstRun({ busy, trouble, onDemo, onNew, onFile }: Props) {
   const { t } = useTranslation();
   return (
     <main className="mx-auto flex min-h-dvh max-w-2xl flex-col justify-center p-12">
-      <h1 className="text-[44px] leading-[52px]">Velvet Fold</h1>
-      <p className="mt-6 text-xl leading-8">
-        Say what lies on the page, and Velvet Fold works out what to cut, in which order to cut it, how to put it together, and
-        what changes when a guest’s photos do not match.
-      </p>
+      <h1 className="text-[44px] leading-[52px]">{t('firstRun.velvetFold')}</h1>
+      <p className="mt-6 text-xl leading-8">{t('firstRun.sayWhatLiesOn')}</p>
       <div className="mt-10 flex flex-wrap gap-3">
         <button type="button" className="press-first" onClick={onDemo} disabled={busy}>
-          {busy ? 'Opening…' : 'Open the demo studio'}
+          {busy ? t('firstRun.opening') : t('firstRun.openTheDemoStudio')}
         </button>
         <button type="button" className="press" onClick={onNew}>
-          Start a kit
+          {t('firstRun.startAKit')}
         </button>
         <Link className="press" to="/first-page">
           {t('firstPage.offer')}
         </Link>
         <button type="button" className="press" onClick={onFile}>
-          Read in a file
+          {t('firstRun.readInAFile')}
         </button>
       </div>
       {trouble && (

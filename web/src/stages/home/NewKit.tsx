@@ -21,6 +21,9 @@ const blank = (name: string, unit: 'in' | 'mm', school: NonNullable<Kit['matting
   layouts: [],
 });
 
+// Cardstock that most pages lie on.
+const offered = ['white', 'dark'] as const;
+
 /** Asks for a new kit's name, its papers as they are said, its unit and how it mats photos. */
 export function NewKit({ open, onClose, onMade }: Props) {
   const [name, setName] = useState('');
@@ -43,16 +46,16 @@ export function NewKit({ open, onClose, onMade }: Props) {
   const offer = (line: string) => setPapers(papers.trim() ? `${papers.trimEnd()}\n${line}` : line);
   const faults = add.error instanceof ApiError ? Object.values(add.error.errors) : [];
   return (
-    <Dialog open={open} title="A new kit" onClose={onClose}>
+    <Dialog open={open} title={t('newKitLeaf.aNewKit')} onClose={onClose}>
       <form onSubmit={make} className="grid grid-cols-[7rem_1fr] items-baseline gap-y-4">
-        <label htmlFor="kit-name">Name</label>
+        <label htmlFor="kit-name">{t('newKitLeaf.name')}</label>
         <input
           id="kit-name"
           className="field"
           value={name}
           maxLength={120}
           autoFocus
-          placeholder="Kite weekend"
+          placeholder={t('newKitLeaf.kiteWeekend')}
           onChange={(e) => setName(e.currentTarget.value)}
         />
         <label htmlFor="kit-papers">{t('newKit.papers')}</label>
@@ -67,40 +70,40 @@ export function NewKit({ open, onClose, onMade }: Props) {
           />
           <span className="flex flex-wrap items-baseline gap-x-3 pt-1 text-[14px] text-soft">
             {t('newKit.offer')}
-            {(['white', 'dark'] as const).map((which) => (
+            {offered.map((which) => (
               <button key={which} type="button" className="quiet" onClick={() => offer(t(`newKit.${which}`))}>
                 {t(`newKit.${which}`)}
               </button>
             ))}
           </span>
         </span>
-        <span>Measured in</span>
+        <span>{t('newKitLeaf.measuredIn')}</span>
         <span className="flex gap-5">
-          <Radio name="unit" checked={unit === 'in'} onPick={() => setUnit('in')} says="inches, to 1/16" />
-          <Radio name="unit" checked={unit === 'mm'} onPick={() => setUnit('mm')} says="millimetres" />
+          <Radio name="unit" checked={unit === 'in'} onPick={() => setUnit('in')} says={t('newKitLeaf.inchesTo')} />
+          <Radio name="unit" checked={unit === 'mm'} onPick={() => setUnit('mm')} says={t('newKitLeaf.millimetres')} />
         </span>
-        <span>Photos</span>
+        <span>{t('newKitLeaf.photos')}</span>
         <span className="flex flex-col gap-1">
           <Radio
             name="school"
             checked={school === 'grow-mat'}
             onPick={() => setSchool('grow-mat')}
-            says="keep their size; the mat grows round them"
+            says={t('newKitLeaf.keepTheirSizeThe')}
           />
           <Radio
             name="school"
             checked={school === 'trim-photo'}
             onPick={() => setSchool('trim-photo')}
-            says="are trimmed; the mat keeps the photo’s size"
+            says={t('newKitLeaf.areTrimmedTheMat')}
           />
         </span>
         <span />
         <span className="flex gap-3 pt-2">
           <button type="submit" className="press-first" disabled={add.isPending}>
-            Start it
+            {t('newKitLeaf.startIt')}
           </button>
           <button type="button" className="press" onClick={onClose}>
-            Not now
+            {t('newKitLeaf.notNow')}
           </button>
         </span>
         {add.error && (

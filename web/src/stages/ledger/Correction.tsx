@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { useKit } from '../../parts/kitContext';
@@ -9,6 +10,7 @@ import { useBooking } from '../../parts/useBooking';
 
 /** A count put right, with the reason, or many at once from a table. */
 export function Correction() {
+  const { t } = useTranslation();
   const { slug, kit } = useKit();
   const items = [...(kit.papers ?? []), ...(kit.parts ?? [])];
   const [id, setId] = useState<string | null>(null);
@@ -22,7 +24,7 @@ export function Correction() {
         body:
           text === null
             ? { reason, id, onHand: onHand ?? chosen?.onHand ?? 0, key }
-            : { reason: reason || 'from a table', text, key },
+            : { reason: reason || t('correction.table'), text, key },
         headers: { 'If-Match': `"${revision}"` },
       }),
     ),
@@ -36,8 +38,8 @@ export function Correction() {
       },
     });
   return (
-    <section className="pt-6" aria-label="Put a count right">
-      <h2 className="text-lg">Put a count right</h2>
+    <section className="pt-6" aria-label={t('correction.putACountRight')}>
+      <h2 className="text-lg">{t('correction.putACountRight')}</h2>
       <form
         className="flex flex-wrap items-baseline gap-2"
         onSubmit={(event) => {
@@ -46,40 +48,40 @@ export function Correction() {
         }}
       >
         <Choice
-          label="What was counted"
+          label={t('correction.whatWasCounted')}
           value={id}
           none="choose"
           optional
           options={items.map((i) => ({ value: i.id, name: i.name }))}
           onChange={setId}
         />
-        there are
+        {t('correction.thereAre')}
         <NumberField
-          label="How many there are"
+          label={t('correction.howManyThereAre')}
           value={onHand ?? chosen?.onHand ?? null}
           none="0"
           max={100_000}
           onChange={setOnHand}
         />
-        because
+        {t('correction.because')}
         <input
-          aria-label="Why the count differs"
+          aria-label={t('correction.whyTheCountDiffers')}
           className="field w-48"
-          placeholder="two were damp"
+          placeholder={t('correction.twoWereDamp')}
           maxLength={180}
           value={reason}
           onChange={(event) => setReason(event.currentTarget.value)}
         />
         <button type="submit" className="press" disabled={!chosen || !reason.trim() || correct.isPending}>
-          Book it
+          {t('correction.bookIt')}
         </button>
-        <TableInput label="Stock table" disabled={correct.isPending} onText={book}>
-          read a table in
+        <TableInput label={t('correction.stockTable')} disabled={correct.isPending} onText={book}>
+          {t('correction.readATableIn')}
         </TableInput>
       </form>
       {correct.error && (
         <p role="alert" className="text-rust">
-          Nothing was booked. {tableFaults(correct.error)}
+          {t('correction.nothingWasBooked', { error: tableFaults(correct.error) })}
         </p>
       )}
     </section>

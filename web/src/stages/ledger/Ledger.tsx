@@ -1,5 +1,6 @@
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
@@ -15,6 +16,7 @@ const when = (at: string) => new Date(`${at}Z`).toLocaleString([], { dateStyle: 
 
 /** Every movement of the stock, what all of them add up to, and what can be made from what is left. */
 export function Ledger() {
+  const { t } = useTranslation();
   const { slug, kit, revision, taken } = useKit();
   const queries = useQueryClient();
   const [find, setFind] = useState('');
@@ -60,22 +62,20 @@ export function Ledger() {
       <LeafHead
         aside={
           <button type="button" className="quiet" aria-pressed={all} onClick={() => setAll(!all)}>
-            {all ? `only ${kit.name}` : 'all kits of the studio'}
+            {all ? t('ledger.only', { kit: kit.name }) : t('ledger.allKitsOfThe')}
           </button>
         }
       >
-        <h1 className="text-[28px] leading-8">Ledger</h1>
+        <h1 className="text-[28px] leading-8">{t('ledger.ledger')}</h1>
       </LeafHead>
-      <p className="px-6 text-[15px] text-soft">
-        Every movement of the stock, the newest first. Nothing is ever taken out of it.
-      </p>
+      <p className="px-6 text-[15px] text-soft">{t('ledger.everyMovementOfThe')}</p>
       <div className="px-6 pt-3">
         <input
           ref={search}
           type="search"
-          aria-label="Find in the ledger"
+          aria-label={t('ledger.findInTheLedger')}
           className="field w-full"
-          placeholder="find a paper, a part or a reason"
+          placeholder={t('ledger.findAPaperA')}
           value={find}
           onChange={(event) => {
             setOlder(null);
@@ -85,11 +85,7 @@ export function Ledger() {
       </div>
       <div className="mt-2 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
         {ledger.data && movements.length === 0 && (
-          <p className="pt-2 text-[15px]">
-            {find
-              ? 'Nothing like that has moved.'
-              : 'Nothing has moved yet. Say under Stock what is on hand; from then on every change of it is kept here.'}
-          </p>
+          <p className="pt-2 text-[15px]">{find ? t('ledger.nothingLikeThatHas') : t('ledger.nothingHasMovedYet')}</p>
         )}
         {back.error && (
           <p role="alert" className="pt-2 text-[15px] text-rust">
@@ -108,21 +104,25 @@ export function Ledger() {
                 {m.name}
                 {m.face && ` ${m.face}`}
                 <span className="text-brass">
-                  {m.size ? ` ${sizeOf(m.size)}` : m.item === 'sheets' ? (Math.abs(m.count) === 1 ? ' sheet' : ' sheets') : ''}
+                  {m.size
+                    ? ` ${sizeOf(m.size)}`
+                    : m.item === 'sheets'
+                      ? ` ${t('ledger.sheets', { count: Math.abs(m.count) })}`
+                      : ''}
                 </span>
                 <span className="block text-[13px] leading-4 text-soft">
-                  {m.isPromise && m.count < 0 && 'promised no more: '}
+                  {m.isPromise && m.count < 0 && `${t('ledger.noMore')} `}
                   {m.reason}
                   {all && m.kit && `, ${m.kit}`}
                   {m.mayGoBack && m.booking != null && movements.find((o) => o.booking === m.booking) === m && (
                     <button
                       type="button"
                       className="quiet ml-2 text-[13px]"
-                      aria-label={`Take back: ${m.reason}`}
+                      aria-label={t('ledger.takeBack', { reason: m.reason })}
                       disabled={back.isPending}
                       onClick={() => back.mutate(m.booking ?? 0)}
                     >
-                      take it back
+                      {t('ledger.takeItBack')}
                     </button>
                   )}
                 </span>
@@ -134,12 +134,12 @@ export function Ledger() {
         <p className="flex gap-2 pt-3">
           {movements.length === 200 && (
             <button type="button" className="press" onClick={() => setOlder(movements.at(-1)?.id ?? null)}>
-              Older
+              {t('ledger.older')}
             </button>
           )}
           {older !== null && (
             <button type="button" className="press" onClick={() => setOlder(null)}>
-              The newest
+              {t('ledger.theNewest')}
             </button>
           )}
         </p>
@@ -149,7 +149,7 @@ export function Ledger() {
   const shows = (
     <>
       <LeafHead>
-        <p className="text-[15px] text-soft">What is on hand: what all movements add up to</p>
+        <p className="text-[15px] text-soft">{t('ledger.whatIsOnHand')}</p>
       </LeafHead>
       <div className="min-h-0 flex-1 overflow-y-auto p-6 pt-2 text-[15px]">
         {!all && <Sleeve slug={slug} revision={revision} />}
@@ -166,7 +166,7 @@ export function Ledger() {
                   <button
                     type="button"
                     className="quiet text-brass"
-                    title="What can I make from this?"
+                    title={t('ledger.whatCanIMake')}
                     onClick={() => setMaking(offcutOf(b))}
                   >
                     {sizeOf(b.size)}
@@ -175,8 +175,10 @@ export function Ledger() {
               </span>
               <span className={b.onHand < 0 ? 'text-rust' : ''}>
                 {b.onHand}
-                <span className="text-[13px] text-soft"> {b.onHand === 1 ? b.item.slice(0, -1) : b.item}</span>
-                {b.promised > 0 && <span className="text-[13px] text-brass">, {b.promised} promised</span>}
+                <span className="text-[13px] text-soft"> {t(`ledger.item.${b.item}`, { count: b.onHand })}</span>
+                {b.promised > 0 && (
+                  <span className="text-[13px] text-brass">{t('ledger.promised', { promised: b.promised })}</span>
+                )}
               </span>
             </li>
           ))}
@@ -186,5 +188,5 @@ export function Ledger() {
       </div>
     </>
   );
-  return <Fold says={says} shows={shows} showing="what is on hand" />;
+  return <Fold says={says} shows={shows} showing={t('ledger.whatIsOnHand2')} />;
 }

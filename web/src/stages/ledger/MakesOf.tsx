@@ -1,5 +1,6 @@
 import { skipToken, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
@@ -16,6 +17,7 @@ export interface Rectangle {
  * What can be made from a rectangle of paper: pieces of all kits that come out of it; of an offcut on hand those of its paper.
  */
 export function MakesOf({ from }: { from: Rectangle | null }) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const [width, setWidth] = useState(from ? readable(from.width) : '');
   const [height, setHeight] = useState(from ? readable(from.height) : '');
@@ -31,8 +33,8 @@ export function MakesOf({ from }: { from: Rectangle | null }) {
       : skipToken,
   });
   return (
-    <section className="pt-6" aria-label="What can be made">
-      <h2 className="text-lg">What can I make from this?</h2>
+    <section className="pt-6" aria-label={t('makesOf.whatCanBeMade')}>
+      <h2 className="text-lg">{t('makesOf.whatCanIMake')}</h2>
       <form
         className="flex items-baseline gap-2"
         onSubmit={(event) => {
@@ -41,7 +43,7 @@ export function MakesOf({ from }: { from: Rectangle | null }) {
         }}
       >
         <input
-          aria-label="Width of the paper"
+          aria-label={t('makesOf.widthOfThePaper')}
           className="field w-24"
           placeholder="3 1/2"
           value={width}
@@ -49,23 +51,23 @@ export function MakesOf({ from }: { from: Rectangle | null }) {
         />
         x
         <input
-          aria-label="Height of the paper"
+          aria-label={t('makesOf.heightOfThePaper')}
           className="field w-24"
           placeholder="6"
           value={height}
           onChange={(event) => setHeight(event.currentTarget.value)}
         />
         <button type="submit" className="press" disabled={!width.trim() || !height.trim()}>
-          Look
+          {t('makesOf.look')}
         </button>
-        {paper && <span className="text-soft">of {paper}</span>}
+        {paper && <span className="text-soft">{t('makesOf.of', { paper })}</span>}
       </form>
       {makes.error && (
         <p role="alert" className="text-rust">
           {makes.error.message}
         </p>
       )}
-      {makes.data?.length === 0 && <p className="text-soft">No piece of any kit comes out of that.</p>}
+      {makes.data?.length === 0 && <p className="text-soft">{t('makesOf.noPieceOfAny')}</p>}
       <ul>
         {makes.data?.map((m) => (
           <li key={m.slug} className="py-1">
@@ -74,7 +76,7 @@ export function MakesOf({ from }: { from: Rectangle | null }) {
               .slice(0, 12)
               .map((p) => `${p.label} (${sizeOf(p.size)})`)
               .join(', ')}
-            {m.pieces.length > 12 && ` and ${m.pieces.length - 12} more`}
+            {m.pieces.length > 12 && t('makesOf.andMore', { pieces: m.pieces.length - 12 })}
           </li>
         ))}
       </ul>

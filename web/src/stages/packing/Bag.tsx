@@ -1,6 +1,7 @@
 import { useNavigate } from 'react-router';
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type BagView, type ScanAnswer } from '../../api/client';
 import { useKeys } from '../../parts/useKeys';
 import { CameraScan } from './CameraScan';
@@ -11,6 +12,7 @@ const tones: Record<string, string> = { packed: 'text-moss', 'taken-out': 'text-
 
 /** One bag: its scan line, what it lacks, what has to come out of it, and its record. */
 export function Bag({ slug, view, onSeen }: { slug: string; view: BagView; onSeen: (view: BagView) => void }) {
+  const { t } = useTranslation();
   const line = useRef<HTMLInputElement>(null);
   const [code, setCode] = useState('');
   const [takeOut, setTakeOut] = useState(false);
@@ -56,12 +58,12 @@ export function Bag({ slug, view, onSeen }: { slug: string; view: BagView; onSee
   const error = scan.error ?? close.error ?? open.error;
   const pages = [...new Set(view.items.map((i) => i.layout ?? ''))];
   return (
-    <section aria-label={`Bag ${number}`} className="pt-3 text-[15px]">
+    <section aria-label={t('bag.bag', { number })} className="pt-3 text-[15px]">
       <h2 className="text-xl">
-        {view.line.guest ?? `Bag ${number}`}
+        {view.line.guest ?? t('bag.bag', { number })}
         <span className="font-sans text-[15px] text-soft">
           {' '}
-          {view.line.packed} of {view.line.wanted}, revision {view.line.revision}
+          {t('bag.ofRevision', { packed: view.line.packed, wanted: view.line.wanted, revision: view.line.revision })}
         </span>
       </h2>
       {!isClosed && (
@@ -75,9 +77,9 @@ export function Bag({ slug, view, onSeen }: { slug: string; view: BagView; onSee
           <input
             ref={line}
             autoFocus
-            aria-label="Scan or type a label"
+            aria-label={t('bag.scanOrTypeA')}
             className="field w-64"
-            placeholder="scan or type a label: L1-B2"
+            placeholder={t('bag.scanOrTypeA2')}
             value={code}
             onChange={(event) => setCode(event.currentTarget.value)}
           />
@@ -88,7 +90,7 @@ export function Bag({ slug, view, onSeen }: { slug: string; view: BagView; onSee
               checked={takeOut}
               onChange={(event) => setTakeOut(event.currentTarget.checked)}
             />
-            take out
+            {t('bag.takeOut')}
           </label>
           <CameraScan onCode={take} />
         </form>
@@ -103,11 +105,15 @@ export function Bag({ slug, view, onSeen }: { slug: string; view: BagView; onSee
       )}
       {view.state.takeOut.length > 0 && (
         <p className="text-rust">
-          Comes out: {view.state.takeOut.map((t) => `${t.label}${t.count > 1 ? ` (${t.count})` : ''}`).join(', ')}
+          {t('bag.comesOut', {
+            value: view.state.takeOut.map((t) => `${t.label}${t.count > 1 ? ` (${t.count})` : ''}`).join(', '),
+          })}
         </p>
       )}
       {isClosed && view.state.missing.length > 0 && (
-        <p className="text-rust">Goes in: {view.state.missing.map((m) => `${m.label} (${m.says})`).join(', ')}</p>
+        <p className="text-rust">
+          {t('bag.goesIn', { value: view.state.missing.map((m) => `${m.label} (${m.says})`).join(', ') })}
+        </p>
       )}
       {pages.map((page) => {
         const items = view.items.filter((i) => (i.layout ?? '') === page);
@@ -115,8 +121,10 @@ export function Bag({ slug, view, onSeen }: { slug: string; view: BagView; onSee
         return (
           <div key={page} className="border-b border-line py-1.5">
             <p className="flex justify-between">
-              <span className="font-semibold">{page || 'Parts'}</span>
-              <span className={left.length ? 'text-soft' : 'text-moss'}>{left.length ? `${left.length} to go` : 'all in'}</span>
+              <span className="font-semibold">{page || t('bag.parts')}</span>
+              <span className={left.length ? 'text-soft' : 'text-moss'}>
+                {left.length ? t('bag.toGo', { length: left.length }) : t('bag.allIn')}
+              </span>
             </p>
             <ul className="columns-2 gap-x-6">
               {left.map((i) => (
@@ -145,15 +153,15 @@ export function Bag({ slug, view, onSeen }: { slug: string; view: BagView; onSee
           }}
         >
           <input
-            aria-label="Why the bag is opened"
+            aria-label={t('bag.whyTheBagIs')}
             className="field w-64"
-            placeholder="why: a late change of photos"
+            placeholder={t('bag.whyALateChange')}
             maxLength={300}
             value={why}
             onChange={(event) => setWhy(event.currentTarget.value)}
           />
           <button type="submit" className="press" disabled={open.isPending || !why.trim()}>
-            Open it again
+            {t('bag.openItAgain')}
           </button>
         </form>
       ) : (
@@ -165,23 +173,23 @@ export function Bag({ slug, view, onSeen }: { slug: string; view: BagView; onSee
           }}
         >
           <input
-            aria-label="Who packed it"
+            aria-label={t('bag.whoPackedIt')}
             className="field w-36"
-            placeholder="packed by"
+            placeholder={t('bag.packedBy')}
             maxLength={120}
             value={by}
             onChange={(event) => setBy(event.currentTarget.value)}
           />
           <input
-            aria-label="What went in instead"
+            aria-label={t('bag.whatWentInInstead')}
             className="field w-56"
-            placeholder="what went in instead, if anything"
+            placeholder={t('bag.whatWentInInstead2')}
             maxLength={1000}
             value={instead}
             onChange={(event) => setInstead(event.currentTarget.value)}
           />
           <button type="submit" className="press-first" disabled={close.isPending || !by.trim()}>
-            Close the bag
+            {t('bag.closeTheBag')}
           </button>
         </form>
       )}

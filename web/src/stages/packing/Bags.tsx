@@ -1,6 +1,8 @@
+import type { TFunction } from 'i18next';
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type BagLine, type BagView } from '../../api/client';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
@@ -8,17 +10,18 @@ import { NumberField } from '../../parts/NumberField';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { Bag } from './Bag';
 
-const stateOf = (bag: BagLine) =>
+const stateOf = (t: TFunction, bag: BagLine) =>
   bag.needsALook
-    ? 'has changed since it was closed'
+    ? t('bags.changed')
     : bag.closedAt
-      ? `closed by ${bag.closedBy ?? ''}`
+      ? t('bags.closed', { by: bag.closedBy ?? '' })
       : bag.packed === 0
-        ? 'empty'
-        : `${bag.packed} of ${bag.wanted}`;
+        ? t('bags.empty')
+        : t('bags.of', { packed: bag.packed, wanted: bag.wanted });
 
 /** The packing run: bags, the scan line, what a bag lacks, and its record. What was scanned is kept at once. */
 export function Bags({ head }: { head: ReactNode }) {
+  const { t } = useTranslation();
   const { slug, kit, answer } = useKit();
   const { bag: asked } = useParams();
   const navigate = useNavigate();
@@ -57,24 +60,30 @@ export function Bags({ head }: { head: ReactNode }) {
       {head}
       <div className="min-h-0 flex-1 overflow-y-auto px-6 pb-4">
         <p className="flex flex-wrap items-baseline gap-x-2 text-[15px]">
-          {list.length === 0 && bags.data && 'No bags are out yet. '}
+          {list.length === 0 && bags.data && t('bags.noBagsAreOut')}
           <button
             type="button"
             className="press"
             disabled={putOut.isPending}
             onClick={() => putOut.mutate({ guests: true, more: 0 })}
           >
-            Put out a bag for every guest
+            {t('bags.putOutABag')}
           </button>
-          or
-          <NumberField label="How many more bags" value={more} min={1} max={500} onChange={(n) => n !== null && setMore(n)} />
+          {t('bags.or')}
+          <NumberField
+            label={t('bags.howManyMoreBags')}
+            value={more}
+            min={1}
+            max={500}
+            onChange={(n) => n !== null && setMore(n)}
+          />
           <button
             type="button"
             className="press"
             disabled={putOut.isPending}
             onClick={() => putOut.mutate({ guests: false, more })}
           >
-            more
+            {t('bags.more')}
           </button>
         </p>
         {putOut.error && (
@@ -91,11 +100,11 @@ export function Bags({ head }: { head: ReactNode }) {
                 className={b.number === number ? 'font-semibold text-velvet' : 'hover:text-velvet'}
                 onClick={() => void navigate(`/kits/${slug}/packing/bags/${b.number}`)}
               >
-                {b.guest ?? `Bag ${b.number}`}
+                {b.guest ?? t('bags.bag', { number: b.number })}
               </button>
               <span className={`text-[13px] ${b.needsALook ? 'text-rust' : b.closedAt ? 'text-moss' : 'text-soft'}`}>
                 {' '}
-                {stateOf(b)}
+                {stateOf(t, b)}
               </span>
             </li>
           ))}
@@ -109,8 +118,11 @@ export function Bags({ head }: { head: ReactNode }) {
       <LeafHead>
         <p className="text-[15px] text-soft">
           {bag.data
-            ? `Bag ${bag.data.line.number}${bag.data.line.guest ? `, ${bag.data.line.guest}` : ''}: what is in it is dark`
-            : 'The bag'}
+            ? t('bags.bagWhatIsIn', {
+                number: bag.data.line.number,
+                value: bag.data.line.guest ? `, ${bag.data.line.guest}` : '',
+              })
+            : t('bags.theBag')}
         </p>
       </LeafHead>
       <div className="grid min-h-0 flex-1 auto-rows-fr gap-4 overflow-y-auto p-6 pt-2">
@@ -126,5 +138,5 @@ export function Bags({ head }: { head: ReactNode }) {
       </div>
     </>
   );
-  return <Fold says={says} shows={shows} showing="the bag" />;
+  return <Fold says={says} shows={shows} showing={t('bags.theBag2')} />;
 }

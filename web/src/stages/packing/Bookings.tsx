@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type CountsAnswer } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { NumberField } from '../../parts/NumberField';
@@ -6,19 +7,23 @@ import { tableFaults } from '../../parts/tableFaults';
 import { TableInput } from '../../parts/TableInput';
 import { useBooking } from '../../parts/useBooking';
 
-const booked = (says: string, again: string, onAgain: () => void) => (
-  <p className="flex items-baseline gap-x-3">
-    <span role="status" className="text-moss">
-      {says} The ledger has it, and can take it back.
-    </span>
-    <button type="button" className="quiet" onClick={onAgain}>
-      {again}
-    </button>
-  </p>
-);
+function Booked({ says, again, onAgain }: { says: string; again: string; onAgain: () => void }) {
+  const { t } = useTranslation();
+  return (
+    <p className="flex items-baseline gap-x-3">
+      <span role="status" className="text-moss">
+        {t('bookings.theLedgerHasIt', { says })}
+      </span>
+      <button type="button" className="quiet" onClick={onAgain}>
+        {again}
+      </button>
+    </p>
+  );
+}
 
 /** What is booked when kits of the run are cut or packed. */
 export function Booking({ kits }: { kits: number }) {
+  const { t } = useTranslation();
   const { slug } = useKit();
   const [count, setCount] = useState<number | null>(null);
   const booking = useBooking(async (what: 'cut' | 'packed', key, revision) =>
@@ -38,19 +43,19 @@ export function Booking({ kits }: { kits: number }) {
     </button>
   );
   return (
-    <section className="pt-5 text-[15px]" aria-label="Booking">
-      <h2 className="text-lg">When it is done</h2>
+    <section className="pt-5 text-[15px]" aria-label={t('bookings.booking')}>
+      <h2 className="text-lg">{t('bookings.whenItIsDone')}</h2>
       {booking.isBooked ? (
-        booked('Booked.', 'Book more', booking.again)
+        <Booked says={t('bookings.done')} again={t('bookings.again')} onAgain={booking.again} />
       ) : (
         <p className="flex flex-wrap items-baseline gap-x-2">
-          <NumberField label="Kits that are done" value={done} min={1} max={10_000} align="left" onChange={setCount} />
-          {done === 1 ? 'kit is' : 'kits are'}
-          {press('cut', 'cut: book the sheets out')}
-          {press('packed', 'packed: book the parts out')}
+          <NumberField label={t('bookings.kitsThatAreDone')} value={done} min={1} max={10_000} align="left" onChange={setCount} />
+          {t('bookings.are', { count: done })}
+          {press('cut', t('bookings.cut'))}
+          {press('packed', t('bookings.packed'))}
         </p>
       )}
-      <p className="text-[13px] text-soft">Offcuts of 2 in and more come back into stock. The ledger keeps every movement.</p>
+      <p className="text-[13px] text-soft">{t('bookings.offcutsOfInAnd')}</p>
       {booking.error && (
         <p role="alert" className="text-rust">
           {booking.error.message}
@@ -62,6 +67,7 @@ export function Booking({ kits }: { kits: number }) {
 
 /** What was bought: all of the list, or its table as it comes back from the shop. */
 export function Bought({ counts }: { counts: CountsAnswer }) {
+  const { t } = useTranslation();
   const { slug } = useKit();
   const listed = counts.shopping.filter((s) => s.packs > 0);
   const booking = useBooking(async (text: string, key, revision) =>
@@ -75,10 +81,10 @@ export function Bought({ counts }: { counts: CountsAnswer }) {
   );
   const packs = listed.reduce((sum, s) => sum + s.packs, 0);
   return (
-    <section className="pt-5 text-[15px]" aria-label="Bought">
-      <h2 className="text-lg">When it is bought</h2>
+    <section className="pt-5 text-[15px]" aria-label={t('bookings.bought')}>
+      <h2 className="text-lg">{t('bookings.whenItIsBought')}</h2>
       {booking.isBooked ? (
-        booked('Booked in.', 'Book in more', booking.again)
+        <Booked says={t('bookings.doneIn')} again={t('bookings.againIn')} onAgain={booking.again} />
       ) : (
         <p className="flex flex-wrap items-baseline gap-x-3">
           {packs > 0 && (
@@ -88,18 +94,18 @@ export function Bought({ counts }: { counts: CountsAnswer }) {
               disabled={booking.isPending}
               onClick={() => booking.book(['Id,Packs', ...listed.map((s) => `${s.item},${s.packs}`)].join('\n'))}
             >
-              book in {packs === 1 ? 'the pack' : `all ${packs} packs`} of the list
+              {t('bookings.bookIn', { count: packs })}
             </button>
           )}
-          <TableInput label="The list as it comes back" disabled={booking.isPending} onText={booking.book}>
-            read the list back in
+          <TableInput label={t('bookings.theListAsIt')} disabled={booking.isPending} onText={booking.book}>
+            {t('bookings.readTheListBack')}
           </TableInput>
         </p>
       )}
-      <p className="text-[13px] text-soft">The table needs Name and Bought, in packs; what is left out was not bought.</p>
+      <p className="text-[13px] text-soft">{t('bookings.theTableNeedsName')}</p>
       {booking.error && (
         <p role="alert" className="text-rust">
-          Nothing was booked. {tableFaults(booking.error)}
+          {t('bookings.nothingWasBooked', { error: tableFaults(booking.error) })}
         </p>
       )}
     </section>

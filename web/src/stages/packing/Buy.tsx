@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { CountsAnswer, SpareOf } from '../../api/client';
 import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
@@ -6,20 +7,14 @@ import { NumberField } from '../../parts/NumberField';
 import { useReach } from '../cuts/Reach';
 import { Booking, Bought } from './Bookings';
 
-const spareNames: readonly (readonly [SpareOf, string])[] = [
-  ['pieces', 'cut pieces'],
-  ['stickers', 'sticker sheets'],
-  ['die-cuts', 'die-cut sheets'],
-  ['letters', 'letters'],
-  ['loose', 'loose parts'],
-  ['by-length', 'twine and ribbon'],
-];
+const spareNames: readonly SpareOf[] = ['pieces', 'stickers', 'die-cuts', 'letters', 'loose', 'by-length'];
 
 /**
  * What the stock gives, what is bought for the run with its packs and prices, spares, and what is booked when the run is cut or
  * packed.
  */
 export function Buy({ counts }: { counts: CountsAnswer }) {
+  const { t } = useTranslation();
   const { kit, slug, change } = useKit();
   const reach = useReach(kit, counts.kitsPossible !== null);
   const nameOf = (id: string | null) => [...(kit.papers ?? []), ...(kit.parts ?? [])].find((x) => x.id === id)?.name ?? id;
@@ -34,20 +29,18 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
   return (
     <>
       <p className="text-[15px]">
-        {counts.kitsPossible === null
-          ? 'Nothing on hand is counted, so nothing runs out.'
-          : `What is on hand gives ${kits === 1 ? '1 kit' : `${kits} kits`}; ${first} runs out first.`}
+        {counts.kitsPossible === null ? t('buy.nothingOnHandIs') : t('buy.gives', { count: kits, first })}
       </p>
       <table className="mt-3 w-full text-[15px]">
         <thead>
           <tr className="border-b border-line text-left text-[13px] text-soft">
-            <th className="font-normal">For the run</th>
-            <th className="text-right font-normal">needed</th>
-            <th className="text-right font-normal">on hand</th>
-            <th className="text-right font-normal">pack of</th>
-            <th className="text-right font-normal">price</th>
-            <th className="pl-4 text-right font-normal">packs</th>
-            <th className="pl-4 text-right font-normal">left</th>
+            <th className="font-normal">{t('buy.forTheRun')}</th>
+            <th className="text-right font-normal">{t('buy.needed')}</th>
+            <th className="text-right font-normal">{t('buy.onHand')}</th>
+            <th className="text-right font-normal">{t('buy.packOf')}</th>
+            <th className="text-right font-normal">{t('buy.price')}</th>
+            <th className="pl-4 text-right font-normal">{t('buy.packs')}</th>
+            <th className="pl-4 text-right font-normal">{t('buy.left')}</th>
           </tr>
         </thead>
         <tbody>
@@ -58,12 +51,12 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
                 <td className="py-1">{s.name}</td>
                 <td className="text-right">
                   {s.needed}
-                  {s.spare > 0 && <span className="text-[13px] text-soft"> ({s.spare} spare)</span>}
+                  {s.spare > 0 && <span className="text-[13px] text-soft"> {t('buy.spare', { spare: s.spare })}</span>}
                 </td>
                 <td className={`text-right ${s.missing > 0 && s.onHand !== null ? 'text-rust' : ''}`}>{s.onHand ?? '–'}</td>
                 <td className="text-right">
                   <NumberField
-                    label={`Pack size of ${s.name}`}
+                    label={t('buy.packSizeOf', { name: s.name })}
                     value={pack?.of ?? null}
                     none="1"
                     min={1}
@@ -73,7 +66,7 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
                 </td>
                 <td className="text-right">
                   <MoneyField
-                    label={`Price of a pack of ${s.name}`}
+                    label={t('buy.priceOfAPack', { name: s.name })}
                     value={pack?.price ?? null}
                     className="w-16 text-right"
                     onChange={(price) => setPack(s.isPaper, s.item, { of: pack?.of ?? 1, price })}
@@ -88,18 +81,20 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
       </table>
       {counts.whyFewer && <p className="pt-3 text-[15px] text-soft">{counts.whyFewer}</p>}
       {counts.supplies.length > 0 && (
-        <section aria-label="Supplies to have" className="pt-5 text-[15px]">
-          <h2 className="text-lg">Supplies</h2>
+        <section aria-label={t('buy.suppliesToHave')} className="pt-5 text-[15px]">
+          <h2 className="text-lg">{t('buy.supplies')}</h2>
           {counts.supplies.map((place) => (
             <div key={place.source ?? ''} className="border-b border-line py-1">
-              <h3 className="text-[13px] text-soft">{place.source ?? 'Anywhere'}</h3>
+              <h3 className="text-[13px] text-soft">{place.source ?? t('buy.anywhere')}</h3>
               <ul>
                 {place.supplies.map((s) => (
                   <li key={s.name} className="flex justify-between gap-4">
                     <span>
                       {s.name}
-                      {s.number && <span className="text-[13px] text-soft"> no. {s.number}</span>}
-                      {s.gone && <span className="text-rust"> no longer to be had{s.take && `: take ${s.take}`}</span>}
+                      {s.number && <span className="text-[13px] text-soft"> {t('buy.no', { number: s.number })}</span>}
+                      {s.gone && (
+                        <span className="text-rust"> {s.take ? t('buy.goneTake', { take: s.take }) : t('buy.gone')}</span>
+                      )}
                     </span>
                     <span className="text-brass">{s.count ?? s.amount}</span>
                   </li>
@@ -109,16 +104,17 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
           ))}
         </section>
       )}
-      <h2 className="pt-5 text-lg">Spares</h2>
+      <h2 className="pt-5 text-lg">{t('buy.spares')}</h2>
       <ul className="grid grid-cols-2 gap-x-6 text-[15px]">
-        {spareNames.map(([of, name]) => {
+        {spareNames.map((of) => {
+          const name = t(`buy.of.${of}`);
           const rule = kit.spares?.find((s) => s.of === of);
           return (
             <li key={of} className="flex items-baseline justify-between">
               {name}
               <span>
                 <NumberField
-                  label={`Spares of ${name} in hundredths`}
+                  label={t('buy.sparesOfInHundredths', { name })}
                   value={rule?.percent ?? null}
                   none="none"
                   max={100}
@@ -130,7 +126,7 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
                   }
                 />
                 {rule?.percent ? ' %' : ''}
-                {rule?.count ? `${rule.count} whatever the run` : ''}
+                {rule?.count ? t('buy.whateverTheRun', { number: rule.count }) : ''}
               </span>
             </li>
           );
@@ -140,15 +136,15 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
       <Bought counts={counts} />
       <p className="flex gap-2 pt-4">
         <a className="press" href={`/api/kits/${slug}/tables/shopping.csv`} download>
-          Save the list
+          {t('buy.saveTheList')}
         </a>
         {counts.supplies.length > 0 && (
           <a className="press" href={`/api/kits/${slug}/tables/supplies.csv`} download>
-            Save the supplies
+            {t('buy.saveTheSupplies')}
           </a>
         )}
         <a className="press" href={`/api/kits/${slug}/tables/stock.csv`} download>
-          Save the stock
+          {t('buy.saveTheStock')}
         </a>
       </p>
     </>
@@ -157,11 +153,12 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
 
 /** Needed against on hand, a bar each. */
 export function BuyPicture({ counts }: { counts: CountsAnswer }) {
+  const { t } = useTranslation();
   const most = Math.max(1, ...counts.shopping.map((s) => Math.max(s.needed, (s.onHand ?? 0) + s.packs * s.packOf)));
   return (
     <>
       <LeafHead>
-        <p className="text-[15px] text-soft">Needed, on hand, and bought</p>
+        <p className="text-[15px] text-soft">{t('buy.neededOnHandAnd')}</p>
       </LeafHead>
       <ul className="min-h-0 flex-1 overflow-y-auto p-6 pt-2">
         {counts.shopping.map((s) => {
@@ -172,7 +169,7 @@ export function BuyPicture({ counts }: { counts: CountsAnswer }) {
               <p className="flex justify-between">
                 {s.name}
                 <span className="text-soft">
-                  {s.needed} needed, {s.onHand ?? 0} on hand{bought > 0 && `, ${bought} bought`}
+                  {t(bought > 0 ? 'buy.neededBought' : 'buy.neededOnly', { needed: s.needed, onHand: s.onHand ?? 0, bought })}
                 </span>
               </p>
               <div className="relative mt-1 h-4 bg-linen" aria-hidden>

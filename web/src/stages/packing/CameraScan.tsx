@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import { useTranslation } from 'react-i18next';
 
 // What browsers that read codes by themselves offer; the standard types do not have it yet.
 interface Detector {
@@ -10,6 +11,7 @@ const maker = () => (window as unknown as { BarcodeDetector?: DetectorMaker }).B
 
 /** The device's camera as a scanner, where the browser reads codes; elsewhere nothing is shown, and the scan line does it all. */
 export function CameraScan({ onCode }: { onCode: (code: string) => void }) {
+  const { t } = useTranslation();
   const [isOn, setOn] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const video = useRef<HTMLVideoElement>(null);
@@ -34,28 +36,28 @@ export function CameraScan({ onCode }: { onCode: (code: string) => void }) {
       (opened) => {
         stream = opened;
         if (isOver || !video.current) {
-          opened.getTracks().forEach((t) => t.stop());
+          opened.getTracks().forEach((track) => track.stop());
           return;
         }
         video.current.srcObject = opened;
         void video.current.play().then(look);
       },
       () => {
-        setTrouble('The camera cannot be used. Type the label, or use a scanner.');
+        setTrouble(t('cameraScan.trouble'));
         setOn(false);
       },
     );
     return () => {
       isOver = true;
       window.clearTimeout(timer);
-      stream?.getTracks().forEach((t) => t.stop());
+      stream?.getTracks().forEach((track) => track.stop());
     };
-  }, [isOn, Detector, onCode]);
+  }, [isOn, Detector, onCode, t]);
   if (!Detector) return null;
   return (
     <>
       <button type="button" className="quiet" aria-pressed={isOn} onClick={() => setOn(!isOn)}>
-        {isOn ? 'camera off' : 'camera'}
+        {isOn ? t('cameraScan.cameraOff') : t('cameraScan.camera')}
       </button>
       {trouble && <span className="text-rust">{trouble}</span>}
       {isOn && <video ref={video} muted playsInline className="w-full max-w-xs border border-line" />}

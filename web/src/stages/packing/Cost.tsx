@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { CountsAnswer } from '../../api/client';
 import { useTable } from './useTable';
 import { LeafHead } from '../../parts/Fold';
@@ -10,6 +11,7 @@ const defaults = { currency: 'EUR', secondsPerCut: 20, minutesPerBag: 6, marginP
 
 /** What the run costs, figure by figure; each opens into what it is made of. */
 export function Cost({ counts }: { counts: CountsAnswer }) {
+  const { t } = useTranslation();
   const { kit, slug, change } = useKit();
   const { cost } = counts;
   const cut = useTable(slug).data?.times.find((t) => t.kind === 'cut');
@@ -22,7 +24,7 @@ export function Cost({ counts }: { counts: CountsAnswer }) {
           <details key={line.what} className="border-b border-line py-1">
             <summary className="flex cursor-pointer items-baseline gap-4">
               <span className="flex-1">{line.what}</span>
-              {line.waste && <span className="text-[13px] text-soft">of it {line.waste} waste</span>}
+              {line.waste && <span className="text-[13px] text-soft">{t('cost.ofItWaste', { waste: line.waste })}</span>}
               <span className="w-24 text-right">{line.amount}</span>
             </summary>
             {line.made.map((says) => (
@@ -32,46 +34,42 @@ export function Cost({ counts }: { counts: CountsAnswer }) {
             ))}
           </details>
         ))}
-        {cost.lines.length === 0 && (
-          <p>No price is known yet. Under To buy say what a pack holds and costs, and here what an hour of work costs.</p>
-        )}
+        {cost.lines.length === 0 && <p>{t('cost.noPriceIsKnown')}</p>}
         <p className="flex justify-between pt-2 font-semibold">
-          The run
+          {t('cost.theRun')}
           <span>
             {cost.total} {cost.currency}
           </span>
         </p>
         <p className="flex justify-between">
-          A kit, the total shared by {counts.kits}, rounded up <span>{cost.perKit}</span>
+          {t('cost.aKitTheTotal', { kits: counts.kits })} <span>{cost.perKit}</span>
         </p>
         <p className="flex justify-between font-semibold text-velvet">
-          Price of a kit, with {cost.marginPercent} % on top <span>{cost.price}</span>
+          {t('cost.priceOfAKit', { marginPercent: cost.marginPercent })} <span>{cost.price}</span>
         </p>
         {cost.unpriced.length > 0 && (
-          <p className="pt-2 text-rust">
-            Without a price yet, so that the truth is dearer: {cost.unpriced.join(', ')}. Prices are said under To buy.
-          </p>
+          <p className="pt-2 text-rust">{t('cost.withoutAPriceYet', { value: cost.unpriced.join(', ') })}</p>
         )}
       </div>
       <div className="mt-5 grid grid-cols-[12rem_1fr] items-baseline gap-y-1 text-[15px]">
-        <span className="text-soft">Currency</span>
+        <span className="text-soft">{t('cost.currency')}</span>
         <TextField
-          label="Currency"
+          label={t('cost.currency')}
           value={costs.currency}
           className="w-16"
           onChange={(currency) => /^[A-Za-z]{3}$/.test(currency) && set({ currency: currency.toUpperCase() })}
         />
-        <span className="text-soft">An hour of work</span>
+        <span className="text-soft">{t('cost.anHourOfWork')}</span>
         <MoneyField
-          label="What an hour of work costs"
+          label={t('cost.whatAnHourOf')}
           value={kit.costs?.hour ?? null}
           className="w-24"
           onChange={(hour) => set({ hour })}
         />
-        <span className="text-soft">Seconds a cut</span>
+        <span className="text-soft">{t('cost.secondsACut')}</span>
         <NumberField
           align="left"
-          label="Seconds a cut takes"
+          label={t('cost.secondsACutTakes')}
           value={costs.secondsPerCut}
           max={3600}
           onChange={(n) => n !== null && set({ secondsPerCut: n })}
@@ -80,27 +78,27 @@ export function Cost({ counts }: { counts: CountsAnswer }) {
           <>
             <span />
             <span className="text-soft">
-              timed at the tables: {Math.round(cut.seconds)} s a cut ({cut.times === 1 ? 'once' : `${cut.times} times`}){' '}
+              {t('cost.timed', { count: cut.times, seconds: Math.round(cut.seconds) })}{' '}
               {Math.round(cut.seconds) !== costs.secondsPerCut && (
                 <button type="button" className="quiet" onClick={() => set({ secondsPerCut: Math.round(cut.seconds) })}>
-                  take that
+                  {t('cost.takeThat')}
                 </button>
               )}
             </span>
           </>
         )}
-        <span className="text-soft">Minutes a bag</span>
+        <span className="text-soft">{t('cost.minutesABag')}</span>
         <NumberField
           align="left"
-          label="Minutes a bag takes"
+          label={t('cost.minutesABagTakes')}
           value={costs.minutesPerBag}
           max={600}
           onChange={(n) => n !== null && set({ minutesPerBag: n })}
         />
-        <span className="text-soft">Added for the price, %</span>
+        <span className="text-soft">{t('cost.addedForThePrice')}</span>
         <NumberField
           align="left"
-          label="Margin in hundredths"
+          label={t('cost.marginInHundredths')}
           value={costs.marginPercent}
           max={1000}
           onChange={(n) => n !== null && set({ marginPercent: n })}
@@ -108,7 +106,7 @@ export function Cost({ counts }: { counts: CountsAnswer }) {
       </div>
       <p className="pt-4">
         <a className="press" href={`/api/kits/${slug}/tables/costs.csv`} download>
-          Save as a table
+          {t('cost.saveAsATable')}
         </a>
       </p>
     </>
@@ -117,12 +115,13 @@ export function Cost({ counts }: { counts: CountsAnswer }) {
 
 /** The lines as shares of the whole, one under the other. */
 export function CostPicture({ counts }: { counts: CountsAnswer }) {
+  const { t } = useTranslation();
   const { lines, currency } = counts.cost;
   const most = Math.max(0.01, ...lines.map((l) => Number(l.amount)));
   return (
     <>
       <LeafHead>
-        <p className="text-[15px] text-soft">Where the money goes, in {currency}</p>
+        <p className="text-[15px] text-soft">{t('cost.whereTheMoneyGoes', { currency })}</p>
       </LeafHead>
       <ul className="min-h-0 flex-1 overflow-y-auto p-6 pt-2">
         {lines.map((line) => (
@@ -144,9 +143,7 @@ export function CostPicture({ counts }: { counts: CountsAnswer }) {
             </div>
           </li>
         ))}
-        {lines.some((l) => l.waste) && (
-          <li className="pt-2 text-[13px] text-soft">The darker part is paper that ends in no piece.</li>
-        )}
+        {lines.some((l) => l.waste) && <li className="pt-2 text-[13px] text-soft">{t('cost.theDarkerPartIs')}</li>}
       </ul>
     </>
   );

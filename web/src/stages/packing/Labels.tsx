@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { Fold, LeafHead } from '../../parts/Fold';
@@ -7,16 +8,13 @@ import { useKit } from '../../parts/kitContext';
 import { NumberField } from '../../parts/NumberField';
 import { TextField } from '../../parts/TextField';
 
-const kinds = [
-  { value: 'pieces', name: 'stacks of pieces and parts' },
-  { value: 'sleeves', name: 'page sleeves' },
-  { value: 'bags', name: 'bags' },
-] as const;
+const kinds = ['pieces', 'sleeves', 'bags'] as const;
 
 /** Labels on sheets as a label printer would print them: the right leaf stands in for it. */
 export function Labels({ head }: { head: ReactNode }) {
+  const { t } = useTranslation();
   const { slug, kit, revision } = useKit();
-  const [of, setOf] = useState<(typeof kinds)[number]['value']>('pieces');
+  const [of, setOf] = useState<(typeof kinds)[number]>('pieces');
   const [sheet, setSheet] = useState('0');
   const [skip, setSkip] = useState(0);
   const [custom, setCustom] = useState('');
@@ -44,47 +42,52 @@ export function Labels({ head }: { head: ReactNode }) {
     <>
       {head}
       <div className="grid grid-cols-[8rem_1fr] items-baseline gap-y-2 px-6 pt-2 text-[15px]">
-        <span className="text-soft">Labels for</span>
-        <span>
-          <Choice label="What the labels are for" value={of} options={kinds} onChange={setOf} />
-        </span>
-        <span className="text-soft">On sheets of</span>
+        <span className="text-soft">{t('labels.labelsFor')}</span>
         <span>
           <Choice
-            label="The label sheet"
+            label={t('labels.whatTheLabelsAre')}
+            value={of}
+            options={kinds.map((value) => ({ value, name: t(`labels.of.${value}`) }))}
+            onChange={setOf}
+          />
+        </span>
+        <span className="text-soft">{t('labels.onSheetsOf')}</span>
+        <span>
+          <Choice
+            label={t('labels.theLabelSheet')}
             value={sheet}
-            options={[...sizes.map((name, i) => ({ value: String(i), name })), { value: 'own', name: 'measures of your own…' }]}
+            options={[
+              ...sizes.map((name, i) => ({ value: String(i), name })),
+              { value: 'own', name: t('labels.measuresOfYourOwn') },
+            ]}
             onChange={setSheet}
           />
         </span>
         {own && (
           <>
-            <span className="text-soft">Measures</span>
+            <span className="text-soft">{t('labels.measures')}</span>
             <span>
               <TextField
-                label="Ten measures of the label sheet"
+                label={t('labels.tenMeasuresOfThe')}
                 value={custom}
                 className="field w-full"
                 placeholder="8 1/2, 11, 4, 2, 2, 5, 5/32, 1/2, 4 3/16, 2"
                 onChange={setCustom}
               />
-              <span className="block text-[13px] leading-5 text-soft">
-                Page width and height, label width and height, columns, rows, left and top margin, from one label to the next
-                across and down.
-              </span>
+              <span className="block text-[13px] leading-5 text-soft">{t('labels.pageWidthAndHeight')}</span>
             </span>
           </>
         )}
-        <span className="text-soft">Used up</span>
+        <span className="text-soft">{t('labels.usedUp')}</span>
         <span>
           <NumberField
             align="left"
-            label="Labels that are used up"
+            label={t('labels.labelsThatAreUsed')}
             value={skip}
             max={1000}
             onChange={(n) => n !== null && setSkip(n)}
           />
-          labels of the first sheet
+          {t('labels.labelsOfTheFirst')}
         </span>
       </div>
       {labels.error && (
@@ -95,14 +98,14 @@ export function Labels({ head }: { head: ReactNode }) {
       {labels.data && (
         <p className="px-6 pt-4 text-[15px]" role="status">
           {labels.data.labels === 0 && of === 'bags'
-            ? 'No bags are out yet. Put some out under Bags.'
-            : `${labels.data.labels} labels. Each code opens its page at the table, and is scanned when its piece goes into a bag.`}
+            ? t('labels.noBagsAreOut')
+            : t('labels.labelsEachCodeOpens', { labels: labels.data.labels })}
         </p>
       )}
       {labels.data && labels.data.labels > 0 && (
         <p className="px-6 pt-3">
           <a className="press-first" href={`/api/kits/${slug}/labels.pdf?${query}`} download>
-            Print the labels
+            {t('labels.printTheLabels')}
           </a>
         </p>
       )}
@@ -114,14 +117,12 @@ export function Labels({ head }: { head: ReactNode }) {
         aside={
           labels.data && (
             <button type="button" className="quiet" aria-pressed={dots} onClick={() => setAsDots(!dots)}>
-              {dots ? 'show them drawn' : 'show a label printer’s dots'}
+              {dots ? t('labels.showThemDrawn') : t('labels.showALabelPrinter')}
             </button>
           )
         }
       >
-        <p className="text-[15px] text-soft">
-          {dots ? 'As a label printer burns them, 203 dots to the inch' : 'As they come out of the printer'}
-        </p>
+        <p className="text-[15px] text-soft">{dots ? t('labels.asALabelPrinter') : t('labels.asTheyComeOut')}</p>
       </LeafHead>
       <div className={`min-h-0 flex-1 overflow-y-auto p-6 pt-2 ${dots ? 'flex flex-wrap content-start gap-4' : 'space-y-4'}`}>
         {dots
@@ -130,7 +131,7 @@ export function Labels({ head }: { head: ReactNode }) {
                 key={i}
                 className="block border border-line"
                 loading="lazy"
-                alt={`Label ${i + 1}, dot by dot`}
+                alt={t('labels.labelDotByDot', { i: i + 1 })}
                 width={(labels.data?.pages[0]?.width ?? 0) * 1.4}
                 height={(labels.data?.pages[0]?.height ?? 0) * 1.4}
                 src={`/api/kits/${slug}/labels/${i + 1}.png?${query}&seen=${revision}`}
@@ -146,11 +147,11 @@ export function Labels({ head }: { head: ReactNode }) {
             ))}
         {!dots && labels.data && labels.data.count > labels.data.pages.length && (
           <p className="text-[15px] text-soft">
-            The first {labels.data.pages.length} of {labels.data.count} sheets; all of them are printed.
+            {t('labels.theFirstOfSheets', { pages: labels.data.pages.length, number: labels.data.count })}
           </p>
         )}
       </div>
     </>
   );
-  return <Fold says={says} shows={shows} showing="the labels" />;
+  return <Fold says={says} shows={shows} showing={t('labels.theLabels')} />;
 }

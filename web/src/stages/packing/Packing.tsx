@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
@@ -14,17 +15,11 @@ import { Labels } from './Labels';
 import { PieceTable } from './PieceTable';
 import { Tables, TablesPicture } from './Tables';
 
-const views = [
-  ['counts', 'Counts'],
-  ['buy', 'To buy'],
-  ['cost', 'Cost'],
-  ['labels', 'Labels'],
-  ['bags', 'Bags'],
-  ['tables', 'At the tables'],
-] as const;
+const views = ['counts', 'buy', 'cost', 'labels', 'bags', 'tables'] as const;
 
 /** From layouts and guests to bags with nothing missing: counts, what to buy, what it costs, labels, the packing run. */
 export function Packing() {
+  const { t } = useTranslation();
   const { kit, slug, lit, setLit, answer } = useKit();
   const { view = 'counts' } = useParams();
   const navigate = useNavigate();
@@ -41,13 +36,13 @@ export function Packing() {
     placeholderData: keepPreviousData,
     gcTime: 5_000,
   });
-  useKeys(views.map(([path], i) => ({ key: String(i + 1), does: () => void navigate(`/kits/${slug}/packing/${path}`) })));
+  useKeys(views.map((path, i) => ({ key: String(i + 1), does: () => void navigate(`/kits/${slug}/packing/${path}`) })));
   const head = (
     <>
       <LeafHead
         aside={
-          <span className="flex flex-wrap gap-x-3" role="group" aria-label="What is looked at">
-            {views.map(([path, name], i) => (
+          <span className="flex flex-wrap gap-x-3" role="group" aria-label={t('packing.whatIsLookedAt')}>
+            {views.map((path, i) => (
               <button
                 key={path}
                 type="button"
@@ -56,13 +51,13 @@ export function Packing() {
                 className={`p-1 text-[15px] ${path === view ? 'font-semibold text-velvet' : 'text-soft hover:text-velvet'}`}
                 onClick={() => void navigate(`/kits/${slug}/packing/${path}`)}
               >
-                {name}
+                {t(`packing.views.${path}`)}
               </button>
             ))}
           </span>
         }
       >
-        <h1 className="text-[28px] leading-8">Packing</h1>
+        <h1 className="text-[28px] leading-8">{t('packing.packing')}</h1>
       </LeafHead>
       {counted.error && (
         <p role="alert" className="px-6 text-rust">
@@ -77,17 +72,17 @@ export function Packing() {
   const says = (
     <>
       {head}
-      {!counts && !counted.error && <p className="px-6 text-soft">Counting…</p>}
+      {!counts && !counted.error && <p className="px-6 text-soft">{t('packing.counting')}</p>}
       {counts && (
         <>
           {view !== 'tables' && (
             <p className="px-6 text-[15px] text-soft">
-              {counts.kits} {counts.kits === 1 ? 'kit' : 'kits'}
-              {counts.spareKits > 0 && ` and ${counts.spareKits} spare`},{' '}
-              {isRoster ? 'one for each guest as they make it' : 'all as designed'}
+              {t('many.kit', { count: counts.kits })}
+              {counts.spareKits > 0 && ` ${t('cuts.andSpare', { spare: counts.spareKits })}`},{' '}
+              {isRoster ? t('packing.oneForEachGuest') : t('packing.allAsDesigned')}
               {(guests.data?.length ?? 0) > 0 && (
                 <button type="button" className="quiet ml-2" aria-pressed={isRoster} onClick={() => setRoster(!roster)}>
-                  {isRoster ? 'count equal kits' : `count for the ${guests.data?.length ?? 0} guests instead`}
+                  {isRoster ? t('packing.countEqualKits') : t('packing.countForTheGuests', { count: guests.data?.length ?? 0 })}
                 </button>
               )}
             </p>
@@ -112,7 +107,7 @@ export function Packing() {
     ) : (
       <>
         <LeafHead>
-          <p className="text-[15px] text-soft">One kit, page by page</p>
+          <p className="text-[15px] text-soft">{t('packing.oneKitPageBy')}</p>
         </LeafHead>
         <div className="grid min-h-0 flex-1 auto-rows-fr gap-4 overflow-y-auto p-6 pt-2">
           {answer?.layouts.map((l) => (
@@ -128,5 +123,5 @@ export function Packing() {
         </div>
       </>
     );
-  return <Fold says={says} shows={shows} showing="the kit" />;
+  return <Fold says={says} shows={shows} showing={t('packing.theKit')} />;
 }

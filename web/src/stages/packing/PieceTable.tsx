@@ -1,4 +1,5 @@
 import { useMutation } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type CountsAnswer } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
@@ -9,6 +10,7 @@ import { sizeOf } from '../../parts/sizeOf';
 
 /** Pieces, photos and parts for one kit and for the run, and whether three ways of counting agree. */
 export function PieceTable({ counts }: { counts: CountsAnswer }) {
+  const { t } = useTranslation();
   const { kit, slug, setLit } = useKit();
   const { reconciliation: three, counts: own } = counts;
   const compare = useMutation({
@@ -20,14 +22,11 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
     <>
       {three.agrees ? (
         <p className="text-[15px] text-moss" role="status">
-          {three.listed} pieces by the layouts, by the cut plans and by the guide: the three agree.
+          {t('pieceTable.piecesByTheLayouts', { listed: three.listed })}
         </p>
       ) : (
         <div role="alert" className="border-l-2 border-rust pl-3 text-[15px] text-rust">
-          <p>
-            The counts do not agree: {three.listed} pieces by the layouts, {three.planned} by the cut plans, {three.guided} by the
-            guide.
-          </p>
+          <p>{t('pieceTable.theCountsDoNot', { listed: three.listed, planned: three.planned, guided: three.guided })}</p>
           <ul>
             {three.differences.slice(0, 12).map((d) => (
               <li key={d.label}>
@@ -40,10 +39,10 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
       <table className="mt-3 w-full text-[15px]">
         <thead>
           <tr className="border-b border-line text-left text-[13px] text-soft">
-            <th className="font-normal">Pieces</th>
-            <th className="text-right font-normal">size</th>
-            <th className="text-right font-normal">a kit</th>
-            <th className="text-right font-normal">the run</th>
+            <th className="font-normal">{t('pieceTable.pieces')}</th>
+            <th className="text-right font-normal">{t('pieceTable.size')}</th>
+            <th className="text-right font-normal">{t('pieceTable.aKit')}</th>
+            <th className="text-right font-normal">{t('pieceTable.theRun')}</th>
           </tr>
         </thead>
         <tbody>
@@ -66,7 +65,7 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
                 <td className="text-right">{p.perKit}</td>
                 <td className="text-right">
                   {p.total}
-                  {p.spare > 0 && <span className="text-[13px] text-soft"> ({p.spare} spare)</span>}
+                  {p.spare > 0 && <span className="text-[13px] text-soft"> {t('pieceTable.spare', { spare: p.spare })}</span>}
                 </td>
               </tr>
             );
@@ -74,10 +73,12 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
           {own.photos.map((p) => (
             <tr key={`photo ${sizeOf(p.size)} ${p.border ?? ''}`} className="border-b border-line align-baseline">
               <td className="py-1">
-                Photos, brought{p.border ? `, white border ${readable(p.border)}` : ''}
+                {p.border ? t('pieceTable.bordered', { border: readable(p.border) }) : t('pieceTable.photos')}
                 {(!p.order || sizeOf(p.order) !== sizeOf(p.size)) && (
                   <span className="block text-[13px] leading-4 text-soft">
-                    {p.order ? `printed at ${sizeOf(p.order)} and trimmed` : 'larger than prints come'}
+                    {p.order
+                      ? t('pieceTable.printedAtAndTrimmed', { order: sizeOf(p.order) })
+                      : t('pieceTable.largerThanPrintsCome')}
                   </span>
                 )}
               </td>
@@ -94,14 +95,14 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
                   {kit.parts?.find((s) => s.id === p.sheet)?.name}
                   <span className="block text-[13px] leading-4 text-soft">
                     {p.needs.map((n) => `${n.perKit} ${n.part}`).join(', ')}
-                    {p.lengths.map((l) => `${readable(l.length)} for ${l.label}`).join(', ')}
+                    {p.lengths.map((l) => t('pieceTable.for', { length: readable(l.length), label: l.label })).join(', ')}
                   </span>
                 </td>
                 <td className="text-right text-brass">{p.lengthPerKit && readable(p.lengthPerKit)}</td>
                 <td className="text-right">{p.perKit ?? ''}</td>
                 <td className="text-right">
                   {p.total}
-                  {p.spare > 0 && <span className="text-[13px] text-soft"> ({p.spare} spare)</span>}
+                  {p.spare > 0 && <span className="text-[13px] text-soft"> {t('pieceTable.spare', { spare: p.spare })}</span>}
                 </td>
               </tr>
             ))}
@@ -109,10 +110,10 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
       </table>
       <p className="flex flex-wrap items-baseline gap-x-3 pt-3">
         <a className="press" href={`/api/kits/${slug}/tables/counts.csv`} download>
-          Save as a table
+          {t('pieceTable.saveAsATable')}
         </a>
-        <TableInput label="Your own tally" disabled={compare.isPending} onText={(text) => compare.mutate(text)}>
-          compare with a table of yours
+        <TableInput label={t('pieceTable.yourOwnTally')} disabled={compare.isPending} onText={(text) => compare.mutate(text)}>
+          {t('pieceTable.compareWithATable')}
         </TableInput>
       </p>
       {compare.error && (
@@ -123,7 +124,7 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
       {compare.data && (
         <div role="status" className="pt-2 text-[15px]">
           {compare.data.differences.length === 0 ? (
-            <p className="text-moss">Your table agrees with these counts, line by line.</p>
+            <p className="text-moss">{t('pieceTable.yourTableAgreesWith')}</p>
           ) : (
             <ul className="border-l-2 border-rust pl-3">
               {compare.data.differences.map((d) => (

@@ -1,39 +1,16 @@
+import { useTranslation } from 'react-i18next';
 import type { SpoiledView } from '../../api/client';
 import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { useSettle, useTable } from './useTable';
 
-const partSettledAs: Record<string, string> = {
-  sheet: 'from another pack',
-  kept: 'another one was left over',
-};
-
-const settledAs: Record<string, string> = {
-  spare: 'a spare was handed over',
-  sheet: 'cut from another sheet',
-  kept: 'cut from what was left',
-  covered: 'the spot is covered',
-};
-
-const stepName: Record<string, string> = {
-  cut: 'a cut',
-  mat: 'a photo on its mat',
-  frame: 'a frame',
-  lay: 'a piece laid',
-  'by-hand': 'work by hand',
-  trim: 'a photo trimmed',
-  gather: 'gathering the papers',
-  prepare: 'a part made ready',
-  'dry-layout': 'laying out dry',
-  write: 'writing',
-};
-
 // A mat or a part of a piece lies where its piece does.
 const pieceOf = (label: string) => label.split(' ')[0] ?? label;
 
 /** What the tables tell: pieces that are spoiled or missing, with what can be done, and how long steps take here. */
 export function Tables() {
+  const { t } = useTranslation();
   const { slug, lit, setLit } = useKit();
   const table = useTable(slug);
   const spoiled = table.data?.spoiled ?? [];
@@ -41,9 +18,7 @@ export function Tables() {
   if (table.error) throw table.error;
   return (
     <div className="text-[15px]">
-      {table.data && open.length === 0 && (
-        <p>Nothing is open. What somebody at a table calls spoiled or missing stands here at once, with what can be done.</p>
-      )}
+      {table.data && open.length === 0 && <p>{t('tables.nothingIsOpenWhat')}</p>}
       <ul>
         {open.map((told) => (
           <Told
@@ -55,7 +30,7 @@ export function Tables() {
           />
         ))}
       </ul>
-      {spoiled.length > open.length && <h2 className="pt-5 text-lg">Put right</h2>}
+      {spoiled.length > open.length && <h2 className="pt-5 text-lg">{t('tables.putRight')}</h2>}
       <ul>
         {spoiled
           .filter((s) => s.settled)
@@ -76,12 +51,19 @@ interface ToldProps {
 }
 
 function Told({ slug, told, lit, onLit }: ToldProps) {
+  const { t } = useTranslation();
   const settle = useSettle(slug, told.id);
   const press = (how: string, name: string, disabled = false) => (
     <button type="button" className="press" disabled={disabled || settle.isPending} onClick={() => settle.mutate(how)}>
       {name}
     </button>
   );
+  const presses = [
+    { settled: 'spare', says: t('tables.press.spare'), disabled: told.spares === 0 },
+    { settled: 'kept', says: t(told.part ? 'tables.press.partKept' : 'tables.press.kept') },
+    { settled: 'sheet', says: t(told.part ? 'tables.press.partSheet' : 'tables.press.sheet') },
+    { settled: 'covered', says: t('tables.press.covered') },
+  ];
   return (
     <li
       data-lit={lit}
@@ -90,11 +72,12 @@ function Told({ slug, told, lit, onLit }: ToldProps) {
       onPointerLeave={() => onLit(false)}
     >
       <p>
-        <strong>{told.piece}</strong> is {told.missing ? 'missing' : 'spoiled'}
+        <strong>{told.piece}</strong> {t(told.missing ? 'tables.missing' : 'tables.spoiled')}
         <span className="text-soft">
-          {told.person && `, says ${told.person}`}, {new Date(told.toldAt).toLocaleTimeString([], { timeStyle: 'short' })}
+          {told.person && t('tables.says', { person: told.person })},{' '}
+          {new Date(told.toldAt).toLocaleTimeString([], { timeStyle: 'short' })}
           {' · '}
-          {told.spares === 0 ? 'no spare left' : told.spares === 1 ? '1 spare left' : `${told.spares} spares left`}
+          {t('tables.spares', { count: told.spares })}
         </span>
       </p>
       <ol className="list-decimal py-1 pl-6 text-soft">
@@ -102,12 +85,7 @@ function Told({ slug, told, lit, onLit }: ToldProps) {
           <li key={way}>{way}</li>
         ))}
       </ol>
-      <p className="flex flex-wrap gap-2 pt-1">
-        {press('spare', 'A spare is handed over', told.spares === 0)}
-        {press('kept', told.part ? 'Another one is left over' : 'Cut from what is left')}
-        {press('sheet', told.part ? 'Another pack is opened' : 'Cut from another sheet')}
-        {press('covered', 'The spot is covered')}
-      </p>
+      <p className="flex flex-wrap gap-2 pt-1">{presses.map(({ settled, says, disabled }) => press(settled, says, disabled))}</p>
       {settle.error && (
         <p role="alert" className="pt-1 text-rust">
           {settle.error.message}
@@ -118,36 +96,37 @@ function Told({ slug, told, lit, onLit }: ToldProps) {
 }
 
 function Settled({ slug, told }: { slug: string; told: SpoiledView }) {
+  const { t } = useTranslation();
   const settle = useSettle(slug, told.id);
   return (
     <li className="flex items-baseline gap-2 border-b border-line py-1 text-soft">
       <span>
         {told.piece}
-        {told.person && `, ${told.person}`}: {(told.part && partSettledAs[told.settled ?? '']) || settledAs[told.settled ?? '']}
+        {told.person && `, ${told.person}`}:{' '}
+        {told.settled && t(`tables.${told.part ? 'partSettled' : 'settled'}.${told.settled}` as 'tables.settled.spare')}
       </span>
       <button type="button" className="quiet ml-auto" disabled={settle.isPending} onClick={() => settle.mutate(null)}>
-        open again
+        {t('tables.openAgain')}
       </button>
     </li>
   );
 }
 
 function Times({ times }: { times: readonly { kind: string; seconds: number; times: number }[] }) {
+  const { t } = useTranslation();
   return (
-    <section aria-label="How long steps take here" className="pt-6">
-      <h2 className="text-lg">How long steps take here</h2>
+    <section aria-label={t('tables.howLongStepsTake')} className="pt-6">
+      <h2 className="text-lg">{t('tables.howLongStepsTake')}</h2>
       {times.length === 0 ? (
-        <p className="text-soft">
-          Nothing is timed yet. Whoever follows the guide at the table can agree to tell it, without a name.
-        </p>
+        <p className="text-soft">{t('tables.nothingIsTimedYet')}</p>
       ) : (
         <table className="mt-1">
           <tbody>
-            {times.map((t) => (
-              <tr key={t.kind}>
-                <td className="pr-6">{stepName[t.kind] ?? t.kind}</td>
-                <td className="pr-6 text-right tabular-nums">{Math.round(t.seconds)} s</td>
-                <td className="text-soft">{t.times === 1 ? 'timed once' : `timed ${t.times} times; the middle one`}</td>
+            {times.map((time) => (
+              <tr key={time.kind}>
+                <td className="pr-6">{t(`tables.step.${time.kind}` as 'tables.step.cut', { defaultValue: time.kind })}</td>
+                <td className="pr-6 text-right tabular-nums">{t('tables.seconds', { n: Math.round(time.seconds) })}</td>
+                <td className="text-soft">{t('tables.timed', { count: time.times })}</td>
               </tr>
             ))}
           </tbody>
@@ -159,12 +138,13 @@ function Times({ times }: { times: readonly { kind: string; seconds: number; tim
 
 /** The pages, the spoiled and missing pieces lit. */
 export function TablesPicture() {
+  const { t } = useTranslation();
   const { kit, slug, answer, lit, setLit } = useKit();
   const open = new Set((useTable(slug).data?.spoiled ?? []).filter((s) => !s.settled).map((s) => pieceOf(s.piece)));
   return (
     <>
       <LeafHead>
-        <p className="text-[15px] text-soft">What is spoiled or missing stands out</p>
+        <p className="text-[15px] text-soft">{t('tables.whatIsSpoiledOr')}</p>
       </LeafHead>
       <div className="grid min-h-0 flex-1 auto-rows-fr gap-4 overflow-y-auto p-6 pt-2">
         {answer?.layouts.map((l) => (

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { Arrangement, AxisRule, Layout, LayoutAnswer } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { withLayout } from '../../parts/edits';
@@ -8,22 +9,17 @@ import { Measure } from '../../parts/Measure';
 import { NumberField } from '../../parts/NumberField';
 import { RuleEditor } from './RuleEditor';
 
-const kinds: Record<Arrangement['kind'], string> = {
-  evenly: 'spread evenly',
-  row: 'in a row',
-  column: 'in a column',
-  grid: 'in a grid',
-  honeycomb: 'in a honeycomb',
-};
+const kinds: readonly Arrangement['kind'][] = ['evenly', 'row', 'column', 'grid', 'honeycomb'];
 
 /** The arrangements of a layout: which pieces they keep together, how, and where. */
 export function ArrangementRows({ layout, gaps }: { layout: Layout; gaps: LayoutAnswer['gaps'] }) {
+  const { t } = useTranslation();
   const [open, setOpen] = useState<string | null>(null);
   const arrangements = layout.arrangements ?? [];
   if (arrangements.length === 0) return null;
   return (
-    <section aria-label="Arrangements" className="mb-3">
-      <h2 className="border-b border-line pb-1 text-[15px] text-soft">Kept together</h2>
+    <section aria-label={t('arrangementRows.arrangements')} className="mb-3">
+      <h2 className="border-b border-line pb-1 text-[15px] text-soft">{t('arrangementRows.keptTogether')}</h2>
       <ul>
         {arrangements.map((a) => (
           <li key={a.id} className={`-mx-2 border-b border-line px-2 ${open === a.id ? 'bg-lit' : ''}`}>
@@ -35,7 +31,7 @@ export function ArrangementRows({ layout, gaps }: { layout: Layout; gaps: Layout
             >
               <span className="w-8 font-semibold">{a.id}</span>
               <span className="truncate">{a.members.join(', ')}</span>
-              <span className="ml-auto shrink-0 text-[15px] text-soft">{kinds[a.kind]}</span>
+              <span className="ml-auto shrink-0 text-[15px] text-soft">{t(`arrangementRows.kind.${a.kind}`)}</span>
             </button>
             {open === a.id && (
               <ArrangementEditor layout={layout} arrangement={a} gaps={gaps.find((g) => g.arrangement === a.id)?.gaps ?? []} />
@@ -48,12 +44,10 @@ export function ArrangementRows({ layout, gaps }: { layout: Layout; gaps: Layout
 }
 
 /** Equal gaps once, others one by one in order. */
-const gapWords = (gaps: string[]) => {
-  const alike = new Set(gaps).size === 1 ? gaps.slice(0, 1) : gaps;
-  return alike.length === 0 ? '' : `, ${alike.length === 1 ? 'each gap' : 'gaps'} ${alike.map(readable).join(', ')}`;
-};
+const gapsOf = (gaps: string[]) => (new Set(gaps).size === 1 ? gaps.slice(0, 1) : gaps);
 
 function ArrangementEditor({ layout, arrangement, gaps }: { layout: Layout; arrangement: Arrangement; gaps: string[] }) {
+  const { t } = useTranslation();
   const { kit, change } = useKit();
   const zero = inUnit(kit, '0', '0');
   const { id, kind } = arrangement;
@@ -78,22 +72,20 @@ function ArrangementEditor({ layout, arrangement, gaps }: { layout: Layout; arra
     <div className="grid grid-cols-[5.5rem_1fr] items-baseline gap-y-1.5 pt-1 pb-4 pl-9 text-[15px]">
       {block ? (
         <>
-          <span className="text-soft">Lie</span>
+          <span className="text-soft">{t('arrangementRows.lie')}</span>
           <span className="flex flex-wrap items-baseline gap-2">
             <Choice
-              label={`How ${id} lies`}
+              label={t('arrangementRows.howLies', { id })}
               value={kind}
-              options={(Object.keys(kinds) as Arrangement['kind'][])
-                .filter((k) => k !== 'evenly')
-                .map((value) => ({ value, name: kinds[value] }))}
+              options={kinds.filter((k) => k !== 'evenly').map((value) => ({ value, name: t(`arrangementRows.kind.${value}`) }))}
               onChange={(next) => set({ ...arrangement, kind: next })}
             />
             {(kind === 'grid' || kind === 'honeycomb') && (
               <span className="flex items-baseline gap-1">
-                of
+                {t('arrangementRows.of')}
                 <NumberField
                   align="left"
-                  label={`How many of ${id} in a row`}
+                  label={t('arrangementRows.howManyOfIn', { id })}
                   value={arrangement.columns ?? 1}
                   min={1}
                   max={200}
@@ -102,10 +94,10 @@ function ArrangementEditor({ layout, arrangement, gaps }: { layout: Layout; arra
               </span>
             )}
             <span className="flex items-baseline gap-1">
-              gap
+              {t('arrangementRows.gap')}
               <Measure
                 align="left"
-                label={`Gap of ${id}`}
+                label={t('arrangementRows.gapOf', { id })}
                 value={arrangement.gutter ?? zero}
                 onChange={(gutter) => set({ ...arrangement, gutter })}
               />
@@ -122,7 +114,7 @@ function ArrangementEditor({ layout, arrangement, gaps }: { layout: Layout; arra
                     checked={arrangement.firstRowIn ?? false}
                     onChange={(event) => set({ ...arrangement, firstRowIn: event.currentTarget.checked })}
                   />
-                  the first row stands in
+                  {t('arrangementRows.theFirstRowStands')}
                 </label>
                 <label className="flex items-center gap-1.5">
                   <input
@@ -131,7 +123,7 @@ function ArrangementEditor({ layout, arrangement, gaps }: { layout: Layout; arra
                     checked={arrangement.trimmed ?? false}
                     onChange={(event) => set({ ...arrangement, trimmed: event.currentTarget.checked })}
                   />
-                  trimmed at the edge of the page
+                  {t('arrangementRows.trimmedAtTheEdge')}
                 </label>
               </span>
             </>
@@ -151,30 +143,31 @@ function ArrangementEditor({ layout, arrangement, gaps }: { layout: Layout; arra
         </>
       ) : (
         <>
-          <span className="text-soft">From</span>
+          <span className="text-soft">{t('arrangementRows.from')}</span>
           <span className="flex flex-wrap items-baseline gap-1">
             <Measure
               align="left"
-              label={`Start of ${id}`}
+              label={t('arrangementRows.startOf', { id })}
               value={arrangement.start ?? zero}
               onChange={(start) => set({ ...arrangement, start })}
             />
-            {arrangement.axis === 'down' ? 'from the top to' : 'from the left to'}
+            {arrangement.axis === 'down' ? t('arrangementRows.fromTheTopTo') : t('arrangementRows.fromTheLeftTo')}
             <Measure
               align="left"
-              label={`End of ${id}`}
+              label={t('arrangementRows.endOf', { id })}
               value={arrangement.end ?? zero}
               onChange={(end) => set({ ...arrangement, end })}
             />
-            {arrangement.axis === 'down' ? 'from the bottom' : 'from the right'}
-            {arrangement.over ? ` of ${arrangement.over}` : ' of the page'}
-            {gapWords(gaps)}
+            {arrangement.axis === 'down' ? t('arrangementRows.fromTheBottom') : t('arrangementRows.fromTheRight')}{' '}
+            {arrangement.over ? t('arrangementRows.of2', { over: arrangement.over }) : t('arrangementRows.ofThePage')}
+            {gaps.length > 0 &&
+              t('arrangementRows.gaps', { count: gapsOf(gaps).length, gaps: gapsOf(gaps).map(readable).join(', ') })}
           </span>
         </>
       )}
       <span />
       <button type="button" className="press justify-self-start" onClick={dissolve}>
-        Place them one by one
+        {t('arrangementRows.placeThemOneBy')}
       </button>
     </div>
   );

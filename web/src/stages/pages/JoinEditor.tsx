@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Piece } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 import { inUnit, toInches } from '../../parts/length';
@@ -12,7 +13,8 @@ interface Props {
 }
 
 /** Where a strip may be pieced together from shorter paper, from its left or top end. */
-export function JoinEditor({ label, piece, offer = 'Join it from shorter paper', onChange }: Props) {
+export function JoinEditor({ label, piece, offer, onChange }: Props) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const joins = piece.joins ?? [];
   const end = toInches(piece.size.width) >= toInches(piece.size.height) ? 'left' : 'top';
@@ -23,17 +25,17 @@ export function JoinEditor({ label, piece, offer = 'Join it from shorter paper',
         className="quiet justify-self-start"
         onClick={() => onChange({ ...piece, joins: [inUnit(kit, '3', '75')] })}
       >
-        {offer}
+        {offer ?? t('joinEditor.offer')}
       </button>
     );
   return (
     <span className="flex flex-wrap items-baseline gap-1.5">
-      joined
+      {t('joinEditor.joined')}
       {joins.map((join, i) => (
         <span key={i} className="flex items-baseline">
           <Measure
             align="left"
-            label={`Join ${i + 1} of ${label}`}
+            label={t('joinEditor.joinOf', { i: i + 1, label })}
             value={join}
             onChange={(next) =>
               onChange({ ...piece, joins: joins.map((j, n) => (n === i ? next : j)).sort((a, b) => toInches(a) - toInches(b)) })
@@ -42,14 +44,14 @@ export function JoinEditor({ label, piece, offer = 'Join it from shorter paper',
           <button
             type="button"
             className="quiet"
-            aria-label={`Remove join ${i + 1} of ${label}`}
+            aria-label={t('joinEditor.removeJoinOf', { i: i + 1, label })}
             onClick={() => onChange({ ...piece, joins: joins.filter((_, n) => n !== i) })}
           >
             ×
           </button>
         </span>
       ))}
-      <span className="text-soft">from its {end} end</span>
+      <span className="text-soft">{t('joinEditor.fromItsEnd', { end: t(`edges.edge.${end}`) })}</span>
     </span>
   );
 }

@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Kit, Mat, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { sideOf, useKit } from '../../parts/kitContext';
@@ -13,11 +14,7 @@ interface Props {
   onChange: (piece: Piece) => void;
 }
 
-const schools = {
-  kit: 'as the kit does',
-  'grow-mat': 'mat grows round the photo',
-  'trim-photo': 'photo is trimmed, mat keeps its size',
-} as const;
+const schools = ['kit', 'grow-mat', 'trim-photo'] as const;
 
 interface Card {
   sheet: string;
@@ -38,6 +35,7 @@ const readyCards = (kit: Kit): (Card & { name: string })[] =>
 
 /** The mats under a photo, inner one first, and the school they follow. */
 export function MatEditor({ label, piece, onChange }: Props) {
+  const { t } = useTranslation();
   const { kit, answer } = useKit();
   const papers = kit.papers ?? [];
   const opening = piece.opening;
@@ -50,22 +48,22 @@ export function MatEditor({ label, piece, onChange }: Props) {
   const card = cards[0];
   return (
     <>
-      <span className="text-soft">Mats</span>
+      <span className="text-soft">{t('matEditor.mats')}</span>
       <span className="flex flex-col gap-1">
         {mats.map((mat, i) => {
           const paper = papers.find((p) => p.id === mat.paper);
-          const which = mats.length > 1 ? `mat ${i + 1} of ${label}` : `mat of ${label}`;
+          const which = mats.length > 1 ? t('matEditor.nth', { n: i + 1, label }) : t('matEditor.only', { label });
           return (
             <span key={i} className="flex flex-wrap items-baseline gap-1.5">
               <Measure
                 align="left"
-                label={`How much shows of ${which}`}
+                label={t('matEditor.howMuchShowsOf', { which })}
                 value={mat.reveal}
                 onChange={(reveal) => exchange(i, { ...mat, reveal })}
               />
-              <span className="text-soft">{mat.card ? 'or more shows of' : 'shows of'}</span>
+              <span className="text-soft">{mat.card ? t('matEditor.orMoreShowsOf') : t('matEditor.showsOf')}</span>
               <Choice
-                label={`Paper of ${which}`}
+                label={t('matEditor.paperOf', { which })}
                 value={mat.card ? cardKey(mat.card) : (mat.paper ?? '')}
                 options={[
                   ...papers.map((p) => ({ value: p.id, name: p.name, mark: <Swatch paper={p} /> })),
@@ -87,7 +85,7 @@ export function MatEditor({ label, piece, onChange }: Props) {
               />
               {paper?.faceB && (
                 <Choice
-                  label={`Face of ${which}`}
+                  label={t('matEditor.faceOf', { which })}
                   value={mat.face ?? 'A'}
                   options={[
                     { value: 'A', name: sideOf(answer, paper.id, 'A'), mark: <Swatch paper={paper} /> },
@@ -98,20 +96,20 @@ export function MatEditor({ label, piece, onChange }: Props) {
               )}
               {mat.gut ? (
                 <>
-                  <span className="text-soft">middle cut out but for</span>
+                  <span className="text-soft">{t('matEditor.middleCutOutBut')}</span>
                   <Measure
                     align="left"
-                    label={`Border of ${which}`}
+                    label={t('matEditor.borderOf', { which })}
                     value={mat.gut}
                     onChange={(gut) => exchange(i, { ...mat, gut })}
                   />
                   <button
                     type="button"
                     className="quiet"
-                    aria-label={`Leave ${which} whole`}
+                    aria-label={t('matEditor.leaveWhole', { which })}
                     onClick={() => exchange(i, { ...mat, gut: null })}
                   >
-                    leave it whole
+                    {t('matEditor.leaveItWhole')}
                   </button>
                 </>
               ) : (
@@ -120,20 +118,20 @@ export function MatEditor({ label, piece, onChange }: Props) {
                   <button
                     type="button"
                     className="quiet"
-                    aria-label={`Cut the middle out of ${which}`}
+                    aria-label={t('matEditor.cutTheMiddleOut', { which })}
                     onClick={() => exchange(i, { ...mat, gut: inUnit(kit, '1', '25') })}
                   >
-                    cut its middle out
+                    {t('matEditor.cutItsMiddleOut')}
                   </button>
                 )
               )}
               <button
                 type="button"
                 className="quiet"
-                aria-label={`Remove ${which}`}
+                aria-label={t('matEditor.remove', { which })}
                 onClick={() => setMats(mats.filter((_, j) => j !== i))}
               >
-                take off
+                {t('matEditor.takeOff')}
               </button>
             </span>
           );
@@ -151,22 +149,25 @@ export function MatEditor({ label, piece, onChange }: Props) {
               ])
             }
           >
-            {mats.length ? 'Another mat under it' : 'Put it on a mat'}
+            {mats.length ? t('matEditor.anotherMatUnderIt') : t('matEditor.putItOnA')}
           </button>
         ) : (
-          <span className="text-soft">Mats need a paper, or ready-made cards with their size: add one under Stock.</span>
+          <span className="text-soft">{t('matEditor.matsNeedAPaper')}</span>
         )}
       </span>
       {mats.length > 0 && (
         <>
-          <span className="text-soft">Matting</span>
+          <span className="text-soft">{t('matEditor.matting')}</span>
           <span>
             <Choice
-              label={`School of matting of ${label}`}
+              label={t('matEditor.schoolOfMattingOf', { label })}
               value={opening.school ?? 'kit'}
-              options={(Object.keys(schools) as (keyof typeof schools)[]).map((value) => ({
+              options={schools.map((value) => ({
                 value,
-                name: value === 'kit' ? `as the kit does (${schools[kit.matting.school ?? 'grow-mat']})` : schools[value],
+                name:
+                  value === 'kit'
+                    ? t('matEditor.asTheKitDoes', { value: t(`matEditor.school.${kit.matting.school ?? 'grow-mat'}`) })
+                    : t(`matEditor.school.${value}`),
               }))}
               onChange={(school) =>
                 onChange({ ...piece, opening: { ...opening, school: school === 'kit' ? undefined : school } })

@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Edge, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { useKit } from '../../parts/kitContext';
@@ -17,6 +18,7 @@ const none = '(none)';
 
 /** The ready-made part a piece is: from which sheet, and which of it. */
 export function PartChoice({ label, piece, onChange }: Props) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const sheets = kit.parts ?? [];
   const use = piece.part;
@@ -37,22 +39,25 @@ export function PartChoice({ label, piece, onChange }: Props) {
   };
   return (
     <>
-      <span className="text-soft">Comes off</span>
+      <span className="text-soft">{t('partChoice.comesOff')}</span>
       <span className="flex flex-wrap items-baseline gap-2">
         <Choice
           optional
-          label={`Sheet ${label} comes off`}
+          label={t('partChoice.sheetComesOff', { label })}
           value={use?.sheet ?? none}
           none={use?.sheet}
-          options={[{ value: none, name: 'no sheet of parts' }, ...sheets.map((s) => ({ value: s.id, name: s.name }))]}
+          options={[{ value: none, name: t('partChoice.noSheetOfParts') }, ...sheets.map((s) => ({ value: s.id, name: s.name }))]}
           onChange={setSheet}
         />
         {use && sheet && (sheet.kind === 'stickers' || sheet.kind === 'die-cuts' || sheet.kind === 'loose') && (
           <Choice
-            label={`Part ${label} is`}
+            label={t('partChoice.partIs', { label })}
             value={use.part ?? null}
-            none={use.part ?? 'Choose a part'}
-            options={(sheet.parts ?? []).map((p) => ({ value: p.id, name: p.layout ? `${p.id}, for ${p.layout}` : p.id }))}
+            none={use.part ?? t('partChoice.choose')}
+            options={(sheet.parts ?? []).map((p) => ({
+              value: p.id,
+              name: p.layout ? t('partChoice.for', { id: p.id, layout: p.layout }) : p.id,
+            }))}
             onChange={(part) => onChange({ ...piece, part: { ...use, part } })}
           />
         )}
@@ -61,9 +66,9 @@ export function PartChoice({ label, piece, onChange }: Props) {
         )}
         {use && sheet?.kind === 'letters' && (
           <TextField
-            label={`Text of ${label}`}
+            label={t('partChoice.textOf', { label })}
             value={use.part ?? ''}
-            placeholder="the text it is set in"
+            placeholder={t('partChoice.theTextItIs')}
             onChange={(part) => onChange({ ...piece, part: { ...use, part, others: [] } })}
             className="w-44"
           />
@@ -74,9 +79,9 @@ export function PartChoice({ label, piece, onChange }: Props) {
         {use && sheet?.kind === 'by-length' && (
           <span className="flex flex-wrap items-baseline gap-x-2 gap-y-1">
             <Choice
-              label={`How ${label} is tied`}
+              label={t('partChoice.howIsTied', { label })}
               value={use.tied ?? 'straight'}
-              options={ties}
+              options={ties.map((value) => ({ value, name: t(`partChoice.tie.${value}`) }))}
               onChange={(tied) =>
                 onChange({
                   ...piece,
@@ -87,12 +92,12 @@ export function PartChoice({ label, piece, onChange }: Props) {
             />
             <Measure
               align="left"
-              label={`Length cut more for ${label}`}
+              label={t('partChoice.lengthCutMoreFor', { label })}
               value={use.more ?? inUnit(kit, '0', '0')}
               onChange={(more) => onChange({ ...piece, part: { ...use, more } })}
             />
-            <span className="text-soft">more</span>
-            {!use.tied && <JoinEditor label={label} piece={piece} offer="Knot it of shorter lengths" onChange={onChange} />}
+            <span className="text-soft">{t('partChoice.more')}</span>
+            {!use.tied && <JoinEditor label={label} piece={piece} offer={t('partChoice.knot')} onChange={onChange} />}
           </span>
         )}
       </span>
@@ -102,17 +107,13 @@ export function PartChoice({ label, piece, onChange }: Props) {
 
 type PartUse = NonNullable<Piece['part']>;
 
-const ties: readonly { value: 'straight' | NonNullable<PartUse['tied']>; name: string }[] = [
-  { value: 'straight', name: 'lies straight' },
-  { value: 'knot', name: 'a knot in its middle' },
-  { value: 'bow', name: 'a bow, so wide' },
-  { value: 'double-bow', name: 'a bow of four loops, so wide' },
-];
+const ties: readonly ('straight' | NonNullable<PartUse['tied']>)[] = ['straight', 'knot', 'bow', 'double-bow'];
 
 const sides: readonly Edge[] = ['left', 'right', 'top', 'bottom'];
 
 /** Letters of its text that come off other sheets. */
 function OtherLetters({ label, use, onChange }: { label: string; use: PartUse; onChange: (use: PartUse) => void }) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const sheets = (kit.parts ?? []).filter((s) => s.kind === 'letters' && s.id !== use.sheet);
   const others = use.others ?? [];
@@ -122,11 +123,11 @@ function OtherLetters({ label, use, onChange }: { label: string; use: PartUse; o
   };
   return sheets.map((sheet) => (
     <span key={sheet.id} className="flex items-baseline gap-1">
-      <span className="text-soft">of it from {sheet.name}</span>
+      <span className="text-soft">{t('partChoice.ofItFrom', { sheet: sheet.name })}</span>
       <TextField
-        label={`Letters of ${label} from ${sheet.name}`}
+        label={t('partChoice.lettersOfFrom', { label, sheet: sheet.name })}
         value={others.find((o) => o.sheet === sheet.id)?.letters ?? ''}
-        placeholder="none"
+        placeholder={t('partChoice.none')}
         optional
         onChange={(letters) => set(sheet.id, letters)}
         className="w-20"
@@ -137,30 +138,34 @@ function OtherLetters({ label, use, onChange }: { label: string; use: PartUse; o
 
 /** Which half of the part it is, and what is cut off it. */
 function PartCut({ label, use, onChange }: { label: string; use: PartUse; onChange: (use: PartUse) => void }) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const slice = use.slice;
   return (
     <>
       <Choice
-        label={`How much of it ${label} is`}
+        label={t('partChoice.howMuchOfIt', { label })}
         value={use.half ?? 'whole'}
-        options={[{ value: 'whole', name: 'whole' }, ...sides.map((side) => ({ value: side, name: `its ${side} half` }))]}
+        options={[
+          { value: 'whole', name: t('partChoice.whole') },
+          ...sides.map((side) => ({ value: side, name: t('partChoice.itsHalf', { side: t(`edges.edge.${side}`) }) })),
+        ]}
         onChange={(half) => onChange({ ...use, half: half === 'whole' ? undefined : half })}
       />
       <OptionalMeasure
-        label={`Width of the slice cut off ${label}`}
+        label={t('partChoice.widthOfTheSlice', { label })}
         value={slice?.off ?? null}
         first={inUnit(kit, '1/4', '6')}
-        offer="cut a slice off"
-        before="less"
-        none="nothing off"
+        offer={t('partChoice.slice')}
+        before={t('partChoice.less')}
+        none={t('partChoice.nothingOff')}
         onChange={(off) => onChange({ ...use, slice: off === undefined ? undefined : { edge: slice?.edge ?? 'bottom', off } })}
       />
       {slice && (
         <Choice
-          label={`Where the slice is cut off ${label}`}
+          label={t('partChoice.whereTheSliceIs', { label })}
           value={slice.edge}
-          options={sides.map((side) => ({ value: side, name: `at its ${side} edge` }))}
+          options={sides.map((side) => ({ value: side, name: t('partChoice.atItsEdge', { side: t(`edges.edge.${side}`) }) }))}
           onChange={(edge) => onChange({ ...use, slice: { ...slice, edge } })}
         />
       )}

@@ -1,5 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { withLayout } from '../../parts/edits';
@@ -12,6 +13,7 @@ interface Props {
 
 /** The whole layout as measure lines: to read, to copy, to change and read in again. */
 export function ReadOut({ layoutId, onClose }: Props) {
+  const { t } = useTranslation();
   const { kit, change } = useKit();
   const [typed, setTyped] = useState<string | null>(null);
   const written = useQuery({
@@ -33,9 +35,9 @@ export function ReadOut({ layoutId, onClose }: Props) {
   });
   const faults = readIn.data?.errors ?? [];
   return (
-    <Dialog open title="The layout in measure lines" onClose={onClose}>
+    <Dialog open title={t('readOut.theLayoutInMeasure')} onClose={onClose}>
       <textarea
-        aria-label="Measure lines"
+        aria-label={t('readOut.measureLines')}
         className="field h-80 w-full text-[14px] leading-5 whitespace-pre"
         spellCheck={false}
         value={text}
@@ -47,7 +49,7 @@ export function ReadOut({ layoutId, onClose }: Props) {
       {readIn.error && <p className="mt-2 text-rust">{readIn.error.message}</p>}
       {faults.map((f) => (
         <p key={f.line} role="alert" className="mt-1 text-[15px] text-rust">
-          Line {f.line}: {f.says}
+          {t('readOut.line', { line: f.line, says: f.says })}
         </p>
       ))}
       <div className="mt-4 flex gap-3">
@@ -57,10 +59,10 @@ export function ReadOut({ layoutId, onClose }: Props) {
           disabled={typed === null || readIn.isPending}
           onClick={() => readIn.mutate()}
         >
-          Read it in
+          {t('readOut.readItIn')}
         </button>
         <button type="button" className="press" onClick={onClose}>
-          Close
+          {t('readOut.close')}
         </button>
       </div>
     </Dialog>

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { Edge, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { Measure } from '../../parts/Measure';
@@ -17,13 +18,7 @@ interface Props {
 type Shape = NonNullable<NonNullable<Piece['shape']>['kind']>;
 type Work = NonNullable<NonNullable<Piece['finishes']>[number]['work']>;
 
-const shapes: Record<Shape, string> = {
-  rectangle: 'rectangle',
-  circle: 'circle',
-  oval: 'oval',
-  hexagon: 'hexagon',
-  template: 'from a template',
-};
+const shapes: readonly Shape[] = ['rectangle', 'circle', 'oval', 'hexagon', 'template'];
 const works: readonly Work[] = ['straight', 'torn', 'scalloped', 'punched', 'inked', 'rounded', 'mitred', 'dovetailed'];
 const edges: readonly Edge[] = ['left', 'top', 'right', 'bottom'];
 
@@ -31,6 +26,7 @@ const takesPaper: readonly Work[] = ['torn', 'scalloped', 'punched'];
 
 /** The outline of a piece, its edges, how it is stuck down, and whether its inside is cut out. */
 export function ShapeEditor({ label, piece, onChange }: Props) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const kind = piece.shape?.kind ?? 'rectangle';
   const [reading, setReading] = useState(false);
@@ -42,12 +38,12 @@ export function ShapeEditor({ label, piece, onChange }: Props) {
     });
   return (
     <>
-      <span className="text-soft">Shape</span>
+      <span className="text-soft">{t('shapeEditor.shape')}</span>
       <span className="flex flex-wrap items-baseline gap-3">
         <Choice
-          label={`Shape of ${label}`}
+          label={t('shapeEditor.shapeOf', { label })}
           value={kind}
-          options={(Object.keys(shapes) as Shape[]).map((value) => ({ value, name: shapes[value] }))}
+          options={shapes.map((value) => ({ value, name: t(`shapeEditor.outline.${value}`) }))}
           onChange={(next) => {
             if (next === 'template') setReading(true);
             else onChange({ ...piece, shape: next === 'rectangle' ? undefined : { kind: next } });
@@ -55,7 +51,7 @@ export function ShapeEditor({ label, piece, onChange }: Props) {
         />
         {kind === 'template' && (
           <button type="button" className="quiet" onClick={() => setReading(true)}>
-            read another
+            {t('shapeEditor.readAnother')}
           </button>
         )}
         {reading && (
@@ -69,19 +65,19 @@ export function ShapeEditor({ label, piece, onChange }: Props) {
           />
         )}
         <Choice
-          label={`Mount of ${label}`}
+          label={t('shapeEditor.mountOf', { label })}
           value={piece.mount ?? 'flat'}
           options={[
-            { value: 'flat', name: 'stuck flat' },
-            { value: 'raised', name: 'raised on foam' },
+            { value: 'flat', name: t('shapeEditor.stuckFlat') },
+            { value: 'raised', name: t('shapeEditor.raisedOnFoam') },
           ]}
           onChange={(mount) => onChange({ ...piece, mount })}
         />
         <label className="flex items-baseline gap-1.5">
-          tilted
+          {t('shapeEditor.tilted')}
           <input
             type="number"
-            aria-label={`Tilt of ${label} in degrees`}
+            aria-label={t('shapeEditor.tiltOfInDegrees', { label })}
             className="field w-16 py-0"
             min={-45}
             max={45}
@@ -92,7 +88,7 @@ export function ShapeEditor({ label, piece, onChange }: Props) {
               if (tilt >= -45 && tilt <= 45) onChange({ ...piece, tilt: tilt === 0 ? null : tilt });
             }}
           />
-          degrees
+          {t('shapeEditor.degrees')}
         </label>
         {piece.kind !== 'photo' && piece.kind !== 'drawn' && (
           <label className="flex items-center gap-1.5">
@@ -102,42 +98,42 @@ export function ShapeEditor({ label, piece, onChange }: Props) {
               checked={piece.hole ?? false}
               onChange={(event) => onChange({ ...piece, hole: event.currentTarget.checked })}
             />
-            has a hole
+            {t('shapeEditor.hasAHole')}
           </label>
         )}
       </span>
       {piece.kind !== 'photo' && piece.kind !== 'drawn' && !piece.part && (
         <>
-          <span className="text-soft">Joins</span>
+          <span className="text-soft">{t('shapeEditor.joins')}</span>
           <JoinEditor label={label} piece={piece} onChange={onChange} />
-          <span className="text-soft">Edges</span>
+          <span className="text-soft">{t('shapeEditor.edges')}</span>
           <span className="flex flex-wrap items-baseline gap-x-3">
             {edges.map((edge) => (
               <span key={edge} className="flex items-baseline gap-1">
-                <span className="text-soft">{edge}</span>
+                <span className="text-soft">{t(`edges.edge.${edge}`)}</span>
                 <Choice
-                  label={`${edge} edge of ${label}`}
+                  label={t('shapeEditor.edgeOf', { edge: t(`edges.edge.${edge}`), label })}
                   value={piece.finishes?.find((f) => f.edge === edge)?.work ?? 'straight'}
-                  options={works.map((value) => ({ value, name: value }))}
+                  options={works.map((value) => ({ value, name: t(`shapeEditor.work.${value}`) }))}
                   onChange={(work) => setEdge(edge, work)}
                 />
               </span>
             ))}
           </span>
           {worn.length > 0 && <EdgesTake label={label} piece={piece} worn={worn} onChange={onChange} />}
-          <span className="text-soft">Inside</span>
+          <span className="text-soft">{t('shapeEditor.inside')}</span>
           {piece.gut ? (
             <span className="flex items-baseline gap-1.5">
-              cut out, a border of
+              {t('shapeEditor.cutOutABorder')}
               <Measure
                 align="left"
-                label={`Border of ${label}`}
+                label={t('shapeEditor.borderOf', { label })}
                 value={piece.gut}
                 onChange={(gut) => onChange({ ...piece, gut })}
               />
-              stays
+              {t('shapeEditor.stays')}
               <button type="button" className="quiet" onClick={() => onChange({ ...piece, gut: null })}>
-                leave it whole
+                {t('shapeEditor.leaveItWhole')}
               </button>
             </span>
           ) : (
@@ -146,7 +142,7 @@ export function ShapeEditor({ label, piece, onChange }: Props) {
               className="quiet justify-self-start"
               onClick={() => onChange({ ...piece, gut: inUnit(kit, '1', '25') })}
             >
-              Cut the inside out for other pieces
+              {t('shapeEditor.cutTheInsideOut')}
             </button>
           )}
         </>

@@ -1,4 +1,5 @@
 import { useRef, useState, type PointerEvent } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { Paper, Piece } from '../../api/client';
 import { FaceSheet } from '../../parts/FaceSheet';
 import { useKit } from '../../parts/kitContext';
@@ -18,16 +19,17 @@ type Place = NonNullable<Piece['cutFrom']>;
 
 /** Where on its sheet a piece is cut from: dragged over the sheet, moved by the arrow keys, or typed. */
 export function SheetPlaceEditor({ label, piece, paper, onChange }: Props) {
+  const { t } = useTranslation();
   const { kit, answer } = useKit();
   const place = piece.cutFrom;
   const set = (next: Place | null) => onChange({ ...piece, cutFrom: next });
   if (!place)
     return (
       <>
-        <span className="text-soft">From</span>
+        <span className="text-soft">{t('sheetPlaceEditor.from')}</span>
         <span>
           <button type="button" className="press" onClick={() => set({ x: inUnit(kit, '0', '0'), y: inUnit(kit, '0', '0') })}>
-            Cut from a place on the sheet…
+            {t('sheetPlaceEditor.cutFromAPlace')}
           </button>
         </span>
       </>
@@ -35,48 +37,48 @@ export function SheetPlaceEditor({ label, piece, paper, onChange }: Props) {
   const size = answer?.cutList.find((c) => c.label === label)?.size ?? piece.size;
   return (
     <>
-      <span className="self-start text-soft">From</span>
+      <span className="self-start text-soft">{t('sheetPlaceEditor.from')}</span>
       <span className="flex flex-wrap items-start gap-4">
         <PlaceOnSheet label={label} piece={piece} paper={paper} place={place} size={size} onPlace={set} />
         <span className="flex flex-col items-start gap-1.5">
           <span className="flex items-baseline gap-1.5">
             <Measure
               align="left"
-              label={`From the left of its sheet, ${label}`}
+              label={t('sheetPlaceEditor.fromTheLeftOf', { label })}
               value={place.x}
               onChange={(x) => set({ ...place, x })}
             />
-            from the left of the sheet
+            {t('sheetPlaceEditor.fromTheLeftOf2')}
           </span>
           <span className="flex items-baseline gap-1.5">
             <Measure
               align="left"
-              label={`From the top of its sheet, ${label}`}
+              label={t('sheetPlaceEditor.fromTheTopOf', { label })}
               value={place.y}
               onChange={(y) => set({ ...place, y })}
             />
-            from the top
+            {t('sheetPlaceEditor.fromTheTop')}
           </span>
           <OptionalMeasure
-            label={`Again every so far across, ${label}`}
+            label={t('sheetPlaceEditor.againEverySoFar', { label })}
             value={place.everyAcross ?? null}
             first={size.width}
-            offer="It is there again to the side…"
-            before="again to the side every"
-            none="only once"
+            offer={t('sheetPlaceEditor.againAcross')}
+            before={t('sheetPlaceEditor.everyAcross')}
+            none={t('sheetPlaceEditor.once')}
             onChange={(everyAcross) => set({ ...place, everyAcross: everyAcross ?? null })}
           />
           <OptionalMeasure
-            label={`Again every so far down, ${label}`}
+            label={t('sheetPlaceEditor.againEverySoFar2', { label })}
             value={place.everyDown ?? null}
             first={size.height}
-            offer="It is there again below…"
-            before="again below every"
-            none="only once"
+            offer={t('sheetPlaceEditor.againDown')}
+            before={t('sheetPlaceEditor.everyDown')}
+            none={t('sheetPlaceEditor.once')}
             onChange={(everyDown) => set({ ...place, everyDown: everyDown ?? null })}
           />
           <button type="button" className="quiet" onClick={() => set(null)}>
-            cut from anywhere
+            {t('sheetPlaceEditor.cutFromAnywhere')}
           </button>
         </span>
       </span>
@@ -94,6 +96,7 @@ interface OnSheetProps {
 }
 
 function PlaceOnSheet({ label, piece, paper, place, size, onPlace }: OnSheetProps) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const ruler = toInches(kit.ruler);
   // While it is dragged it goes with the pointer; it is set down on the ruler's steps.
@@ -130,7 +133,7 @@ function PlaceOnSheet({ label, piece, paper, place, size, onPlace }: OnSheetProp
     <FaceSheet
       paper={paper}
       face={piece.face ?? 'A'}
-      label={`The sheet ${label} is cut from`}
+      label={t('sheetPlaceEditor.theSheetIsCut', { label })}
       className="max-w-44 min-w-36 touch-none"
     >
       {copies(x, place.everyAcross, most.x).flatMap((cx) =>
@@ -151,7 +154,7 @@ function PlaceOnSheet({ label, piece, paper, place, size, onPlace }: OnSheetProp
       <rect
         tabIndex={0}
         role="button"
-        aria-label={`Place of ${label} on its sheet: drag it, or move it by the arrow keys`}
+        aria-label={t('sheetPlaceEditor.placeOfOnIts', { label })}
         x={at.x * unitsPerInch}
         y={at.y * unitsPerInch}
         width={w * unitsPerInch}

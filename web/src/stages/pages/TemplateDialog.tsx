@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type Piece } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 
@@ -9,15 +10,19 @@ interface Props {
   onTaken: (shape: NonNullable<Piece['shape']>) => void;
 }
 
+// A wavy edge, as the text of a path has it.
+const wave = 'M0 4 C0 1 3 0 4 0 S8 1 8 4 Z';
+
 /** Reads a template's outline from an SVG file or the text of a path, and stretches it to the piece. */
 export function TemplateDialog({ piece, onClose, onTaken }: Props) {
+  const { t } = useTranslation();
   const [text, setText] = useState('');
   const read = useMutation({
     mutationFn: async () => unwrap(await api.POST('/api/compute/outline', { body: { path: text, size: piece.size } })),
   });
   const shape = read.data?.shape;
   return (
-    <Dialog open title={`A template for ${piece.id}`} onClose={onClose}>
+    <Dialog open title={t('templateDialog.aTemplateFor', { id: piece.id })} onClose={onClose}>
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -26,7 +31,7 @@ export function TemplateDialog({ piece, onClose, onTaken }: Props) {
         }}
       >
         <label htmlFor="template-file" className="text-[15px]">
-          An SVG file, or the text of a path. Its outline is stretched to the size of the piece.
+          {t('templateDialog.anSvgFileOr')}
         </label>
         <input
           id="template-file"
@@ -40,10 +45,10 @@ export function TemplateDialog({ piece, onClose, onTaken }: Props) {
           }}
         />
         <textarea
-          aria-label="SVG path"
+          aria-label={t('templateDialog.svgPath')}
           className="field mt-2 block h-28 w-full font-mono text-[13px]"
           spellCheck={false}
-          placeholder="M0 4 C0 1 3 0 4 0 S8 1 8 4 Z"
+          placeholder={wave}
           value={text}
           onChange={(event) => {
             read.reset();
@@ -57,15 +62,15 @@ export function TemplateDialog({ piece, onClose, onTaken }: Props) {
         )}
         {shape && (
           <p className="mt-2 text-[15px] text-soft">
-            Read: {shape.points?.length ?? 0} corners. {read.data?.note}
+            {t('templateDialog.readCorners', { points: shape.points?.length ?? 0, note: read.data?.note })}
           </p>
         )}
         <div className="mt-4 flex gap-3">
           <button type="submit" className="press-first" disabled={text.trim() === '' || read.isPending}>
-            {shape ? 'Give the piece this outline' : 'Read it'}
+            {shape ? t('templateDialog.giveThePieceThis') : t('templateDialog.readIt')}
           </button>
           <button type="button" className="press" onClick={onClose}>
-            Not now
+            {t('templateDialog.notNow')}
           </button>
         </div>
       </form>

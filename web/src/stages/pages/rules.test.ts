@@ -1,8 +1,8 @@
 import { describe, expect, test } from 'vitest';
-import { distanceOf, makeRule, needsPiece, pageOnly, wayOf, wayWords, type AxisName, type Way } from './rules';
+import { distanceOf, makeRule, needsPiece, pageOnly, wayOf, waysAlong, type AxisName, type Way } from './rules';
 
 const axes: AxisName[] = ['across', 'down'];
-const ways = (axis: AxisName) => Object.keys(wayWords[axis]) as Exclude<Way, 'member'>[];
+const ways = (axis: AxisName) => waysAlong[axis] as readonly Exclude<Way, 'member'>[];
 
 describe.each(axes)('%s', (axis) => {
   test.each(ways(axis))('a rule made as "%s" is read as it', (way) => {

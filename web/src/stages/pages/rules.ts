@@ -17,32 +17,11 @@ export type Way =
   | 'hang-end'
   | 'member';
 
-export const wayWords: Record<AxisName, Partial<Record<Way, string>>> = {
-  across: {
-    start: 'from the left edge',
-    end: 'from the right edge',
-    centred: 'centred',
-    before: 'left of',
-    after: 'right of',
-    seam: 'from the seam',
-    outer: 'from the outer edge',
-    'tuck-before': 'tucked under the left of',
-    'tuck-after': 'tucked under the right of',
-    'hang-start': 'over the left edge, trimmed',
-    'hang-end': 'over the right edge, trimmed',
-  },
-  down: {
-    start: 'from the top edge',
-    end: 'from the bottom edge',
-    centred: 'centred',
-    before: 'over',
-    after: 'under',
-    'tuck-before': 'tucked under the top of',
-    'tuck-after': 'tucked under the bottom of',
-    'hang-start': 'over the top edge, trimmed',
-    'hang-end': 'over the bottom edge, trimmed',
-  },
-};
+/** The ways there are along each axis; their names are the words' (`ruleEditor.way`). */
+export const waysAlong = {
+  across: ['start', 'end', 'centred', 'before', 'after', 'seam', 'outer', 'tuck-before', 'tuck-after', 'hang-start', 'hang-end'],
+  down: ['start', 'end', 'centred', 'before', 'after', 'tuck-before', 'tuck-after', 'hang-start', 'hang-end'],
+} as const satisfies Record<AxisName, readonly Way[]>;
 
 const edges: Record<AxisName, { start: Edge; end: Edge }> = {
   across: { start: 'left', end: 'right' },

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { components } from '../../api/schema';
 import { LeafHead } from '../../parts/Fold';
 
@@ -30,6 +31,7 @@ function upTo(stroke: Stroke, seconds: number): string {
 
 /** The virtual sheet, as far as it is drawn at a moment; the moment is moved by hand or runs by itself, ten times as fast. */
 export function Drawn({ plotted, name }: { plotted: Plotted | undefined; name: string }) {
+  const { t } = useTranslation();
   const [at, setAt] = useState<number | null>(null);
   const [runs, setRuns] = useState(false);
   const seconds = plotted?.seconds ?? 0;
@@ -48,11 +50,9 @@ export function Drawn({ plotted, name }: { plotted: Plotted | undefined; name: s
     return (
       <>
         <LeafHead>
-          <p className="text-soft">The virtual sheet</p>
+          <p className="text-soft">{t('drawnLeaf.theVirtualSheet')}</p>
         </LeafHead>
-        <p className="m-auto max-w-72 text-center text-[15px] text-soft">
-          Choose a sheet, open a file, or outline a title: it is drawn here stroke by stroke.
-        </p>
+        <p className="m-auto max-w-72 text-center text-[15px] text-soft">{t('drawnLeaf.chooseASheetOpen')}</p>
       </>
     );
   const moment = at ?? seconds;
@@ -73,7 +73,7 @@ export function Drawn({ plotted, name }: { plotted: Plotted | undefined; name: s
               setRuns(!runs);
             }}
           >
-            {runs ? 'Hold' : 'Watch it'}
+            {runs ? t('drawnLeaf.hold') : t('drawnLeaf.watchIt')}
           </button>
         }
       >
@@ -83,7 +83,12 @@ export function Drawn({ plotted, name }: { plotted: Plotted | undefined; name: s
         viewBox={`-2 -2 ${plotted.width + 4} ${plotted.height + 4}`}
         className="min-h-0 w-full flex-1 px-6"
         role="img"
-        aria-label={`${name}: ${plotted.strokes.length} strokes on a sheet of ${Math.round(plotted.width)} by ${Math.round(plotted.height)} mm`}
+        aria-label={t('drawnLeaf.strokesOnASheet', {
+          name,
+          strokes: plotted.strokes.length,
+          width: Math.round(plotted.width),
+          height: Math.round(plotted.height),
+        })}
       >
         <rect width={plotted.width} height={plotted.height} fill="#fffefc" stroke="#a5968e" vectorEffect="non-scaling-stroke" />
         <path d={free} fill="#f3e6ec" fillRule="evenodd" />
@@ -104,7 +109,7 @@ export function Drawn({ plotted, name }: { plotted: Plotted | undefined; name: s
           ))}
       </svg>
       <label className="flex items-center gap-3 px-6 py-4 text-[15px] text-soft">
-        <span className="whitespace-nowrap">So far</span>
+        <span className="whitespace-nowrap">{t('drawnLeaf.soFar')}</span>
         <input
           type="range"
           className="w-full accent-velvet"
@@ -117,7 +122,7 @@ export function Drawn({ plotted, name }: { plotted: Plotted | undefined; name: s
             setAt(Number(event.currentTarget.value));
           }}
         />
-        <span className="w-16 text-right text-brass">{moment.toFixed(1)} s</span>
+        <span className="w-16 text-right text-brass">{t('drawnLeaf.seconds', { n: moment.toFixed(1) })}</span>
       </label>
     </>
   );

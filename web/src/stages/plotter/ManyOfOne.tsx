@@ -1,5 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState, type SubmitEvent } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, ApiError, unwrap, type Piece } from '../../api/client';
 
 const turns = { free: 'any', 'half-turn': 'half', 'one-way': 'none' } as const;
@@ -8,6 +9,7 @@ type Shape = 'circle' | 'oval' | 'hexagon' | 'rectangle';
 
 /** Many of one outline, nested into as few sheets as it can find: an outline of the kit, or a round one of a size. */
 export function ManyOfOne({ slug, onFile }: { slug: string | null; onFile: (file: string, name: string) => void }) {
+  const { t } = useTranslation();
   const kit = useQuery({
     queryKey: ['plotter kit', slug],
     enabled: slug !== null,
@@ -23,6 +25,9 @@ export function ManyOfOne({ slug, onFile }: { slug: string | null; onFile: (file
   const [count, setCount] = useState('24');
   const paperOf = (piece: Piece) => kit.data?.papers?.find((p) => p.id === piece.paper);
   const own: Piece | undefined = shaped.find((s) => s.label === what)?.piece;
+  const called = what === 'circle' || what === 'oval' || what === 'hexagon' ? t(`manyOfOne.shape.${what}`) : what;
+  const named = (sheet: number) =>
+    `${t('manyOfOne.many', { count: Number(count), what: called })}, ${t('cuts.sheet', { pattern: sheet })}`;
   const nest = useMutation({
     mutationFn: async () => {
       const read = async (text: string) =>
@@ -44,7 +49,7 @@ export function ManyOfOne({ slug, onFile }: { slug: string | null; onFile: (file
         }),
       );
     },
-    onSuccess: (answer) => answer.svg[0] && onFile(answer.svg[0], `${count} of ${what}, sheet 1`),
+    onSuccess: (answer) => answer.svg[0] && onFile(answer.svg[0], named(1)),
   });
   const make = (event: SubmitEvent<HTMLFormElement>) => {
     event.preventDefault();
@@ -55,25 +60,25 @@ export function ManyOfOne({ slug, onFile }: { slug: string | null; onFile: (file
   const answer = nest.data;
   return (
     <section>
-      <h2 className="pt-4 font-serif text-lg">Many of one outline</h2>
+      <h2 className="pt-4 font-serif text-lg">{t('manyOfOne.manyOfOneOutline')}</h2>
       <form onSubmit={make} className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
         <input
           className="field w-16"
-          aria-label="How many"
+          aria-label={t('manyOfOne.howMany')}
           inputMode="numeric"
           value={count}
           onChange={(event) => setCount(event.currentTarget.value)}
         />
-        of
+        {t('manyOfOne.of')}
         <select
           className="field"
-          aria-label="Which outline"
+          aria-label={t('manyOfOne.whichOutline')}
           value={what}
           onChange={(event) => setWhat(event.currentTarget.value)}
         >
-          <option value="circle">a circle</option>
-          <option value="oval">an oval</option>
-          <option value="hexagon">a hexagon</option>
+          <option value="circle">{t('manyOfOne.aCircle')}</option>
+          <option value="oval">{t('manyOfOne.anOval')}</option>
+          <option value="hexagon">{t('manyOfOne.aHexagon')}</option>
           {shaped.map((s) => (
             <option key={s.label} value={s.label}>
               {s.label} {s.piece.name ?? ''}
@@ -84,7 +89,7 @@ export function ManyOfOne({ slug, onFile }: { slug: string | null; onFile: (file
           <span className="flex items-center gap-1.5">
             <input
               className="field w-20"
-              aria-label="How wide it is"
+              aria-label={t('manyOfOne.howWideItIs')}
               value={size.width}
               onChange={(event) => setSize({ ...size, width: event.currentTarget.value })}
             />
@@ -93,17 +98,17 @@ export function ManyOfOne({ slug, onFile }: { slug: string | null; onFile: (file
                 x
                 <input
                   className="field w-20"
-                  aria-label="How high it is"
+                  aria-label={t('manyOfOne.howHighItIs')}
                   value={size.height}
                   onChange={(event) => setSize({ ...size, height: event.currentTarget.value })}
                 />
               </>
             )}
-            in
+            {t('manyOfOne.in')}
           </span>
         )}
         <button type="submit" className="press" disabled={nest.isPending || !(Number(count) > 0)}>
-          {nest.isPending ? 'Laying…' : own ? 'Lay them on its paper' : 'Lay them on 12 x 12'}
+          {nest.isPending ? t('manyOfOne.laying') : own ? t('manyOfOne.layThemOnIts') : t('manyOfOne.layThemOnX')}
         </button>
       </form>
       {fault && (
@@ -114,13 +119,13 @@ export function ManyOfOne({ slug, onFile }: { slug: string | null; onFile: (file
       {answer && (
         <>
           <p>
-            {answer.sheets} {answer.sheets === 1 ? 'sheet' : 'sheets'}; their boxes take {answer.byBoxes}, and by area it cannot
-            be fewer than {answer.lowerBound}. {answer.whole ? '' : 'Not all of them found room.'}
+            {t('manyOfOne.taken', { count: answer.sheets, boxes: answer.byBoxes, least: answer.lowerBound })}{' '}
+            {!answer.whole && t('manyOfOne.notAllOfThem')}
           </p>
           <p className="flex flex-wrap gap-3">
             {answer.svg.map((file, i) => (
-              <button key={i} type="button" className="quiet" onClick={() => onFile(file, `${count} of ${what}, sheet ${i + 1}`)}>
-                sheet {i + 1}
+              <button key={i} type="button" className="quiet" onClick={() => onFile(file, named(i + 1))}>
+                {t('manyOfOne.sheet', { i: i + 1 })}
               </button>
             ))}
           </p>

@@ -1,6 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 import type { components } from '../../api/schema';
 import { Fold, LeafHead } from '../../parts/Fold';
@@ -10,18 +11,11 @@ import { TitleToCut } from './TitleToCut';
 
 type Sheet = components['schemas']['PlotSheet'];
 
-const reports: Record<string, string> = {
-  unknown: 'not known here, and left',
-  'off-sheet': 'runs off the sheet, and is not drawn',
-  'open-cut': 'is cut and does not close: nothing comes free',
-  'too-small': 'is too small to draw',
-  'no-layer': 'stands in no layer named pen, fold or cut, and is not drawn',
-};
-
 const clock = (seconds: number) => `${Math.floor(seconds / 60)}:${String(Math.round(seconds % 60)).padStart(2, '0')}`;
 
 /** A plotter that is not there: it draws a plot file on a virtual sheet, and says what it could not cut. */
 export function Plotter() {
+  const { t } = useTranslation();
   const [search] = useSearchParams();
   const slug = search.get('kit');
   const sheets = useQuery({
@@ -37,32 +31,30 @@ export function Plotter() {
   const fetched = useMutation({
     mutationFn: async (sheet: Sheet) => {
       const answer = await fetch(`/api/kits/${slug}/plots/${sheet.paper}/${sheet.sheet}.svg`);
-      if (!answer.ok) throw new Error('That sheet is not cut any more.');
+      if (!answer.ok) throw new Error(t('plotter.gone'));
       return answer.text();
     },
-    onSuccess: (file, sheet) => draw.mutate({ file, name: `${sheet.name}, sheet ${sheet.sheet}` }),
+    onSuccess: (file, sheet) => draw.mutate({ file, name: `${sheet.name}, ${t('cuts.sheet', { pattern: sheet.sheet })}` }),
   });
   const plotted = draw.data;
+  const countOf = (tool: 'blade' | 'pen' | 'fold') => plotted?.strokes.filter((s) => s.tool === tool).length ?? 0;
   const trouble = draw.error ?? fetched.error ?? sheets.error;
   const says = (
     <>
       <LeafHead
         aside={
           <Link to={slug ? `/kits/${slug}/cuts` : '/'} className="press">
-            {slug ? 'Cuts' : 'All kits'}
+            {slug ? t('plotter.cuts') : t('plotter.allKits')}
           </Link>
         }
       >
-        <h1 className="text-[28px] leading-8">Plotter, simulated</h1>
+        <h1 className="text-[28px] leading-8">{t('plotter.plotterSimulated')}</h1>
       </LeafHead>
-      <p className="px-6 text-[15px] text-soft">
-        It sees nothing but the file, as a machine would: outlines are cut with the blade, dashes drawn with the pen. A real blade
-        is sharp: follow its maker’s notes.
-      </p>
+      <p className="px-6 text-[15px] text-soft">{t('plotter.itSeesNothingBut')}</p>
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6 text-[15px]">
         {sheets.data && (
           <section>
-            <h2 className="pt-2 font-serif text-lg">A sheet of this kit</h2>
+            <h2 className="pt-2 font-serif text-lg">{t('plotter.aSheetOfThis')}</h2>
             <ul>
               {sheets.data.sheets.map((sheet) => (
                 <li
@@ -70,15 +62,15 @@ export function Plotter() {
                   className="flex flex-wrap items-baseline justify-between gap-x-3 border-b border-line py-1.5"
                 >
                   <button type="button" className="quiet text-left" onClick={() => fetched.mutate(sheet)}>
-                    {sheet.name}, sheet {sheet.sheet}
-                    {sheet.times > 1 ? `, ${sheet.times} times` : ''}
+                    {sheet.name}, {t('cuts.sheet', { pattern: sheet.sheet })}
+                    {sheet.times > 1 && `, ${t('paperCuts.times', { n: sheet.times })}`}
                   </button>
                   <span className="flex gap-3">
                     <a className="quiet" href={`/api/kits/${slug}/plots/${sheet.paper}/${sheet.sheet}.svg`} download>
-                      SVG
+                      {t('plotter.svg')}
                     </a>
                     <a className="quiet" href={`/api/kits/${slug}/plots/${sheet.paper}/${sheet.sheet}.gcode`} download>
-                      G-code
+                      {t('plotter.gCode')}
                     </a>
                   </span>
                   <span className="basis-full text-[13px] text-soft">{sheet.pieces.join(', ')}</span>
@@ -88,10 +80,10 @@ export function Plotter() {
           </section>
         )}
         <section>
-          <h2 className="pt-4 font-serif text-lg">A file</h2>
-          <p className="pb-1.5 text-soft">SVG with layers named pen, fold and cut, or G-code in plain moves.</p>
+          <h2 className="pt-4 font-serif text-lg">{t('plotter.aFile')}</h2>
+          <p className="pb-1.5 text-soft">{t('plotter.svgWithLayersNamed')}</p>
           <label className="press inline-block cursor-pointer focus-within:outline-2">
-            Open a plot file
+            {t('plotter.openAPlotFile')}
             <input
               type="file"
               accept=".svg,.gcode,.nc,.txt"
@@ -112,18 +104,23 @@ export function Plotter() {
         )}
         {plotted && (
           <section role="status">
-            <h2 className="pt-4 font-serif text-lg">What came of it</h2>
+            <h2 className="pt-4 font-serif text-lg">{t('plotter.whatCameOfIt')}</h2>
             <p>
-              {name}: {plotted.strokes.filter((s) => s.tool === 'blade').length} cut,{' '}
-              {plotted.strokes.filter((s) => s.tool === 'pen').length} drawn,{' '}
-              {plotted.strokes.filter((s) => s.tool === 'fold').length} folded, in {clock(plotted.seconds)}.{' '}
-              {plotted.reports.length === 0 ? 'Everything could be done.' : ''}
+              {t('plotter.done', {
+                name,
+                cut: countOf('blade'),
+                drawn: countOf('pen'),
+                folded: countOf('fold'),
+                time: clock(plotted.seconds),
+              })}{' '}
+              {plotted.reports.length === 0 && t('plotter.everythingCouldBeDone')}
             </p>
             <ul>
               {plotted.reports.map((r, i) => (
                 <li key={i} className="text-rust">
-                  {r.where > 0 ? `Line ${r.where}: ` : ''}
-                  {r.what || 'a line'} {reports[r.code] ?? r.code}.
+                  {r.where > 0 && `${t('plotter.line', { where: r.where })} `}
+                  {r.what || t('plotter.aLine')}{' '}
+                  {t(`plotter.report.${r.code}` as 'plotter.report.unknown', { defaultValue: r.code })}.
                 </li>
               ))}
             </ul>
@@ -132,5 +129,5 @@ export function Plotter() {
       </div>
     </>
   );
-  return <Fold showing="the virtual sheet" says={says} shows={<Drawn key={name} plotted={plotted} name={name} />} />;
+  return <Fold showing={t('plotter.theVirtualSheet')} says={says} shows={<Drawn key={name} plotted={plotted} name={name} />} />;
 }

@@ -1,10 +1,12 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState, type SubmitEvent } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, ApiError, unwrap } from '../../api/client';
 import { sizeOf } from '../../parts/sizeOf';
 
 /** A title as outlines of a typeface, welded, for the plotter. */
 export function TitleToCut({ onFile }: { onFile: (file: string, name: string) => void }) {
+  const { t } = useTranslation();
   const [text, setText] = useState('');
   const [height, setHeight] = useState('1 1/2');
   const [serif, setSerif] = useState(false);
@@ -30,25 +32,25 @@ export function TitleToCut({ onFile }: { onFile: (file: string, name: string) =>
       : outline.error?.message;
   return (
     <section>
-      <h2 className="pt-4 font-serif text-lg">A title to cut out</h2>
+      <h2 className="pt-4 font-serif text-lg">{t('titleToCut.aTitleToCut')}</h2>
       <form onSubmit={make} className="flex flex-wrap items-center gap-x-3 gap-y-1.5">
         <input
           className="field w-56"
-          aria-label="Title to cut out"
-          placeholder="Up on the dune"
+          aria-label={t('titleToCut.titleToCutOut')}
+          placeholder={t('titleToCut.upOnTheDune')}
           maxLength={60}
           value={text}
           onChange={(event) => setText(event.currentTarget.value)}
         />
         <label className="flex items-center gap-1.5">
-          high
+          {t('titleToCut.high')}
           <input
             className="field w-20"
-            aria-label="Height of its letters"
+            aria-label={t('titleToCut.heightOfItsLetters')}
             value={height}
             onChange={(event) => setHeight(event.currentTarget.value)}
           />
-          in
+          {t('titleToCut.in')}
         </label>
         <label className="flex items-center gap-1.5">
           <input
@@ -57,7 +59,7 @@ export function TitleToCut({ onFile }: { onFile: (file: string, name: string) =>
             checked={weld}
             onChange={(event) => setWeld(event.currentTarget.checked)}
           />
-          welded
+          {t('titleToCut.welded')}
         </label>
         <label className="flex items-center gap-1.5">
           <input
@@ -66,10 +68,10 @@ export function TitleToCut({ onFile }: { onFile: (file: string, name: string) =>
             checked={serif}
             onChange={(event) => setSerif(event.currentTarget.checked)}
           />
-          with feet
+          {t('titleToCut.withFeet')}
         </label>
         <button type="submit" className="press" disabled={!text.trim()}>
-          Outline it
+          {t('titleToCut.outlineIt')}
         </button>
       </form>
       {fault && (
@@ -79,14 +81,12 @@ export function TitleToCut({ onFile }: { onFile: (file: string, name: string) =>
       )}
       {outline.data && (
         <p className="flex flex-wrap items-baseline gap-3">
-          <span>
-            {sizeOf(outline.data.size)} in, {outline.data.parts === 1 ? 'all in one piece' : `${outline.data.parts} pieces`}
-          </span>
+          <span>{t('titleToCut.parts', { count: outline.data.parts, size: sizeOf(outline.data.size) })}</span>
           <button type="button" className="quiet" onClick={() => save(outline.data.svg, 'svg')}>
-            SVG
+            {t('titleToCut.svg')}
           </button>
           <button type="button" className="quiet" onClick={() => save(outline.data.gCode, 'gcode')}>
-            G-code
+            {t('titleToCut.gCode')}
           </button>
         </p>
       )}

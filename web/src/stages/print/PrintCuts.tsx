@@ -1,6 +1,8 @@
 import { useSearchParams } from 'react-router';
+import { useTranslation } from 'react-i18next';
 import { sideUp } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
+import { sizeOf } from '../../parts/sizeOf';
 import { cutOf } from '../cuts/keeping';
 import { proof } from '../cuts/proof';
 import { useBatch } from '../cuts/useBatch';
@@ -11,6 +13,7 @@ import { usePrintKit } from './usePrintKit';
 
 /** The cut sheet for the bench: one sheet a block, large numbers, boxes to tick. */
 export function PrintCuts() {
+  const { t } = useTranslation();
   const { data, error } = usePrintKit();
   const [search] = useSearchParams();
   const all = search.has('all');
@@ -18,23 +21,19 @@ export function PrintCuts() {
   const failed = error ?? batch.error;
   if (failed) throw failed;
   const shown = all ? batch.plan : data?.answer.eachKit;
-  if (!data || !shown) return <p className="p-12 text-soft">Setting the pages…</p>;
+  if (!data || !shown) return <p className="p-12 text-soft">{t('printCuts.settingThePages')}</p>;
   const { kit, answer, slug } = data;
   const { plan, pictures } = shown;
   const nameOf = (id: string) => kit.papers?.find((p) => p.id === id)?.name ?? id;
   return (
-    <PrintFrame title={`Cut sheet: ${kit.name}`} back={`/kits/${slug}/cuts`}>
-      <h1 className="text-[34px] leading-10">Cut sheet: {kit.name}</h1>
+    <PrintFrame title={t('printCuts.cutSheet', { kit: kit.name })} back={`/kits/${slug}/cuts`}>
+      <h1 className="text-[34px] leading-10">{t('printCuts.cutSheet', { kit: kit.name })}</h1>
       <p className="mt-1 text-[15px]">
-        {all
-          ? `For ${answer.counts.kits} kits${answer.counts.spareKits > 0 ? ` and ${answer.counts.spareKits} spare` : ''}`
-          : 'For one kit'}
-        : {plan.sheetsUsed} sheets, {plan.cuts} cuts; {proof(plan)}.
+        {all ? t('printCuts.forKits', { count: answer.counts.kits }) : t('printCuts.forOneKit')}
+        {all && answer.counts.spareKits > 0 && ` ${t('cuts.andSpare', { spare: answer.counts.spareKits })}`}:{' '}
+        {t('cuts.sheetCutsSheetsCuts', { count: plan.sheetsUsed, cuts: plan.cuts, plan: proof(t, plan) })}.
       </p>
-      <p className="mt-2 text-[15px]">
-        Blades cut: guard closed at rest, fingers out of the blade’s way, spare blades capped, children only beside a grown-up.
-        The maker’s label and the rules of the room come first.
-      </p>
+      <p className="mt-2 text-[15px]">{t('printCuts.bladesCutGuardClosed')}</p>
       {plan.bySheet.flatMap((sheet) =>
         sheet.patterns.map((pattern, i) => {
           const picture = pictures.find((p) => p.paper === sheet.sheet && p.pattern === i)?.picture;
@@ -43,14 +42,14 @@ export function PrintCuts() {
             <section key={`${sheet.sheet}-${i}`} className="mt-6 break-inside-avoid border-t-2 border-[#221a20] pt-2">
               <h2 className="flex items-baseline justify-between text-xl">
                 <span>
-                  {nameOf(sheet.sheet)}, sheet {i + 1}
+                  {nameOf(sheet.sheet)}, {t('cuts.sheet', { pattern: i + 1 })}
                   {pattern.from ? `: ${pattern.from}` : ''}
-                  {pattern.times > 1 ? `: cut ${pattern.times} times` : ''}
-                  {(pattern.atOnce ?? 1) > 1 ? `, ${pattern.atOnce} sheets at once` : ''}
-                  {cutOf(pattern) > 0 ? `; ${cutOf(pattern)} cut already` : ''}
+                  {pattern.times > 1 ? t('cuts.cutTimesLikeThis', { times: pattern.times }) : ''}
+                  {(pattern.atOnce ?? 1) > 1 ? t('printCuts.sheetsAtOnce', { n: pattern.atOnce }) : ''}
+                  {cutOf(pattern) > 0 ? t('printCuts.cutAlready', { n: cutOf(pattern) }) : ''}
                 </span>
                 <span className="font-sans text-[13px]">
-                  {readable(picture?.size.width ?? '0 in')} x {readable(picture?.size.height ?? '0 in')}
+                  {picture && sizeOf(picture.size)}
                   {sideUp(answer, sheet.sheet)}
                 </span>
               </h2>
@@ -70,23 +69,32 @@ export function PrintCuts() {
                       <span className="text-[15px] leading-5">
                         {cut.plunge ? (
                           <>
-                            {cut.part}, {cut.fence} edge {kit.noPlunge ? 'at the ruler, by knife' : 'at this mark, plunge'}:{' '}
-                            {readable(cut.plunge.start)} to {readable(cut.plunge.end)}
+                            {t(kit.noPlunge ? 'cutLines.knife' : 'cutLines.plunge', {
+                              part: cut.part,
+                              edge: t(`edges.edge.${cut.fence}`),
+                              start: readable(cut.plunge.start),
+                              end: readable(cut.plunge.end),
+                            })}
                             {cut.gives[0] && (
                               <>
-                                ; <strong>{cut.gives[0]}</strong> comes free
+                                ; <strong>{cut.gives[0]}</strong> {t('printCuts.comesFree')}
                               </>
                             )}
                           </>
                         ) : (
                           <>
-                            {cut.part}, {cut.fence} edge: <strong>{cut.gives[0]}</strong> off, {cut.gives[1]} stays
+                            {t('cutLines.at', { part: cut.part, edge: t(`edges.edge.${cut.fence}`) })}{' '}
+                            <strong>{cut.gives[0]}</strong> {t('cutLines.comesOff')} {cut.gives[1]} {t('cutLines.stays')}
                           </>
                         )}
                       </span>
                     </li>
                   ))}
-                  {pattern.cuts.length === 0 && <li>Nothing is cut: the sheet is {pattern.placements[0]?.piece}.</li>}
+                  {pattern.cuts.length === 0 && (
+                    <li>
+                      {t('cutLines.nothing')} {pattern.placements[0]?.piece}.
+                    </li>
+                  )}
                 </ol>
               </div>
             </section>

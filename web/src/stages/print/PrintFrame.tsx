@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
+import { useTranslation } from 'react-i18next';
 import { useKeys } from '../../parts/useKeys';
 
 type Sheet = 'letter' | 'a4';
@@ -12,8 +13,16 @@ interface Props {
   children: ReactNode;
 }
 
+const sheets: readonly Sheet[] = ['letter', 'a4'];
+
+const pageOf: Record<Sheet, string> = {
+  letter: '@page { size: letter; margin: 0.5in; }',
+  a4: '@page { size: A4; margin: 0.5in; }',
+};
+
 /** The printed pages as they will come out, with the choice of sheet and the way back. The bar itself is not printed. */
 export function PrintFrame({ title, back, children }: Props) {
+  const { t } = useTranslation();
   const [sheet, setSheet] = useState<Sheet>(stored);
   const navigate = useNavigate();
   const choose = (next: Sheet) => {
@@ -27,22 +36,26 @@ export function PrintFrame({ title, back, children }: Props) {
   ]);
   return (
     <div className="min-h-dvh bg-linen print:bg-[#fff]">
-      <style>{`@page { size: ${sheet === 'a4' ? 'A4' : 'letter'}; margin: 0.5in; }`}</style>
+      <style>{pageOf[sheet]}</style>
       <header className="no-print sticky top-0 z-10 flex flex-wrap items-center gap-4 border-b border-line bg-chalk px-6 py-3">
-        <button type="button" className="press" title="Esc" onClick={() => void navigate(back)}>
-          Back
+        <button type="button" className="press" title={t('printFrame.esc')} onClick={() => void navigate(back)}>
+          {t('printFrame.back')}
         </button>
         <h1 className="text-xl">{title}</h1>
-        <span className="ml-auto flex items-center gap-4 text-[15px]" role="radiogroup" aria-label="Paper in the printer">
-          {(['letter', 'a4'] as const).map((s) => (
+        <span
+          className="ml-auto flex items-center gap-4 text-[15px]"
+          role="radiogroup"
+          aria-label={t('printFrame.paperInThePrinter')}
+        >
+          {sheets.map((s) => (
             <label key={s} className="flex items-center gap-1.5">
               <input type="radio" name="sheet" className="accent-velvet" checked={sheet === s} onChange={() => choose(s)} />
-              {s === 'letter' ? 'US Letter' : 'A4'}
+              {t(`printFrame.${s}`)}
             </label>
           ))}
         </span>
         <button type="button" className="press-first" title="P" onClick={print}>
-          Print
+          {t('printFrame.print')}
         </button>
       </header>
       <article

@@ -1,5 +1,6 @@
 import { skipToken, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type Paper } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 
@@ -8,6 +9,7 @@ const shown = 5;
 
 /** The papers of the whole studio nearest in colour to one of them. */
 export function AlikePapers({ paper }: { paper: Paper }) {
+  const { t } = useTranslation();
   const { slug } = useKit();
   const [open, setOpen] = useState(false);
   const alike = useQuery({
@@ -19,10 +21,10 @@ export function AlikePapers({ paper }: { paper: Paper }) {
   });
   return (
     <>
-      <span className="text-soft">Near it</span>
+      <span className="text-soft">{t('alikePapers.nearIt')}</span>
       <span>
         <button type="button" className="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
-          papers of the studio nearest in colour
+          {t('alikePapers.papersOfTheStudio')}
         </button>
         {open && alike.error && (
           <span role="alert" className="block text-rust">
@@ -41,12 +43,12 @@ export function AlikePapers({ paper }: { paper: Paper }) {
                 <span>{near.says}</span>
                 <span className="text-soft">
                   {near.kit}
-                  {near.onHand !== null && `, ${near.onHand} on hand, ${near.free ?? 0} free`}
-                  {near.reaches !== null && `, enough for ${near.reaches} ${near.reaches === 1 ? 'kit' : 'kits'} in its place`}
+                  {near.onHand !== null && t('alikePapers.onHandFree', { onHand: near.onHand, free: near.free ?? 0 })}
+                  {near.reaches !== null && t('alikePapers.enoughForKitIn', { count: near.reaches })}
                 </span>
               </li>
             ))}
-            {alike.data.length === 0 && <li>There is no other paper in the studio.</li>}
+            {alike.data.length === 0 && <li>{t('alikePapers.thereIsNoOther')}</li>}
           </ul>
         )}
       </span>

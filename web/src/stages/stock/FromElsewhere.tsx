@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap, type Paper, type PartSheet } from '../../api/client';
 import { Dialog } from '../../parts/Dialog';
 import { freePaperId, freePartSheetId } from '../../parts/edits';
@@ -8,6 +9,7 @@ import { Swatch } from '../../parts/Swatch';
 
 /** Papers and parts of the studio's other kits, searched, and taken into this one. */
 export function FromElsewhere({ onClose }: { onClose: () => void }) {
+  const { t } = useTranslation();
   const { kit, slug, change } = useKit();
   const [find, setFind] = useState('');
   const found = useQuery({
@@ -46,21 +48,21 @@ export function FromElsewhere({ onClose }: { onClose: () => void }) {
       {mark}
       <span className="flex-1 truncate">{name}</span>
       {has ? (
-        <span className="text-[13px] text-soft">is in this kit</span>
+        <span className="text-[13px] text-soft">{t('fromElsewhere.isInThisKit')}</span>
       ) : (
-        <button type="button" className="quiet" aria-label={`Take ${name}`} onClick={take}>
-          Take it
+        <button type="button" className="quiet" aria-label={t('fromElsewhere.take', { name })} onClick={take}>
+          {t('fromElsewhere.takeIt')}
         </button>
       )}
     </li>
   );
   return (
-    <Dialog open title="From another kit" onClose={onClose}>
+    <Dialog open title={t('fromElsewhere.fromAnotherKit')} onClose={onClose}>
       <input
         type="search"
-        aria-label="Look for"
+        aria-label={t('fromElsewhere.lookFor')}
         className="field w-full"
-        placeholder="a paper, a sheet of parts, or a kit"
+        placeholder={t('fromElsewhere.aPaperASheet')}
         value={find}
         onChange={(event) => setFind(event.currentTarget.value)}
         autoFocus
@@ -72,7 +74,7 @@ export function FromElsewhere({ onClose }: { onClose: () => void }) {
           </p>
         )}
         {found.data && others.length === 0 && (
-          <p className="text-soft">{find ? `No other kit has ${find}.` : 'There is no other kit with stock yet.'}</p>
+          <p className="text-soft">{find ? t('fromElsewhere.noOtherKitHas', { find }) : t('fromElsewhere.thereIsNoOther')}</p>
         )}
         {others.map((s) => (
           <section key={s.slug} aria-label={s.kit} className="mb-3">
@@ -101,7 +103,7 @@ export function FromElsewhere({ onClose }: { onClose: () => void }) {
         ))}
       </div>
       <button type="button" className="press mt-3" onClick={onClose}>
-        Done
+        {t('fromElsewhere.done')}
       </button>
     </Dialog>
   );

@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Edge, Paper } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { sideOf, useKit } from '../../parts/kitContext';
@@ -22,55 +23,56 @@ const edges: readonly Edge[] = ['bottom', 'top', 'left', 'right'];
 
 /** Everything about one paper: its name and size, its faces, its tear strip. */
 export function PaperEditor({ paper, used, onChange, onRemove, fresh }: Props) {
+  const { t } = useTranslation();
   const { kit, answer } = useKit();
   return (
     <div className="grid grid-cols-[5.5rem_1fr] items-baseline gap-y-1.5 pt-1 pb-4 text-[15px]">
-      <span className="text-soft">Name</span>
+      <span className="text-soft">{t('paperEditor.name')}</span>
       <TextField
-        label="Name of the paper"
+        label={t('paperEditor.nameOfThePaper')}
         first={fresh}
         value={paper.name}
         onChange={(name) => onChange({ ...paper, name })}
         className="w-64"
       />
-      <span className="text-soft">Sheet</span>
+      <span className="text-soft">{t('paperEditor.sheet')}</span>
       <span>
         <Measure
           align="left"
-          label={`Width of ${paper.name}`}
+          label={t('paperEditor.widthOf', { paper: paper.name })}
           value={paper.size.width}
           onChange={(width) => onChange({ ...paper, size: { ...paper.size, width } })}
         />
         <span className="text-soft"> x </span>
         <Measure
           align="left"
-          label={`Height of ${paper.name}`}
+          label={t('paperEditor.heightOf', { paper: paper.name })}
           value={paper.size.height}
           onChange={(height) => onChange({ ...paper, size: { ...paper.size, height } })}
         />
       </span>
-      <span className="text-soft">Face A</span>
+      <span className="text-soft">{t('paperEditor.faceA')}</span>
       <FaceEditor
         name="A"
         paper={paper}
-        label={`Face A of ${paper.name}`}
+        label={t('paperEditor.faceAOf', { paper: paper.name })}
         face={paper.faceA}
         side={paper.faceB ? sideOf(answer, paper.id, 'A') : null}
         onChange={(faceA) => onChange({ ...paper, faceA })}
       />
-      <span className="text-soft">Face B</span>
+      <span className="text-soft">{t('paperEditor.faceB')}</span>
       {paper.faceB ? (
         <span className="flex flex-wrap items-baseline gap-2">
           <FaceEditor
             name="B"
             paper={paper}
-            label={`Face B of ${paper.name}`}
+            label={t('paperEditor.faceBOf', { paper: paper.name })}
             face={paper.faceB}
             side={sideOf(answer, paper.id, 'B')}
             onChange={(faceB) => onChange({ ...paper, faceB })}
           />
           <button type="button" className="quiet" onClick={() => onChange({ ...paper, faceB: undefined })}>
-            not printed
+            {t('paperEditor.notPrinted')}
           </button>
         </span>
       ) : (
@@ -79,16 +81,16 @@ export function PaperEditor({ paper, used, onChange, onRemove, fresh }: Props) {
           className="quiet justify-self-start"
           onClick={() => onChange({ ...paper, faceB: { colour: '#FFFFFF', print: 'solid', direction: 'free' } })}
         >
-          Printed on both faces
+          {t('paperEditor.printedOnBothFaces')}
         </button>
       )}
-      <span className="text-soft">Thickness</span>
+      <span className="text-soft">{t('paperEditor.thickness')}</span>
       <span className="flex flex-wrap items-baseline gap-3">
         <OptionalMeasure
-          label={`Thickness of ${paper.name}`}
+          label={t('paperEditor.thicknessOf', { paper: paper.name })}
           value={paper.thickness ?? null}
           first={inUnit(kit, '1/64', '0.3')}
-          offer="Say how thick"
+          offer={t('paperEditor.sayThick')}
           onChange={(thickness) => onChange({ ...paper, thickness })}
         />
         <label className="flex items-center gap-1.5">
@@ -98,39 +100,39 @@ export function PaperEditor({ paper, used, onChange, onRemove, fresh }: Props) {
             checked={paper.preprinted ?? false}
             onChange={(event) => onChange({ ...paper, preprinted: event.currentTarget.checked })}
           />
-          a base printed for a page, laid down whole
+          {t('paperEditor.aBasePrintedFor')}
         </label>
       </span>
-      <span className="text-soft">Offcuts</span>
+      <span className="text-soft">{t('paperEditor.offcuts')}</span>
       <OffcutList paper={paper} />
-      <span className="text-soft">Tear strip</span>
+      <span className="text-soft">{t('paperEditor.tearStrip')}</span>
       {paper.tearStrip ? (
         <span className="flex flex-wrap items-baseline gap-2">
           <Measure
             align="left"
-            label={`Tear strip of ${paper.name}`}
+            label={t('paperEditor.tearStripOf', { paper: paper.name })}
             value={paper.tearStrip.width}
             onChange={(width) => paper.tearStrip && onChange({ ...paper, tearStrip: { ...paper.tearStrip, width } })}
           />
           <Choice
-            label={`Edge of the tear strip of ${paper.name}`}
+            label={t('paperEditor.edgeOfTheTear', { paper: paper.name })}
             value={paper.tearStrip.edge}
-            options={edges.map((e) => ({ value: e, name: `along the ${e}` }))}
+            options={edges.map((e) => ({ value: e, name: t('paperEditor.alongThe', { edge: t(`edges.edge.${e}`) }) }))}
             onChange={(edge) => paper.tearStrip && onChange({ ...paper, tearStrip: { ...paper.tearStrip, edge } })}
           />
           <Choice
-            label={`Whether the tear strip of ${paper.name} is extra`}
+            label={t('paperEditor.whetherTheTearStrip', { paper: paper.name })}
             value={paper.tearStrip.extra ? 'extra' : 'within'}
             options={[
-              { value: 'extra', name: 'beyond the sheet' },
-              { value: 'within', name: 'part of the sheet' },
+              { value: 'extra', name: t('paperEditor.beyondTheSheet') },
+              { value: 'within', name: t('paperEditor.partOfTheSheet') },
             ]}
             onChange={(which) =>
               paper.tearStrip && onChange({ ...paper, tearStrip: { ...paper.tearStrip, extra: which === 'extra' } })
             }
           />
           <button type="button" className="quiet" onClick={() => onChange({ ...paper, tearStrip: undefined })}>
-            has none
+            {t('paperEditor.hasNone')}
           </button>
         </span>
       ) : (
@@ -139,31 +141,31 @@ export function PaperEditor({ paper, used, onChange, onRemove, fresh }: Props) {
           className="quiet justify-self-start"
           onClick={() => onChange({ ...paper, tearStrip: { edge: 'bottom', width: inUnit(kit, '1/2', '12'), extra: true } })}
         >
-          Has one, cut off first
+          {t('paperEditor.hasOneCutOff')}
         </button>
       )}
-      <span className="text-soft">Squaring</span>
+      <span className="text-soft">{t('paperEditor.squaring')}</span>
       {paper.squaring ? (
         <span className="flex flex-wrap items-baseline gap-2">
           <Measure
             align="left"
-            label={`What is cut off to square ${paper.name}`}
+            label={t('paperEditor.whatIsCutOff', { paper: paper.name })}
             value={paper.squaring.width}
             onChange={(width) => paper.squaring && onChange({ ...paper, squaring: { ...paper.squaring, width } })}
           />
           <Choice
-            label={`Edges of ${paper.name} that are squared`}
+            label={t('paperEditor.edgesOfThatAre', { paper: paper.name })}
             value={paper.squaring.allRound ? 'all' : 'two'}
             options={[
-              { value: 'two', name: 'off the left and upper edge' },
-              { value: 'all', name: 'off all four edges' },
+              { value: 'two', name: t('paperEditor.offTheLeftAnd') },
+              { value: 'all', name: t('paperEditor.offAllFourEdges') },
             ]}
             onChange={(which) =>
               paper.squaring && onChange({ ...paper, squaring: { ...paper.squaring, allRound: which === 'all' } })
             }
           />
           <button type="button" className="quiet" onClick={() => onChange({ ...paper, squaring: undefined })}>
-            its edges are true
+            {t('paperEditor.itsEdgesAreTrue')}
           </button>
         </span>
       ) : (
@@ -172,7 +174,7 @@ export function PaperEditor({ paper, used, onChange, onRemove, fresh }: Props) {
           className="quiet justify-self-start"
           onClick={() => onChange({ ...paper, squaring: { width: inUnit(kit, '1/8', '3'), allRound: false } })}
         >
-          Cut a sliver off to square it first
+          {t('paperEditor.cutASliverOff')}
         </button>
       )}
       <AlikePapers paper={paper} />
@@ -181,12 +183,10 @@ export function PaperEditor({ paper, used, onChange, onRemove, fresh }: Props) {
         type="button"
         className="press mt-1 justify-self-start"
         disabled={used.length > 0}
-        title={used.length ? `${used.join(', ')} are cut from it` : undefined}
+        title={used.length ? t('paperEditor.areCutFromIt', { value: used.join(', ') }) : undefined}
         onClick={onRemove}
       >
-        {used.length
-          ? `Cannot be removed: ${used.length === 1 ? '1 piece is' : `${used.length} pieces are`} cut from it`
-          : 'Remove this paper'}
+        {used.length ? t('paperEditor.keeps', { count: used.length }) : t('paperEditor.removeThisPaper')}
       </button>
     </div>
   );

@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Edge, KitAnswer, PartKind, PartSheet } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { useKit } from '../../parts/kitContext';
@@ -6,7 +7,7 @@ import { Measure } from '../../parts/Measure';
 import { NumberField } from '../../parts/NumberField';
 import { TextField } from '../../parts/TextField';
 import { LetterSize, PartLook } from './PartSizes';
-import { kindWords, lettersToParts, partsToLetters } from './partKinds';
+import { lettersToParts, partKinds, partsToLetters } from './partKinds';
 
 interface Props {
   sheet: PartSheet;
@@ -20,6 +21,7 @@ const anyLayout = '(any)';
 
 /** Everything about one sheet, pack or roll: its name, its kind, and what is on it. */
 export function PartEditor({ sheet, count, used, onChange, onRemove }: Props) {
+  const { t } = useTranslation();
   const { kit } = useKit();
   const kind = sheet.kind ?? 'stickers';
   const parts = sheet.parts ?? [];
@@ -37,66 +39,77 @@ export function PartEditor({ sheet, count, used, onChange, onRemove }: Props) {
     while (parts.some((p) => p.id === `part ${n}`)) n++;
     onChange({ ...sheet, parts: [...parts, { id: `part ${n}`, count: 1 }] });
   };
+  const halvesLeft = (halves: readonly Edge[]) =>
+    halves.length === 0
+      ? ''
+      : `; ${halves.length === 1 ? t('partEditor.halfLeft', { side: t(`edges.edge.${halves[0] ?? 'left'}`) }) : t('partEditor.halvesLeft', { n: halves.length })}`;
   return (
     <div className="grid grid-cols-[5.5rem_1fr] items-baseline gap-y-1.5 pt-1 pb-4 text-[15px]">
-      <span className="text-soft">Name</span>
+      <span className="text-soft">{t('partEditor.name')}</span>
       <TextField
-        label="Name of the sheet of parts"
+        label={t('partEditor.nameOfTheSheet')}
         value={sheet.name}
         onChange={(name) => onChange({ ...sheet, name })}
         className="w-64"
       />
-      <span className="text-soft">It is</span>
+      <span className="text-soft">{t('partEditor.itIs')}</span>
       <span>
         <Choice
-          label={`Kind of ${sheet.name}`}
+          label={t('partEditor.kindOf', { sheet: sheet.name })}
           value={kind}
-          options={(Object.keys(kindWords) as PartKind[]).map((value) => ({ value, name: kindWords[value].choose }))}
+          options={partKinds.map((value) => ({ value, name: t(`partKind.choose.${value}`) }))}
           onChange={setKind}
         />
       </span>
       {kind === 'by-length' && (
         <>
-          <span className="text-soft">One roll</span>
+          <span className="text-soft">{t('partEditor.oneRoll')}</span>
           <span>
             <Measure
               align="left"
-              label={`Length of ${sheet.name}`}
+              label={t('partEditor.lengthOf', { sheet: sheet.name })}
               value={sheet.length ?? inUnit(kit, '360', '10000')}
               onChange={(length) => onChange({ ...sheet, length })}
             />
-            {count?.lengthPerKit && <span className="text-soft"> one kit takes {readable(count.lengthPerKit)}</span>}
+            {count?.lengthPerKit && (
+              <span className="text-soft"> {t('partEditor.oneKitTakes', { lengthPerKit: readable(count.lengthPerKit) })}</span>
+            )}
           </span>
         </>
       )}
       {kind === 'letters' && (
         <>
-          <span className="text-soft">Letters</span>
+          <span className="text-soft">{t('partEditor.letters')}</span>
           <TextField
             optional
-            label={`Letters of ${sheet.name}`}
+            label={t('partEditor.lettersOf', { sheet: sheet.name })}
             value={partsToLetters(parts)}
-            placeholder="AAAA BB CCC, each as often as it is there"
+            placeholder={t('partEditor.aaaaBbCccEach')}
             onChange={(text) => onChange({ ...sheet, parts: lettersToParts(text) })}
             className="w-full"
           />
-          <span className="text-soft">One letter</span>
+          <span className="text-soft">{t('partEditor.oneLetter')}</span>
           <LetterSize sheet={sheet} onChange={(letter) => onChange({ ...sheet, letter })} />
         </>
       )}
       {(kind === 'stickers' || kind === 'die-cuts' || kind === 'loose') && (
         <>
-          <span className="text-soft">Parts</span>
+          <span className="text-soft">{t('partEditor.parts')}</span>
           <div>
             <ul>
               {parts.map((part, i) => {
                 const need = count?.needs.find((n) => n.part === part.id);
                 return (
                   <li key={i} className="flex flex-wrap items-baseline gap-x-2">
-                    <TextField label={`Part ${i + 1}`} value={part.id} onChange={(id) => setPart(i, { id })} className="w-36" />
+                    <TextField
+                      label={t('partEditor.part', { i: i + 1 })}
+                      value={part.id}
+                      onChange={(id) => setPart(i, { id })}
+                      className="w-36"
+                    />
                     <NumberField
                       align="left"
-                      label={`How many of ${part.id}`}
+                      label={t('partEditor.howManyOf', { id: part.id })}
                       value={part.count ?? 1}
                       min={1}
                       max={10_000}
@@ -104,17 +117,18 @@ export function PartEditor({ sheet, count, used, onChange, onRemove }: Props) {
                     />
                     <Choice
                       optional
-                      label={`Layout of ${part.id}`}
+                      label={t('partEditor.layoutOf', { id: part.id })}
                       value={part.layout ?? anyLayout}
                       options={[
-                        { value: anyLayout, name: 'for any layout' },
-                        ...(kit.layouts ?? []).map((l) => ({ value: l.id, name: `for ${l.id}` })),
+                        { value: anyLayout, name: t('partEditor.forAnyLayout') },
+                        ...(kit.layouts ?? []).map((l) => ({ value: l.id, name: t('partEditor.for', { id: l.id }) })),
                       ]}
                       onChange={(layout) => setPart(i, { layout: layout === anyLayout ? undefined : layout })}
                     />
                     <PartLook part={part} onChange={(look) => setPart(i, look)} />
                     <span className={`text-[13px] ${need && need.perKit > need.onSheet ? 'text-rust' : 'text-soft'}`}>
-                      {need ? `${need.perKit} used: ${need.labels.join(', ')}${halvesLeft(need.halvesLeft)}` : 'not used'}
+                      {need ? t('partEditor.used', { n: need.perKit, pieces: need.labels.join(', ') }) : t('partEditor.notUsed')}
+                      {need && halvesLeft(need.halvesLeft)}
                     </span>
                     <button
                       type="button"
@@ -123,14 +137,14 @@ export function PartEditor({ sheet, count, used, onChange, onRemove }: Props) {
                       onClick={() => onChange({ ...sheet, parts: parts.filter((_, n) => n !== i) })}
                     >
                       <span aria-hidden>×</span>
-                      <span className="sr-only">Remove {part.id}</span>
+                      <span className="sr-only">{t('partEditor.remove', { id: part.id })}</span>
                     </button>
                   </li>
                 );
               })}
             </ul>
             <button type="button" className="quiet mt-1" onClick={add}>
-              Add a part
+              {t('partEditor.addAPart')}
             </button>
           </div>
         </>
@@ -140,16 +154,11 @@ export function PartEditor({ sheet, count, used, onChange, onRemove }: Props) {
         type="button"
         className="press mt-1 justify-self-start"
         disabled={used.length > 0}
-        title={used.length ? `${used.join(', ')} come off it` : undefined}
+        title={used.length ? t('partEditor.comeOffIt', { value: used.join(', ') }) : undefined}
         onClick={onRemove}
       >
-        {used.length
-          ? `Cannot be removed: ${used.length === 1 ? '1 piece comes' : `${used.length} pieces come`} off it`
-          : 'Remove this sheet'}
+        {used.length ? t('partEditor.keeps', { count: used.length }) : t('partEditor.removeThisSheet')}
       </button>
     </div>
   );
 }
-
-const halvesLeft = (halves: readonly Edge[]) =>
-  halves.length === 0 ? '' : `; ${halves.length === 1 ? `its ${halves[0] ?? ''} half is` : `${halves.length} halves are`} left`;

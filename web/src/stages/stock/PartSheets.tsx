@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { PartKind, PartSheet } from '../../api/client';
 import { freePartSheetId, usedFrom } from '../../parts/edits';
 import { FindingNote } from '../../parts/FindingNote';
@@ -6,10 +7,10 @@ import { useKit } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
 import { OnHand, SharedWith } from './OnHand';
 import { PartEditor } from './PartEditor';
-import { kindWords } from './partKinds';
 
 /** The sheets, packs and rolls of ready-made parts: what is on them, what a kit takes, and what is on hand. */
 export function PartSheets({ find }: { find: (name: string, id: string) => boolean }) {
+  const { t } = useTranslation();
   const { kit, answer, change } = useKit();
   const [open, setOpen] = useState<string | null>(null);
   const sheets = kit.parts ?? [];
@@ -20,26 +21,22 @@ export function PartSheets({ find }: { find: (name: string, id: string) => boole
   const add = () => {
     const id = freePartSheetId(kit);
     const kind: PartKind = 'stickers';
-    change({ ...kit, parts: [...sheets, { id, name: 'New sheet of parts', kind, parts: [] }] });
+    change({ ...kit, parts: [...sheets, { id, name: t('partSheets.newSheetOfParts'), kind, parts: [] }] });
     setOpen(id);
   };
   return (
-    <section aria-label="Ready-made parts" className="mt-6">
+    <section aria-label={t('partSheets.readyMadeParts')} className="mt-6">
       <div className="flex items-baseline border-b border-line pb-1 text-[13px] text-soft">
-        <h2 className="flex-1 text-[15px]">Ready-made parts</h2>
+        <h2 className="flex-1 text-[15px]">{t('partSheets.readyMadeParts')}</h2>
         {shown.length > 0 && (
           <>
-            <span className="w-20 text-right">One kit</span>
-            <span className="w-20 text-right">{counts?.kits ?? kit.kits} kits</span>
-            <span className="w-24 pr-1 text-right">On hand</span>
+            <span className="w-20 text-right">{t('partSheets.oneKit')}</span>
+            <span className="w-20 text-right">{t('many.kit', { count: counts?.kits ?? kit.kits ?? 1 })}</span>
+            <span className="w-24 pr-1 text-right">{t('partSheets.onHand')}</span>
           </>
         )}
       </div>
-      {sheets.length === 0 && (
-        <p className="mt-2 max-w-md text-[15px] text-soft">
-          Sticker and die-cut sheets, letters, loose parts and twine are counted here, by the part.
-        </p>
-      )}
+      {sheets.length === 0 && <p className="mt-2 max-w-md text-[15px] text-soft">{t('partSheets.stickerAndDieCut')}</p>}
       <ul>
         {shown.map((sheet) => {
           const count = counts?.parts.find((p) => p.sheet === sheet.id);
@@ -54,14 +51,14 @@ export function PartSheets({ find }: { find: (name: string, id: string) => boole
                   onClick={() => setOpen(isOpen ? null : sheet.id)}
                 >
                   <span className="truncate">{sheet.name}</span>
-                  <span className="shrink-0 text-[13px] text-soft">{kindWords[sheet.kind ?? 'stickers'].one}</span>
+                  <span className="shrink-0 text-[13px] text-soft">{t(`partKind.one.${sheet.kind ?? 'stickers'}`)}</span>
                 </button>
                 <span className="w-20 text-right">
-                  {count?.lengthPerKit ? readable(count.lengthPerKit) : (count?.perKit ?? 'shared')}
+                  {count?.lengthPerKit ? readable(count.lengthPerKit) : (count?.perKit ?? t('partSheets.shared'))}
                 </span>
                 <span className={`w-20 text-right ${count?.missing ? 'font-semibold text-rust' : ''}`}>{count?.total ?? 0}</span>
                 <span className="w-24 text-right">
-                  <OnHand id={sheet.id} label={`${sheet.name} on hand`} value={sheet.onHand ?? null} />
+                  <OnHand id={sheet.id} label={t('partSheets.onHand2', { sheet: sheet.name })} value={sheet.onHand ?? null} />
                 </span>
               </div>
               {short
@@ -86,7 +83,7 @@ export function PartSheets({ find }: { find: (name: string, id: string) => boole
         })}
       </ul>
       <button type="button" className="press mt-3" onClick={add}>
-        New sheet of parts
+        {t('partSheets.newSheetOfParts')}
       </button>
     </section>
   );

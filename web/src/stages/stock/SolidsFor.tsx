@@ -1,12 +1,12 @@
 import { skipToken, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
 import { useKit } from '../../parts/kitContext';
 
-const use = { ground: 'Ground', mats: 'Mats', accent: 'Accent' };
-
 /** Solids of the whole studio that go with the prints of this kit: one light ground, one dark for mats, one accent. */
 export function SolidsFor() {
+  const { t } = useTranslation();
   const { slug, revision } = useKit();
   const [open, setOpen] = useState(false);
   const solids = useQuery({
@@ -18,7 +18,7 @@ export function SolidsFor() {
   return (
     <div className="mt-4">
       <button type="button" className="quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
-        solids of the studio that go with these prints
+        {t('solidsFor.solidsOfTheStudio')}
       </button>
       {open && solids.error && (
         <p role="alert" className="text-rust">
@@ -34,13 +34,14 @@ export function SolidsFor() {
                 style={{ background: solid.colour }}
                 aria-hidden
               />
-              <span className="w-16 shrink-0 text-soft">{use[solid.role]}</span>
+              <span className="w-16 shrink-0 text-soft">{t(`solidsFor.role.${solid.role}`)}</span>
               <span className="flex-1">
-                {solid.says} {solid.slug !== slug && <span className="text-soft">It lies in {solid.kit}.</span>}
+                {solid.says}{' '}
+                {solid.slug !== slug && <span className="text-soft">{t('solidsFor.itLiesIn', { kit: solid.kit })}</span>}
               </span>
             </li>
           ))}
-          {solids.data.length === 0 && <li>No solid paper of the studio is fit for it, or this kit has no prints.</li>}
+          {solids.data.length === 0 && <li>{t('solidsFor.noSolidPaperOf')}</li>}
         </ul>
       )}
     </div>

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
 import type { Paper } from '../../api/client';
 import { cutFrom, freePaperId, withPaper } from '../../parts/edits';
 import { FindingNote } from '../../parts/FindingNote';
@@ -18,6 +19,7 @@ import { Supplies } from './Supplies';
 
 /** The papers of the kit: what they are, how many sheets there are, and how many the kit takes. */
 export function Stock() {
+  const { t } = useTranslation();
   const { kit, answer, change } = useKit();
   const [chosen, setChosen] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
@@ -31,7 +33,7 @@ export function Stock() {
     const side = inUnit(kit, '12', '305');
     const made: Paper = {
       id: freePaperId(kit, 'paper'),
-      name: 'New paper',
+      name: t('stock.newPaper'),
       size: { width: side, height: side },
       faceA: { colour: '#EFE8DF', print: 'solid', direction: 'free' },
     };
@@ -50,24 +52,25 @@ export function Stock() {
 
   const short = answer?.stockFindings ?? [];
   const kits = counts?.kits ?? kit.kits ?? 1;
-  const papersSay = papers.length === 1 ? '1 paper' : `${papers.length} papers`;
-  const lasts = short.length ? `${short.length} short` : 'enough of each';
-  const summary = papers.length === 0 ? 'No paper yet' : `${papersSay}; ${lasts} for ${kits === 1 ? '1 kit' : `${kits} kits`}`;
+  const summary =
+    papers.length === 0
+      ? t('stock.noPaper')
+      : `${t('many.paper', { count: papers.length })}; ${short.length ? t('stock.short', { count: short.length }) : t('stock.enough')} ${t('stock.forKits', { count: kits })}`;
   const says = (
     <>
       <LeafHead
         aside={
           <>
             <button type="button" className="press" title="O" onClick={() => setElsewhere(true)}>
-              From another kit
+              {t('stock.fromAnotherKit')}
             </button>
             <button type="button" className="press-first" title="N" onClick={add}>
-              New paper
+              {t('stock.newPaper')}
             </button>
           </>
         }
       >
-        <h1 className="text-[28px] leading-8">Stock</h1>
+        <h1 className="text-[28px] leading-8">{t('stock.stock')}</h1>
       </LeafHead>
       <p className={`px-6 text-[15px] ${short.length ? 'text-rust' : 'text-soft'}`}>{summary}</p>
       <RunLine />
@@ -75,30 +78,25 @@ export function Stock() {
       {papers.length + (kit.parts ?? []).length > 6 && (
         <input
           type="search"
-          aria-label="Find in the stock"
-          placeholder="Find a paper or a sheet of parts"
+          aria-label={t('stock.findInTheStock')}
+          placeholder={t('stock.findAPaperOr')}
           className="field mx-6 mt-2"
           value={find}
           onChange={(event) => setFind(event.currentTarget.value)}
         />
       )}
       <div className="mt-3 min-h-0 flex-1 overflow-y-auto px-6 pb-6">
-        {papers.length === 0 && (
-          <p className="mt-4 max-w-md">
-            Pieces are cut from papers. Add the first: its name, the size of a sheet, what its faces look like, and how many
-            sheets you have, if you could only get so many.
-          </p>
-        )}
+        {papers.length === 0 && <p className="mt-4 max-w-md">{t('stock.piecesAreCutFrom')}</p>}
         {papers.length > 0 && (
           <div className="flex border-b border-line pb-1 text-[13px] text-soft">
-            <span className="flex-1">Paper</span>
-            <span className="w-24 text-right">Sheet</span>
-            <span className="w-20 text-right">One kit</span>
+            <span className="flex-1">{t('stock.paper')}</span>
+            <span className="w-24 text-right">{t('stock.sheet')}</span>
+            <span className="w-20 text-right">{t('stock.oneKit')}</span>
             <span className="w-20 text-right">
-              {kits === 1 ? '1 kit' : `${kits} kits`}
+              {t('many.kit', { count: kits })}
               {(counts?.spareKits ?? 0) > 0 && ` + ${counts?.spareKits ?? 0}`}
             </span>
-            <span className="w-24 pr-1 text-right">On hand</span>
+            <span className="w-24 pr-1 text-right">{t('stock.onHand')}</span>
           </div>
         )}
         <ul>
@@ -131,7 +129,7 @@ export function Stock() {
                       {count?.total ?? 0}
                     </span>
                     <span className="w-24 text-right">
-                      <OnHand id={p.id} label={`Sheets of ${p.name} on hand`} value={p.onHand ?? null} />
+                      <OnHand id={p.id} label={t('stock.sheetsOfOnHand', { paper: p.name })} value={p.onHand ?? null} />
                     </span>
                   </div>
                   {short
@@ -164,7 +162,7 @@ export function Stock() {
   const shows = paper ? (
     <PaperPicture paper={paper} takes={sheets(paper.id)?.total ?? 0} kits={counts?.kits ?? 1} used={cutFrom(kit, paper.id)} />
   ) : (
-    <p className="m-auto max-w-xs text-soft">The chosen paper will lie here, both faces up.</p>
+    <p className="m-auto max-w-xs text-soft">{t('stock.theChosenPaperWill')}</p>
   );
-  return <Fold says={says} shows={shows} showing="the paper" />;
+  return <Fold says={says} shows={shows} showing={t('stock.thePaper')} />;
 }

@@ -1,13 +1,7 @@
 import type { PartKind, PartSheet } from '../../api/client';
 
-/** What a kind of parts comes in: one of it, and how it is called to choose from. */
-export const kindWords: Record<PartKind, { one: string; choose: string }> = {
-  stickers: { one: 'sticker sheet', choose: 'a sheet of stickers' },
-  'die-cuts': { one: 'die-cut sheet', choose: 'a sheet of die-cut parts' },
-  letters: { one: 'letters', choose: 'a sheet of letters' },
-  loose: { one: 'pack', choose: 'a pack of loose parts' },
-  'by-length': { one: 'roll', choose: 'twine, ribbon or thread' },
-};
+/** What parts come in; their names are the words' (`partKind`). */
+export const partKinds: readonly PartKind[] = ['stickers', 'die-cuts', 'letters', 'loose', 'by-length'];
 
 type Part = NonNullable<PartSheet['parts']>[number];
 
