@@ -75,7 +75,7 @@ test('the cut sheet prints its settings with boxes to tick', async ({ page, requ
   const path = info.outputPath('cuts.pdf');
   await page.pdf({ path, preferCSSPageSize: true, printBackground: true });
   const text = execFileSync('pdftotext', ['-layout', path, '-'], { encoding: 'utf8' });
-  expect(text).toContain('tear strip off');
+  expect(text).toContain('tear strip comes off');
   expect(text).toContain('Blades cut');
 });
 

@@ -1,3 +1,4 @@
+import i18next from 'i18next';
 import createClient from 'openapi-fetch';
 import { ownHeaders, toTheDoor } from './me';
 import type { components, paths } from './schema';
@@ -98,7 +99,7 @@ export function unwrap<T extends Answer>(answer: T): NonNullable<T['data']> {
   } | null;
   throw new ApiError(
     answer.response.status,
-    problem?.detail ?? problem?.title ?? `The server answered ${answer.response.status}.`,
+    problem?.detail ?? problem?.title ?? i18next.t('trouble.answered', { status: answer.response.status }),
     problem?.errors,
   );
 }

@@ -1,3 +1,4 @@
+import i18next from 'i18next';
 import { useMutation } from '@tanstack/react-query';
 import { api, unwrap } from '../api/client';
 import { useKit } from './kitContext';
@@ -22,7 +23,7 @@ export function useCorrection() {
         await api.POST('/api/kits/{slug}/stock/corrections', {
           params: { path: { slug } },
           body: {
-            reason: 'as it lies there',
+            reason: i18next.t('trouble.asItLies'),
             id,
             ...(onHand === null ? { limited: false } : { onHand }),
             offcut: offcut as never,

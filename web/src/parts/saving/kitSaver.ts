@@ -1,3 +1,4 @@
+import i18next from 'i18next';
 import { ApiError, type Kit, type KitView } from '../../api/client';
 import { dropDraft, keepDraft } from './drafts';
 import { sameKit } from './sameKit';
@@ -158,7 +159,7 @@ export class KitSaver {
 
   // Whether saving ends with it: not where the other who saved was this screen, whose answer got lost.
   async #refused(error: unknown, sent: Kit): Promise<boolean> {
-    const trouble = error instanceof Error ? error.message : 'It could not be saved.';
+    const trouble = error instanceof Error ? error.message : i18next.t('trouble.unsaved');
     if (!(error instanceof ApiError) || error.status !== 412) {
       this.#set({ state: 'failed', trouble });
       return true;

@@ -1,3 +1,4 @@
+import i18next from 'i18next';
 import { useMutation } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { api, ApiError, type ChosenPlan, type Kit, type PlanAnswer } from '../../api/client';
@@ -61,10 +62,11 @@ async function follow(
     body: JSON.stringify(question),
     headers: { 'Content-Type': 'application/json', ...(await ownHeaders(true)) },
   });
-  if (!response.ok || !response.body) throw new ApiError(response.status, `The server answered ${response.status}.`);
+  if (!response.ok || !response.body)
+    throw new ApiError(response.status, i18next.t('trouble.answered', { status: response.status }));
   for await (const line of linesOf<Line>(response.body)) {
     if ('answer' in line) return line.answer;
     told(line.progress.sheet, line.progress);
   }
-  throw new ApiError(0, 'The search ended without an answer. Try again.');
+  throw new ApiError(0, i18next.t('trouble.ended'));
 }

@@ -18,7 +18,7 @@ interface Props {
 
 const problem = async (t: TFunction, response: Response) => {
   const body = (await response.json().catch(() => null)) as { detail?: string; title?: string } | null;
-  return body?.detail ?? body?.title ?? t('pictureRow.answered', { status: response.status });
+  return body?.detail ?? body?.title ?? t('trouble.answered', { status: response.status });
 };
 
 /** Photos given as files: small pictures with the size each is printed at, and a way to add more. */
