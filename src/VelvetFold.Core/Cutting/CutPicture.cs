@@ -46,7 +46,7 @@ public static class CutPicture
             }
         }
         foreach (var offcut in pattern.Offcuts)
-            marks.Add(new TextMark(Role.Offcut, null, offcut.Box, $"{offcut.Name} {reading.Format(offcut.Box.Size)}"));
+            marks.Add(new TextMark(Role.Offcut, null, offcut.Box, $"{offcut.Name.Says} {reading.Format(offcut.Box.Size)}"));
         marks.AddRange(pattern.Cuts.Select(LineOf));
         return new(pattern.Root.Box.Size, Says(reading, paper, pattern), marks);
     }
@@ -83,7 +83,7 @@ public static class CutPicture
         return pattern.From is { } from
             ? Saying.Of(
                 "picture.part-of-sheet",
-                ("from", from),
+                ("from", from.Says),
                 ("paper", paper.Name),
                 ("size", reading.Format(pattern.Root.Box.Size)),
                 ("pieces", pieces)

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Cutting;
 
@@ -36,7 +37,7 @@ public enum PartRole
 
 /// <summary>
 /// A part of paper by what it is: a sheet, a piece, a tear strip, the inside of a piece, an offcut. What it is called is made from it
-/// (<see cref="Text"/>, and by the
+/// (<see cref="Says"/>, and by the
 /// guide's words in its language) and never read back.
 /// </summary>
 /// <param name="Of">The label of a piece, the letter of an uncut part, the label of what an inside is cut out of, the size of an offcut
@@ -61,7 +62,7 @@ public sealed record PaperPart(PartRole Role, string? Of = null, int Number = 0)
 
     public static PaperPart InBag(string name) => new(PartRole.InBag, name);
 
-    /// <summary>What it is called in programmes, tables and pictures.</summary>
+    /// <summary>What it is called where it is told from others: in programmes that are replayed, and in files.</summary>
     public string Text =>
         Role switch
         {
@@ -74,6 +75,20 @@ public sealed record PaperPart(PartRole Role, string? Of = null, int Number = 0)
             _ => Of ?? "",
         };
 
+    /// <summary>The same in the language that is asked for; pieces, parts by letters and names of others stand as they are.</summary>
+    [JsonIgnore]
+    public Saying Says =>
+        Role switch
+        {
+            PartRole.Sheet => Saying.Of("word.part-sheet"),
+            PartRole.TearStrip => Saying.Of("word.part-tear-strip"),
+            PartRole.Scrap => Saying.Of("word.part-scrap"),
+            PartRole.Offcut => Saying.Of("word.part-offcut", ("n", Number)),
+            PartRole.OnHand => Saying.Of("word.part-on-hand", ("n", Number), ("size", Of)),
+            PartRole.Inside => Saying.Of("word.part-inside", ("piece", Of)),
+            _ => Saying.Plain(Of ?? ""),
+        };
+
     public override string ToString() => Text;
 
     /// <summary>Written as what it is called; an answer only, never read.</summary>
@@ -83,6 +98,6 @@ public sealed record PaperPart(PartRole Role, string? Of = null, int Number = 0)
             throw new NotSupportedException("What a part is called is not read back.");
 
         public override void Write(Utf8JsonWriter writer, PaperPart value, JsonSerializerOptions options) =>
-            writer.WriteStringValue(value.Text);
+            writer.WriteStringValue(value.Says.ToString());
     }
 }

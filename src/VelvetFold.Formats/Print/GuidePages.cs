@@ -309,10 +309,10 @@ public sealed class GuidePages
             [
                 .. scene.Marks.Select(m =>
                     m is TextMark { Role: Role.Offcut } text
-                    && names.Find(n => text.Text.StartsWith(n.Text + " ", StringComparison.Ordinal)) is { } name
+                    && names.Find(n => text.Text.StartsWith($"{n.Says} ", StringComparison.Ordinal)) is { } name
                         ? text with
                         {
-                            Text = Named(name) + text.Text[(name.Text.Length + 1)..],
+                            Text = Named(name) + text.Text[$"{name.Says} ".Length..],
                         }
                         : m
                 ),

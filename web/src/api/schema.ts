@@ -10992,7 +10992,7 @@ export interface components {
         };
         /**
          * @description A part of paper by what it is: a sheet, a piece, a tear strip, the inside of a piece, an offcut. What it is called is made from it
-         *     (string PaperPart.Text, and by the
+         *     (Saying PaperPart.Says, and by the
          *     guide's words in its language) and never read back.
          */
         PaperPart: string;

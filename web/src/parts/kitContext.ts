@@ -1,3 +1,4 @@
+import i18next from 'i18next';
 import { createContext, use } from 'react';
 import type { Kit, KitAnswer, KitStock, KitView } from '../api/client';
 
@@ -29,7 +30,7 @@ export const KitContext = createContext<KitAtHand | null>(null);
 /** What the two sides of a paper are called; nothing is said of a sheet that has one. */
 export function sideOf(answer: KitAnswer | null, paper: string | null | undefined, face: 'A' | 'B'): string {
   const sides = answer?.sides.find((s) => s.paper === paper);
-  return sides ? `${face === 'A' ? sides.a : sides.b} side` : `face ${face}`;
+  return sides ? i18next.t('sides.side', { side: face === 'A' ? sides.a : sides.b }) : i18next.t('sides.face', { face });
 }
 
 /** The side of a piece that shows, where its paper has two: ", plaid side". */
@@ -39,7 +40,8 @@ export function shownSide(answer: KitAnswer | null, paper: string, face: 'A' | '
 
 /** How a sheet is laid down to be cut: with which side up, where it has two. */
 export function sideUp(answer: KitAnswer | null, paper: string): string {
-  return answer?.sides.some((s) => s.paper === paper) ? `, ${sideOf(answer, paper, 'A')} up` : '';
+  const sides = answer?.sides.find((s) => s.paper === paper);
+  return sides ? `, ${i18next.t('sides.up', { side: sides.a })}` : '';
 }
 
 export function useKit(): KitAtHand {

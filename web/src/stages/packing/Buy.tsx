@@ -36,7 +36,7 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
           <tr className="border-b border-line text-left text-[13px] text-soft">
             <th className="font-normal">{t('buy.forTheRun')}</th>
             <th className="text-right font-normal">{t('buy.needed')}</th>
-            <th className="text-right font-normal">{t('buy.onHand')}</th>
+            <th className="pl-4 text-right font-normal">{t('buy.onHand')}</th>
             <th className="text-right font-normal">{t('buy.packOf')}</th>
             <th className="text-right font-normal">{t('buy.price')}</th>
             <th className="pl-4 text-right font-normal">{t('buy.packs')}</th>
@@ -53,7 +53,7 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
                   {s.needed}
                   {s.spare > 0 && <span className="text-[13px] text-soft"> {t('buy.spare', { spare: s.spare })}</span>}
                 </td>
-                <td className={`text-right ${s.missing > 0 && s.onHand !== null ? 'text-rust' : ''}`}>{s.onHand ?? '–'}</td>
+                <td className={`pl-4 text-right ${s.missing > 0 && s.onHand !== null ? 'text-rust' : ''}`}>{s.onHand ?? '–'}</td>
                 <td className="text-right">
                   <NumberField
                     label={t('buy.packSizeOf', { name: s.name })}
@@ -116,7 +116,7 @@ export function Buy({ counts }: { counts: CountsAnswer }) {
                 <NumberField
                   label={t('buy.sparesOfInHundredths', { name })}
                   value={rule?.percent ?? null}
-                  none="none"
+                  none={t('buy.none')}
                   max={100}
                   onChange={(percent) =>
                     change({
