@@ -1,5 +1,6 @@
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/react';
 import type { ReactNode } from 'react';
+import { useTranslation } from 'react-i18next';
 
 interface Option<Value extends string> {
   value: Value;
@@ -19,14 +20,8 @@ interface Props<Value extends string> {
 }
 
 /** One of several, chosen where it stands. */
-export function Choice<Value extends string>({
-  label,
-  value,
-  options,
-  onChange,
-  none = 'Choose',
-  optional = false,
-}: Props<Value>) {
+export function Choice<Value extends string>({ label, value, options, onChange, none, optional = false }: Props<Value>) {
+  const { t } = useTranslation();
   const chosen = options.find((o) => o.value === value);
   return (
     <Listbox value={value} onChange={(next) => next !== null && onChange(next)}>
@@ -35,7 +30,7 @@ export function Choice<Value extends string>({
         className={`inline-flex max-w-full items-center gap-1.5 rounded border border-transparent px-1 text-left text-[15px] leading-6 underline decoration-line underline-offset-4 hover:border-line ${chosen ? '' : optional ? 'text-soft' : 'text-rust'}`}
       >
         {chosen?.mark}
-        <span className="truncate">{chosen?.name ?? none}</span>
+        <span className="truncate">{chosen?.name ?? none ?? t('choice.choose')}</span>
       </ListboxButton>
       <ListboxOptions
         anchor={{ to: 'bottom start', gap: 4, padding: 8 }}

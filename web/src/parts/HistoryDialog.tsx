@@ -2,13 +2,14 @@ import { keepPreviousData, skipToken, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, unwrap, type Kit } from '../api/client';
+import { locale } from '../words/words';
 import { ConfirmButton } from './ConfirmButton';
 import { Dialog } from './Dialog';
 import { useKit } from './kitContext';
 import { lastPrinted } from './lastPrinted';
 import { ScenePicture } from './ScenePicture';
 
-const when = (time: string) => new Date(time).toLocaleString([], { dateStyle: 'medium', timeStyle: 'medium' });
+const when = (time: string) => new Date(time).toLocaleString(locale(), { dateStyle: 'medium', timeStyle: 'medium' });
 
 /** Earlier revisions: what changed since one of them, in words and in a picture of both, and the way back to it. */
 export function HistoryDialog({ onClose }: { onClose: () => void }) {

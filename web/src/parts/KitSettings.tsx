@@ -25,7 +25,7 @@ export function KitSettings({ open, onClose }: { open: boolean; onClose: () => v
   const unit = kit.unit ?? 'in';
   return (
     <Dialog open={open} title={t('kitSettings.theKit')} onClose={onClose}>
-      <div className="grid grid-cols-[8rem_1fr] items-baseline gap-y-2">
+      <div className="grid grid-cols-[8rem_minmax(0,1fr)] items-baseline gap-y-2">
         <span className="text-soft">{t('kitSettings.name')}</span>
         <TextField
           label={t('kitSettings.nameOfTheKit')}

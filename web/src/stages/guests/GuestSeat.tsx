@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { Link } from 'react-router';
 import { useTranslation } from 'react-i18next';
 import { api, unwrap, type GuestView, type StoredWorkshop } from '../../api/client';
+import { locale } from '../../words/words';
 import { Choice } from '../../parts/Choice';
 import { TextField } from '../../parts/TextField';
 
@@ -13,7 +14,7 @@ interface Props {
   onInvited: () => Promise<unknown>;
 }
 
-const when = (date: string) => new Date(date).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
+const when = (date: string) => new Date(date).toLocaleString(locale(), { dateStyle: 'medium', timeStyle: 'short' });
 
 /** Where a guest sits, how they are reached, what they need, and how it stands with their private link. */
 export function GuestSeat({ slug, guest, workshops, onSay, onInvited }: Props) {

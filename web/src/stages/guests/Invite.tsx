@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useParams } from 'react-router';
 import { Trans, useTranslation } from 'react-i18next';
 import { api, ApiError, unwrap, type InvitationView } from '../../api/client';
+import { locale } from '../../words/words';
 import { wordMembers } from '../../parts/layoutWords';
 import { ScenePicture } from '../../parts/ScenePicture';
 import { PhotoOrder } from './PhotoOrder';
@@ -47,7 +48,7 @@ interface Props {
   onSaved: (view: InvitationView) => void;
 }
 
-const day = (date: string) => new Date(`${date}T12:00`).toLocaleDateString([], { dateStyle: 'full' });
+const day = (date: string) => new Date(`${date}T12:00`).toLocaleDateString(locale(), { dateStyle: 'full' });
 const clock = (time: string | null) => time?.slice(0, 5);
 
 function Answer({ secret, view, onRead, onSaved }: Props) {

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from 'react-router';
 import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
+import { locale } from '../../words/words';
 import { Fold, LeafHead } from '../../parts/Fold';
 
 /** The post that has left: every message as it was written, whether a mail server takes it or the folder stands in for one. */
@@ -40,7 +41,7 @@ export function Outbox() {
             >
               <span className="truncate font-semibold">{m.subject}</span>
               <span className="text-soft">
-                {new Date(m.date).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' })}
+                {new Date(m.date).toLocaleString(locale(), { dateStyle: 'medium', timeStyle: 'short' })}
               </span>
               <span className="truncate text-soft">{m.to}</span>
             </button>

@@ -50,7 +50,7 @@ export function Correction() {
         <Choice
           label={t('correction.whatWasCounted')}
           value={id}
-          none="choose"
+          none={t('correction.choose')}
           optional
           options={items.map((i) => ({ value: i.id, name: i.name }))}
           onChange={setId}

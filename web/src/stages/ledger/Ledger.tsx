@@ -2,6 +2,7 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from '@tansta
 import { useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, unwrap } from '../../api/client';
+import { locale } from '../../words/words';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { useKeys } from '../../parts/useKeys';
@@ -12,7 +13,7 @@ import { sizeOf } from '../../parts/sizeOf';
 
 const offcutOf = (b: { size?: { width: string; height: string } | null; itemId: string }) =>
   b.size ? { ...b.size, paper: b.itemId } : null;
-const when = (at: string) => new Date(`${at}Z`).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
+const when = (at: string) => new Date(`${at}Z`).toLocaleString(locale(), { dateStyle: 'medium', timeStyle: 'short' });
 
 /** Every movement of the stock, what all of them add up to, and what can be made from what is left. */
 export function Ledger() {

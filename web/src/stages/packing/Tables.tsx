@@ -1,5 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { SpoiledView } from '../../api/client';
+import { locale } from '../../words/words';
 import { LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { ScenePicture } from '../../parts/ScenePicture';
@@ -75,7 +76,7 @@ function Told({ slug, told, lit, onLit }: ToldProps) {
         <strong>{told.piece}</strong> {t(told.missing ? 'tables.missing' : 'tables.spoiled')}
         <span className="text-soft">
           {told.person && t('tables.says', { person: told.person })},{' '}
-          {new Date(told.toldAt).toLocaleTimeString([], { timeStyle: 'short' })}
+          {new Date(told.toldAt).toLocaleTimeString(locale(), { timeStyle: 'short' })}
           {' · '}
           {t('tables.spares', { count: told.spares })}
         </span>

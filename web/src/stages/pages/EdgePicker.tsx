@@ -1,3 +1,4 @@
+import { useTranslation } from 'react-i18next';
 import type { Edge, LayoutAnswer } from '../../api/client';
 import { toInches } from '../../parts/length';
 import { unitsPerInch } from '../../parts/PaperDefs';
@@ -31,6 +32,7 @@ const edgesOf = (of: string | null, x: number, y: number, w: number, h: number):
 
 /** The edges a piece can be measured from, laid over the picture to be pressed, the nearest first for the Tab key. */
 export function EdgePicker({ computed, piece, onPick }: Props) {
+  const { t } = useTranslation();
   const units = (length: string) => toInches(length) * unitsPerInch;
   const at = computed.pieces.find((p) => p.id === piece)?.placed?.box;
   if (!at) return null;
@@ -44,13 +46,17 @@ export function EdgePicker({ computed, piece, onPick }: Props) {
   const away = (l: Line) => Math.hypot((l.x1 + l.x2) / 2 - cx, (l.y1 + l.y2) / 2 - cy);
   const lines = [...page, ...others].sort((a, b) => away(a) - away(b));
   return (
-    <g aria-label="Edges to measure from">
+    <g aria-label={t('edgePicker.edges')}>
       {lines.map((l) => (
         <line
           key={`${l.of ?? 'page'} ${l.edge}`}
           role="button"
           tabIndex={0}
-          aria-label={`Measure ${piece} from the ${l.edge} edge of ${l.of ?? 'the page'}`}
+          aria-label={t('edgePicker.from', {
+            piece,
+            edge: t(`edges.edge.${l.edge}`),
+            of: l.of ?? t('edgePicker.page'),
+          })}
           x1={l.x1}
           y1={l.y1}
           x2={l.x2}
