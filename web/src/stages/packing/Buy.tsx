@@ -160,7 +160,7 @@ export function BuyPicture({ counts }: { counts: CountsAnswer }) {
       <LeafHead>
         <p className="text-[15px] text-soft">{t('buy.neededOnHandAnd')}</p>
       </LeafHead>
-      <ul className="min-h-0 flex-1 overflow-y-auto p-6 pt-2">
+      <ul className="min-h-0 flex-1 overflow-y-auto p-6 pt-2" tabIndex={0} aria-label={t('buy.neededOnHandAnd')}>
         {counts.shopping.map((s) => {
           const bought = s.packs * s.packOf;
           const share = (n: number) => `${(100 * n) / most}%`;

@@ -123,7 +123,7 @@ export function CostPicture({ counts }: { counts: CountsAnswer }) {
       <LeafHead>
         <p className="text-[15px] text-soft">{t('cost.whereTheMoneyGoes', { currency })}</p>
       </LeafHead>
-      <ul className="min-h-0 flex-1 overflow-y-auto p-6 pt-2">
+      <ul className="min-h-0 flex-1 overflow-y-auto p-6 pt-2" tabIndex={0} aria-label={t('cost.whereTheMoneyGoes', { currency })}>
         {lines.map((line) => (
           <li key={line.what} className="py-2 text-[15px]">
             <p className="flex justify-between">

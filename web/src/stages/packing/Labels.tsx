@@ -124,7 +124,12 @@ export function Labels({ head }: { head: ReactNode }) {
       >
         <p className="text-[15px] text-soft">{dots ? t('labels.asALabelPrinter') : t('labels.asTheyComeOut')}</p>
       </LeafHead>
-      <div className={`min-h-0 flex-1 overflow-y-auto p-6 pt-2 ${dots ? 'flex flex-wrap content-start gap-4' : 'space-y-4'}`}>
+      <div
+        tabIndex={0}
+        role="region"
+        aria-label={t('labels.theLabels')}
+        className={`min-h-0 flex-1 overflow-y-auto p-6 pt-2 ${dots ? 'flex flex-wrap content-start gap-4' : 'space-y-4'}`}
+      >
         {dots
           ? Array.from({ length: labels.data?.count ?? 0 }, (_, i) => (
               <img
