@@ -58,6 +58,21 @@ test('a ready-made card lies under a photo, as large as it is', async ({ page, r
   await expect(page.getByText('(6 x 4, dot from Brass dots): ½ shows left and right, ¼ above and below')).toBeVisible();
 });
 
+test('a mat is cut as a frame of four strips, and whole again', async ({ page, request }) => {
+  const slug = await freshKit(request);
+  await page.goto(`/kits/${slug}/pages/L2`);
+  await page.getByRole('button', { name: 'P2, photo' }).click();
+  await page.getByRole('button', { name: 'Frame of strips instead of mat of L2-P2' }).click();
+  await expect(page.getByLabel('Width of the strips of mat of L2-P2')).toHaveValue('½');
+  await page.getByRole('link', { name: 'Guide' }).click();
+  await expect(page.getByText('Followed step by step, it works')).toBeVisible();
+  await expect(page.getByText(/L2-P2 mat/).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Pages' }).click();
+  await page.getByRole('button', { name: 'P2, photo' }).click();
+  await page.getByRole('button', { name: 'Leave mat of L2-P2 whole' }).click();
+  await expect(page.getByRole('button', { name: 'Frame of strips instead of mat of L2-P2' })).toBeVisible();
+});
+
 test('what can still be made is looked up, and made by a press', async ({ page, request }) => {
   await freshKit(request);
   await page.goto('/');

@@ -1,34 +1,34 @@
 import { useEffect, useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
+import { codeReader } from './codeReader';
 
-// What browsers that read codes by themselves offer; the standard types do not have it yet.
-interface Detector {
-  detect: (source: HTMLVideoElement) => Promise<{ rawValue: string }[]>;
-}
-type DetectorMaker = new (options: { formats: string[] }) => Detector;
+// Browsers show a camera to pages from this device or by https alone.
+const canSee = () => 'mediaDevices' in navigator;
 
-const maker = () => (window as unknown as { BarcodeDetector?: DetectorMaker }).BarcodeDetector;
-
-/** The device's camera as a scanner, where the browser reads codes; elsewhere nothing is shown, and the scan line does it all. */
+/** The device's camera as a scanner; where there is none nothing is shown, and the scan line does it all. */
 export function CameraScan({ onCode }: { onCode: (code: string) => void }) {
   const { t } = useTranslation();
   const [isOn, setOn] = useState(false);
   const [trouble, setTrouble] = useState<string | null>(null);
   const video = useRef<HTMLVideoElement>(null);
   const told = useRef({ code: '', at: 0 });
-  const Detector = maker();
+  // Told through this, so that the camera is not opened anew whenever what stands around it changes.
+  const tell = useRef(onCode);
   useEffect(() => {
-    if (!isOn || !Detector) return;
-    const detector = new Detector({ formats: ['qr_code'] });
+    tell.current = onCode;
+  }, [onCode]);
+  useEffect(() => {
+    if (!isOn) return;
+    const reader = codeReader();
     let stream: MediaStream | null = null;
     let timer = 0;
     let isOver = false;
     const look = async () => {
-      const [found] = video.current ? await detector.detect(video.current).catch(() => []) : [];
+      const found = video.current && (await (await reader)(video.current));
       // A label held still is scanned once.
-      if (found && (found.rawValue !== told.current.code || Date.now() - told.current.at > 3_000)) {
-        told.current = { code: found.rawValue, at: Date.now() };
-        onCode(found.rawValue);
+      if (found && (found !== told.current.code || Date.now() - told.current.at > 3_000)) {
+        told.current = { code: found, at: Date.now() };
+        tell.current(found);
       }
       if (!isOver) timer = window.setTimeout(() => void look(), 200);
     };
@@ -52,8 +52,8 @@ export function CameraScan({ onCode }: { onCode: (code: string) => void }) {
       window.clearTimeout(timer);
       stream?.getTracks().forEach((track) => track.stop());
     };
-  }, [isOn, Detector, onCode, t]);
-  if (!Detector) return null;
+  }, [isOn, t]);
+  if (!canSee()) return null;
   return (
     <>
       <button type="button" className="quiet" aria-pressed={isOn} onClick={() => setOn(!isOn)}>

@@ -125,6 +125,37 @@ export function MatEditor({ label, piece, onChange }: Props) {
                   </button>
                 )
               )}
+              {mat.frame ? (
+                <>
+                  <span className="text-soft">{t('matEditor.asStrips')}</span>
+                  <Measure
+                    align="left"
+                    label={t('matEditor.widthOfStrips', { which })}
+                    value={mat.frame}
+                    onChange={(frame) => exchange(i, { ...mat, frame })}
+                  />
+                  <button
+                    type="button"
+                    className="quiet"
+                    aria-label={t('matEditor.leaveWhole', { which })}
+                    onClick={() => exchange(i, { ...mat, frame: null })}
+                  >
+                    {t('matEditor.leaveItWhole')}
+                  </button>
+                </>
+              ) : (
+                !mat.gut &&
+                !mat.card && (
+                  <button
+                    type="button"
+                    className="quiet"
+                    aria-label={t('matEditor.makeStrips', { which })}
+                    onClick={() => exchange(i, { ...mat, frame: inUnit(kit, '1/2', '12') })}
+                  >
+                    {t('matEditor.strips')}
+                  </button>
+                )
+              )}
               <button
                 type="button"
                 className="quiet"
