@@ -67,7 +67,8 @@ test('a mat is cut as a frame of four strips, and whole again', async ({ page, r
   await page.getByRole('link', { name: 'Guide' }).click();
   await expect(page.getByText('Followed step by step, it works')).toBeVisible();
   await expect(page.getByText(/L2-P2 mat/).first()).toBeVisible();
-  await page.getByRole('link', { name: 'Pages' }).click();
+  await saved(page);
+  await page.goto(`/kits/${slug}/pages/L2`);
   await page.getByRole('button', { name: 'P2, photo' }).click();
   await page.getByRole('button', { name: 'Leave mat of L2-P2 whole' }).click();
   await expect(page.getByRole('button', { name: 'Frame of strips instead of mat of L2-P2' })).toBeVisible();
