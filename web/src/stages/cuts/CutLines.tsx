@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import type { PlanAnswer } from '../../api/client';
 import { readable } from '../../parts/length';
+import { partName } from './partName';
 
 type Pattern = PlanAnswer['plan']['bySheet'][number]['patterns'][number];
 
@@ -20,14 +21,13 @@ interface Props {
 /** The settings of the trimmer in order, large enough for arm's length. */
 export function CutLines({ pattern, lit, onLit, at, onAt, noPlunge, onChoose }: Props) {
   const { t } = useTranslation();
-  const partName = (part: string) => (/^[a-z]{1,2}$/.test(part) ? t('cutLines.part', { part }) : part);
   const name = (part: string) =>
     pattern.placements.some((p) => p.piece === part) ? (
       <button type="button" className="font-semibold hover:text-velvet" onClick={() => onChoose(part)}>
         {part}
       </button>
     ) : (
-      <strong>{partName(part)}</strong>
+      <strong>{partName(t, part)}</strong>
     );
   if (pattern.cuts.length === 0)
     return (
@@ -65,7 +65,7 @@ export function CutLines({ pattern, lit, onLit, at, onAt, noPlunge, onChoose }: 
               {cut.plunge ? (
                 <>
                   {t(noPlunge ? 'cutLines.knife' : 'cutLines.plunge', {
-                    part: partName(cut.part),
+                    part: partName(t, cut.part),
                     edge: t(`edges.edge.${cut.fence}`),
                     start: readable(cut.plunge.start),
                     end: readable(cut.plunge.end),
@@ -78,7 +78,7 @@ export function CutLines({ pattern, lit, onLit, at, onAt, noPlunge, onChoose }: 
                 </>
               ) : (
                 <>
-                  {t('cutLines.at', { part: partName(cut.part), edge: t(`edges.edge.${cut.fence}`) })} {name(off)}{' '}
+                  {t('cutLines.at', { part: partName(t, cut.part), edge: t(`edges.edge.${cut.fence}`) })} {name(off)}{' '}
                   {t('cutLines.comesOff')} {name(cut.gives[1] ?? '')} {t('cutLines.stays')}
                 </>
               )}

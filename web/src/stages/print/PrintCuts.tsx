@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next';
 import { sideUp } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
 import { sizeOf } from '../../parts/sizeOf';
+import { partName } from '../cuts/partName';
 import { cutOf } from '../cuts/keeping';
 import { proof } from '../cuts/proof';
 import { useBatch } from '../cuts/useBatch';
@@ -70,7 +71,7 @@ export function PrintCuts() {
                         {cut.plunge ? (
                           <>
                             {t(kit.noPlunge ? 'cutLines.knife' : 'cutLines.plunge', {
-                              part: cut.part,
+                              part: partName(t, cut.part),
                               edge: t(`edges.edge.${cut.fence}`),
                               start: readable(cut.plunge.start),
                               end: readable(cut.plunge.end),
@@ -83,8 +84,9 @@ export function PrintCuts() {
                           </>
                         ) : (
                           <>
-                            {t('cutLines.at', { part: cut.part, edge: t(`edges.edge.${cut.fence}`) })}{' '}
-                            <strong>{cut.gives[0]}</strong> {t('cutLines.comesOff')} {cut.gives[1]} {t('cutLines.stays')}
+                            {t('cutLines.at', { part: partName(t, cut.part), edge: t(`edges.edge.${cut.fence}`) })}{' '}
+                            <strong>{partName(t, cut.gives[0] ?? '')}</strong> {t('cutLines.comesOff')}{' '}
+                            {partName(t, cut.gives[1] ?? '')} {t('cutLines.stays')}
                           </>
                         )}
                       </span>
