@@ -297,7 +297,7 @@ public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
     {
         await NewKit("Left over");
         const string Sizes = """{ "text": "9 x 9, 5 x 7, 4 x 6 photo" }""";
-        var (status, answer) = await Ask(HttpMethod.Post, "/api/stock/pages", Sizes);
+        var (status, answer) = await Ask(HttpMethod.Post, "/api/compute/left-pages", Sizes);
         Assert.Equal(HttpStatusCode.OK, status);
         var page = answer!["pages"]!.AsArray()[0]!;
         Assert.NotNull(page["picture"]);
@@ -320,7 +320,7 @@ public sealed class StockApiTests(Studio studio) : IClassFixture<Studio>
                 """{ "text": "9 x 9", "page": { "width": "0 in", "height": "1 in" } }""",
             }
         )
-            Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, "/api/stock/pages", bad)).Status);
+            Assert.Equal(HttpStatusCode.BadRequest, (await Ask(HttpMethod.Post, "/api/compute/left-pages", bad)).Status);
     }
 
     [Fact]

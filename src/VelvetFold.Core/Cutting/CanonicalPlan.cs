@@ -29,7 +29,9 @@ public sealed class CanonicalPlan(Kit kit, IReadOnlyList<CutPiece> pieces, CutMo
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public CutPlan For(int kits) => new([.. Order(kits).Sheets.Select(s => Least(s.Id, kits)).OfType<SheetPlan>()]);
 
-    private CuttingInstance Order(int kits) => _orders.TryGetValue(kits, out var known) ? known : _orders[kits] = Ordered(kit, kits);
+    /// <summary>What is to be cut for so many kits, equal outlines as the plan cuts them.</summary>
+    /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
+    public CuttingInstance Order(int kits) => _orders.TryGetValue(kits, out var known) ? known : _orders[kits] = Ordered(kit, kits);
 
     // One kit more, out of new sheets: what lies about is used up by the others, and kept sheets are theirs.
     private CuttingInstance One =>

@@ -64,7 +64,7 @@ public sealed class KitWork
     /// What can be cut, for as many sheets as it takes: pieces that fit no sheet are told by a finding and left out, so that the rest
     /// can still be planned.
     /// </summary>
-    public CuttingInstance Order(int kits, CutMode mode) => CutPlanner.Plannable(CutList.Order(Kit, Pieces, kits, mode));
+    public CuttingInstance Order(int kits, CutMode mode) => new CanonicalPlan(Kit, Pieces, mode, _terms).Order(kits);
 
     /// <summary>How so many kits are cut: together by the host, or each by itself.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>

@@ -117,7 +117,7 @@ internal static class StillEndpoints
             .Produces(204)
             .ProducesProblem(400)
             .ProducesProblem(404);
-        api.MapPost("/stock/pages", PagesAsync)
+        api.MapPost("/compute/left-pages", PagesAsync)
             .May(StudioRole.Helper)
             .IsLongWork()
             .WithTags("Stock")

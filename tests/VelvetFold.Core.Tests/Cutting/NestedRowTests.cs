@@ -146,6 +146,9 @@ public class NestedRowTests
         Assert.All(labels.CountBy(l => l), l => Assert.Equal(kits, l.Value));
         var boxes = CutPlanner.Plan(CutPlanner.Plannable(CutList.Order(kit, work.Pieces, kits, CutMode.Batch, inRow: 1)));
         Assert.True(plan.SheetsUsed <= boxes.SheetsUsed);
+        // What is laid by hand is what the plan cuts.
+        var cut = plan.BySheet[0].Patterns.SelectMany(p => p.Placements).Select(p => p.Piece).Distinct().Order();
+        Assert.Equal(work.Order(kits, CutMode.Batch).Pieces.Select(p => p.Id).Distinct().Order(), cut);
         // 60 triangles of 3 sq in, 180 in all, out of sheets of 144.
         if (kits == 5)
             Assert.Equal((2, 3), (plan.SheetsUsed, boxes.SheetsUsed));

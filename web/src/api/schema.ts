@@ -1612,7 +1612,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/stock/pages": {
+    "/api/compute/left-pages": {
         parameters: {
             query?: never;
             header?: never;

@@ -21,7 +21,7 @@ export function LeftPages({ shown, onShow }: Props) {
   const { t } = useTranslation();
   const [text, setText] = useState('');
   const ask = useMutation({
-    mutationFn: async () => unwrap(await api.POST('/api/stock/pages', { body: { text } })),
+    mutationFn: async () => unwrap(await api.POST('/api/compute/left-pages', { body: { text } })),
     onSuccess: (found) => {
       const first = found.pages[0];
       if (first) onShow(first, found.papers);
