@@ -1,10 +1,9 @@
-import { Radio, RadioGroup } from '@headlessui/react';
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { api, ApiError, unwrap } from '../../api/client';
 import type { components } from '../../api/schema';
-import { ScenePicture } from '../../parts/ScenePicture';
+import { ProposedPages } from '../../parts/ProposedPages';
 import { exampleSizes } from '../../parts/examples';
 
 export type LeftPage = components['schemas']['LeftPageView'];
@@ -58,26 +57,12 @@ export function LeftPages({ shown, onShow }: Props) {
       )}
       {ask.data?.why && <p role="status">{ask.data.why}</p>}
       {pages.length > 0 && (
-        <RadioGroup
-          aria-label={t('sizes.proposed')}
-          className="grid grid-cols-3 gap-2 pt-1 sm:grid-cols-6"
-          value={shown && pages.includes(shown) ? pages.indexOf(shown) : null}
-          onChange={(at: number | null) => {
-            const page = pages[at ?? 0];
-            if (page) onShow(page, papers);
-          }}
-        >
-          {pages.map((page, i) => (
-            <Radio
-              key={i}
-              value={i}
-              aria-label={t('sizes.page', { n: i + 1, score: Math.round(page.score) })}
-              className="cursor-pointer border-b-2 border-transparent pb-1 hover:border-line data-checked:border-velvet"
-            >
-              <ScenePicture scene={page.picture} papers={papers} labels={false} className="aspect-square w-full" />
-            </Radio>
-          ))}
-        </RadioGroup>
+        <ProposedPages
+          pages={pages}
+          papers={papers}
+          chosen={shown && pages.includes(shown) ? pages.indexOf(shown) : null}
+          onChoose={(at) => pages[at] && onShow(pages[at], papers)}
+        />
       )}
     </section>
   );

@@ -54,11 +54,6 @@ interface ToldProps {
 function Told({ slug, told, lit, onLit }: ToldProps) {
   const { t } = useTranslation();
   const settle = useSettle(slug, told.id);
-  const press = (how: string, name: string, disabled = false) => (
-    <button type="button" className="press" disabled={disabled || settle.isPending} onClick={() => settle.mutate(how)}>
-      {name}
-    </button>
-  );
   const presses = [
     { settled: 'spare', says: t('tables.press.spare'), disabled: told.spares === 0 },
     { settled: 'kept', says: t(told.part ? 'tables.press.partKept' : 'tables.press.kept') },
@@ -86,7 +81,19 @@ function Told({ slug, told, lit, onLit }: ToldProps) {
           <li key={way}>{way}</li>
         ))}
       </ol>
-      <p className="flex flex-wrap gap-2 pt-1">{presses.map(({ settled, says, disabled }) => press(settled, says, disabled))}</p>
+      <p className="flex flex-wrap gap-2 pt-1">
+        {presses.map(({ settled, says, disabled }) => (
+          <button
+            key={settled}
+            type="button"
+            className="press"
+            disabled={disabled || settle.isPending}
+            onClick={() => settle.mutate(settled)}
+          >
+            {says}
+          </button>
+        ))}
+      </p>
       {settle.error && (
         <p role="alert" className="pt-1 text-rust">
           {settle.error.message}

@@ -1,4 +1,3 @@
-import { Radio, RadioGroup } from '@headlessui/react';
 import { useMutation } from '@tanstack/react-query';
 import { useState, type SubmitEvent } from 'react';
 import { useTranslation } from 'react-i18next';
@@ -6,7 +5,7 @@ import { api, ApiError, unwrap, type Layout } from '../../api/client';
 import { exampleSizes } from '../../parts/examples';
 import { useKit } from '../../parts/kitContext';
 import { unbroken } from '../../parts/length';
-import { ScenePicture } from '../../parts/ScenePicture';
+import { ProposedPages } from '../../parts/ProposedPages';
 
 interface Props {
   /** The page that the pieces lie on. */
@@ -106,23 +105,7 @@ export function OutOfSizes({ page, said, onTake }: Props) {
       )}
       {open && (
         <>
-          <RadioGroup
-            aria-label={t('sizes.proposed')}
-            className="grid grid-cols-6 gap-2 pt-4"
-            value={chosen}
-            onChange={setChosen}
-          >
-            {found.map((proposal, i) => (
-              <Radio
-                key={i}
-                value={i}
-                aria-label={t('sizes.page', { n: i + 1, score: Math.round(proposal.score) })}
-                className="cursor-pointer border-b-2 border-transparent pb-1 hover:border-line data-checked:border-velvet"
-              >
-                <ScenePicture scene={proposal.picture} papers={papers} labels={false} className="aspect-square w-full" />
-              </Radio>
-            ))}
-          </RadioGroup>
+          <ProposedPages pages={found} papers={papers} chosen={chosen} onChoose={setChosen} />
           <div className="grid grid-cols-[1fr_auto] gap-x-4 pt-2">
             <ul>
               {open.says.map((says) => (
