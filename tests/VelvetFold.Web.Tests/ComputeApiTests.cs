@@ -209,6 +209,68 @@ public sealed class ComputeApiTests(Studio studio) : IClassFixture<Studio>
     }
 
     [Fact]
+    public async Task A_piece_is_added_and_let_go_where_it_is_to_lie()
+    {
+        JsonObject Asked(params (string Name, JsonNode? Value)[] more) =>
+            new([new("kit", Demo("kite-weekend")), new("layout", "L1"), .. more.Select(m => KeyValuePair.Create(m.Name, m.Value))]);
+        var (_, added) = await Ask("/api/compute/layouts", Asked(("do", "add"), ("kind", "photo"), ("side", "right")));
+        Assert.Equal("P7", (string?)added["piece"]);
+        // Like P6, the last on that page: 3 x 2 on two mats.
+        var photo = added["kit"]!["layouts"]![0]!["pieces"]!.AsArray()[^1]!;
+        Assert.Equal(("3 in", 2), ((string?)photo["size"]!["width"], photo["opening"]!["mats"]!.AsArray().Count));
+        var (_, faced) = await Ask("/api/compute/layouts", Asked(("do", "facing"), ("piece", "J1")));
+        Assert.Equal("J2", (string?)faced["piece"]);
+        // Let go a little beside where it lay, it is drawn back.
+        var (_, rested) = await Ask(
+            "/api/compute/rest",
+            Asked(("piece", "J1"), ("across", "0.1 in"), ("down", "0.05 in"), ("reach", "1/4 in"))
+        );
+        Assert.Equal("left as P2 · bottom as A4", (string?)rested["place"]);
+        Assert.Equal("4 1/4 in", (string?)rested["box"]!["width"]);
+        foreach (
+            var (path, asked, field) in new[]
+            {
+                ("/api/compute/layouts", Asked(("do", "add")), "kind"),
+                ("/api/compute/rest", Asked(("piece", "X9"), ("across", "0 in"), ("down", "0 in"), ("reach", "0 in")), "piece"),
+                ("/api/compute/rest", Asked(("piece", "J1"), ("across", "1001 in"), ("down", "0 in"), ("reach", "0 in")), "across"),
+            }
+        )
+        {
+            var (status, refused) = await Ask(path, asked);
+            Assert.Equal(HttpStatusCode.BadRequest, status);
+            Assert.NotNull(refused["errors"]![field]);
+        }
+    }
+
+    [Theory]
+    [InlineData("9 x 1½", "9 in", "1 1/2 in")]
+    [InlineData("9 by 1 1/2", "9 in", "1 1/2 in")]
+    [InlineData("9", "9 in", null)]
+    public async Task Two_sides_are_read_where_both_may_be_typed(string text, string exact, string? other)
+    {
+        var (_, answer) = await Ask(
+            "/api/compute/length",
+            new JsonObject
+            {
+                ["text"] = text,
+                ["unit"] = "in",
+                ["sides"] = true,
+            }
+        );
+        Assert.Equal((exact, other), ((string?)answer["exact"], (string?)answer["other"]));
+        var (status, _) = await Ask(
+            "/api/compute/length",
+            new JsonObject
+            {
+                ["text"] = text + " x 3 x 4",
+                ["unit"] = "in",
+                ["sides"] = true,
+            }
+        );
+        Assert.Equal(HttpStatusCode.BadRequest, status);
+    }
+
+    [Fact]
     public async Task Two_revisions_are_compared_in_words()
     {
         var after = Demo("kite-weekend");

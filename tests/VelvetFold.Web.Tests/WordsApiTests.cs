@@ -79,6 +79,12 @@ public sealed class WordsApiTests(Studio studio) : IClassFixture<Studio>
             { "/api/compute/guest", With(Kite, """{"changes":[{"layout":"L1","piece":"A1","move":"turn"}]}""").ToJsonString() },
             { "/api/compute/revisions", new JsonObject { ["before"] = Kite, ["after"] = after }.ToJsonString() },
             { "/api/compute/length", """{"text":"3 1/z","unit":"in"}""" },
+            {
+                "/api/compute/rest",
+                With(Kite, """{"layout":"L1","piece":"J1","across":"1 in","down":"1/2 in","reach":"1/4 in"}""").ToJsonString()
+            },
+            { "/api/compute/layouts", With(Kite, """{"layout":"L1","do":"add"}""").ToJsonString() },
+            { "/api/compute/layouts", With(Kite, """{"layout":"L2","do":"add","kind":"photo","side":"right"}""").ToJsonString() },
             { "/api/compute/length", """{"text":"0.333","unit":"in"}""" },
             { "/api/compute/measure-lines", """{"text":"Kit: A\nL1 A spread 12 x 12\nblock B1 9 x 7 \"Nothing\nstrip 13"}""" },
             { "/api/compute/outline", """{"path":"a curve","size":{"width":"4 in","height":"3 in"}}""" },

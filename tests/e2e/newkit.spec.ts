@@ -61,12 +61,15 @@ test('a kit from nothing, with keys alone', async ({ page }) => {
   await expect(page.getByRole('menu')).toBeVisible();
   await page.keyboard.press('ArrowDown');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: 'B1, base' })).toBeVisible();
+  await expect(page.getByLabel('Width of L1-B1')).toBeFocused();
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('button', { name: 'B1, base' })).toBeFocused();
   await page.keyboard.press('n');
   await expect(page.getByRole('menu')).toBeVisible();
   await page.keyboard.type('pho');
   await page.keyboard.press('Enter');
-  await expect(page.getByRole('button', { name: 'P1, photo' })).toBeVisible();
+  await expect(page.getByLabel('Width of L1-P1')).toBeFocused();
+  await page.keyboard.press('Enter');
   await page.keyboard.press('Delete');
   await expect(page.getByRole('button', { name: 'P1, photo' })).toBeHidden();
   await page.keyboard.press('?');

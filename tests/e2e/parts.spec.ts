@@ -49,7 +49,7 @@ test('a ready-made card lies under a photo, as large as it is', async ({ page, r
   await page.getByRole('button', { name: 'Colour of dot' }).click();
   await page.getByRole('link', { name: 'Pages' }).click();
   await page.getByRole('button', { name: 'P2, photo' }).click();
-  await page.getByLabel('Paper of mat of L1-P2').click();
+  await page.getByLabel('Ready-made card as mat of L1-P2').click();
   await page.getByRole('option', { name: 'dot, Brass dots' }).click();
   // 4 x 3 lies on a card of 4 x 6 turned: it is not smaller all round.
   await measure(page, 'Width of L1-P2', '5');

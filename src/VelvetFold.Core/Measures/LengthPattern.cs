@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using System.Text.RegularExpressions;
 using VelvetFold.Core.Wording;
 
 namespace VelvetFold.Core.Measures;
@@ -20,7 +21,7 @@ public readonly record struct LengthReading(Length? Value, LengthFault? Fault)
 /// </summary>
 /// <remarks>Reading never rounds: a text finer than a tick is a fault. Writing rounds only to <see cref="Step"/>, and then puts an
 /// about sign in front.</remarks>
-public sealed class LengthPattern
+public sealed partial class LengthPattern
 {
     private const string Superscripts = "⁰¹²³⁴⁵⁶⁷⁸⁹";
     private const string Subscripts = "₀₁₂₃₄₅₆₇₈₉";
@@ -90,6 +91,17 @@ public sealed class LengthPattern
         ArgumentNullException.ThrowIfNull(text);
         return new LengthScanner(text, Unit).Read();
     }
+
+    /// <summary>Reads one length, or two with what people say between the sides of a size: <c>9 x 1½</c>, <c>9 by 1½</c>.</summary>
+    /// <returns>One reading or two; of more than two sides the second has the fault.</returns>
+    public IReadOnlyList<LengthReading> ParseSides(string text)
+    {
+        ArgumentNullException.ThrowIfNull(text);
+        return [.. Between().Split(text, 2).Select(Parse)];
+    }
+
+    [GeneratedRegex(@"\s*[x×]\s*|\s+(?:by|mal)\s+", RegexOptions.IgnoreCase)]
+    private static partial Regex Between();
 
     private string FormatExact(Length length)
     {

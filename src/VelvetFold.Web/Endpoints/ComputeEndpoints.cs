@@ -35,10 +35,12 @@ internal sealed record GuestQuestion(
 );
 
 /// <summary>A text that should be a length.</summary>
-internal sealed record LengthQuestion(string Text, LengthUnit Unit, Length? Ruler = null);
+/// <param name="Sides">Whether two may be typed, with what people say between the sides of a size: 9 x 1 1/2.</param>
+internal sealed record LengthQuestion(string Text, LengthUnit Unit, Length? Ruler = null, bool? Sides = null);
 
 /// <summary>A length, exact and as it is read.</summary>
-internal sealed record LengthAnswer(Length Exact, string Reading);
+/// <param name="Other">The second side where two were typed, exact.</param>
+internal sealed record LengthAnswer(Length Exact, string Reading, Length? Other = null);
 
 /// <summary>The sizes people call by name.</summary>
 internal sealed record SizesAnswer(IReadOnlyList<NamedSize> Sizes, IReadOnlyList<NamedSize> Prints, IReadOnlyList<NamedSize> MetricPrints);
@@ -312,12 +314,18 @@ internal static class ComputeEndpoints
         var reading = await Body.ReadAsync<LengthQuestion>(request);
         if (reading.Value is not { } question)
             return Problems.Bad(reading.Faults);
-        var length = LengthPattern.Exact(question.Unit).Parse(question.Text);
-        if (length.Fault is { } fault)
+        var pattern = LengthPattern.Exact(question.Unit);
+        var sides = question.Sides == true ? pattern.ParseSides(question.Text) : [pattern.Parse(question.Text)];
+        if (sides.Select(s => s.Fault).OfType<LengthFault>().FirstOrDefault() is { } fault)
             return Problems.Bad("text", fault.Says);
+        var length = sides[0].OrThrow();
         var ruler = question.Ruler is { IsPositive: true } step ? step : Length.Sixteenth;
         return Body.Json(
-            new LengthAnswer(length.OrThrow(), LengthPattern.ForReading(question.Unit, ruler).Format(length.OrThrow())),
+            new LengthAnswer(
+                length,
+                LengthPattern.ForReading(question.Unit, ruler).Format(length),
+                sides.Count > 1 ? sides[1].OrThrow() : null
+            ),
             question.Unit
         );
     }

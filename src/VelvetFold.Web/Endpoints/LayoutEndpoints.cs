@@ -39,20 +39,27 @@ internal enum LayoutDeed
 
     [JsonStringEnumMemberName("drop")]
     Drop,
+
+    [JsonStringEnumMemberName("add")]
+    Add,
 }
 
 /// <summary>A layout of a kit, and what is done to it.</summary>
-/// <param name="Piece">To swap: the first piece, and <paramref name="With"/> the second. To lay once more on the facing page: the piece, and
-/// <paramref name="With"/> the label of the copy.</param>
+/// <param name="Piece">To swap: the first piece, and <paramref name="With"/> the second. To lay once more on the facing page: the piece;
+/// <paramref name="With"/> the label of the copy, where it is to have another than the first that is free.</param>
 /// <param name="With">To keep the arrangement as a variant, to choose one or to drop one: its name.</param>
 /// <param name="KeptAs">To choose a variant: the name that the arrangement which gives way is kept under; left out, it is not kept.</param>
+/// <param name="Kind">To add a piece: what it is; it begins like the last of its kind.</param>
+/// <param name="Side">To add a piece: the page it lies on.</param>
 internal sealed record LayoutQuestion(
     Kit Kit,
     string Layout,
     LayoutDeed Do,
     string? Piece = null,
     string? With = null,
-    string? KeptAs = null
+    string? KeptAs = null,
+    PieceKind? Kind = null,
+    PageSide Side = PageSide.Left
 );
 
 /// <summary>A layout whose variants are to be compared.</summary>
@@ -65,10 +72,20 @@ internal sealed record DistancesQuestion(Kit Kit, string Layout, string From, st
 internal sealed record DistancesAnswer(IReadOnlyList<EdgeDistance> Distances, IReadOnlyList<Mark> Lines);
 
 /// <summary>The kit afterwards, and the id of the layout to look at.</summary>
-internal sealed record LayoutWorkAnswer(Kit Kit, string Layout);
+/// <param name="Piece">The label of the piece that was made, where one was.</param>
+internal sealed record LayoutWorkAnswer(Kit Kit, string Layout, string? Piece = null);
 
 /// <summary>A piece to move along its relations, in steps of the kit's ruler: right and down, or left and up where negative.</summary>
 internal sealed record MoveQuestion(Kit Kit, string Layout, string Piece, int Across, int Down);
+
+/// <summary>A piece that was moved by hand and let go, about where it is to lie.</summary>
+/// <param name="Across">How far it was moved to the right; to the left where negative. At most 1,000 in, as all of these.</param>
+/// <param name="Down">How far it was moved down; up where negative.</param>
+/// <param name="Reach">How far from there a relation may draw it.</param>
+internal sealed record RestQuestion(Kit Kit, string Layout, string Piece, Length Across, Length Down, Length Reach);
+
+/// <summary>The kit with the piece come to rest, where it then lies, and its place in words.</summary>
+internal sealed record RestAnswer(Kit Kit, string Layout, Box Box, Saying Place);
 
 /// <summary>A piece to measure from an edge of another piece, or of the page where none is named; it stays where it is.</summary>
 internal sealed record MeasuredFromQuestion(Kit Kit, string Layout, string Piece, Edge Edge, string? Of = null);
@@ -94,6 +111,7 @@ internal static class LayoutEndpoints
             .Produces<IReadOnlyList<VariantAnswer>>()
             .ProducesProblem(400);
         compute.MapPost("/move", MoveAsync).Accepts<MoveQuestion>("application/json").Produces<LayoutWorkAnswer>().ProducesProblem(400);
+        compute.MapPost("/rest", RestAsync).Accepts<RestQuestion>("application/json").Produces<RestAnswer>().ProducesProblem(400);
         compute
             .MapPost("/distances", DistancesAsync)
             .Accepts<DistancesQuestion>("application/json")
@@ -125,12 +143,28 @@ internal static class LayoutEndpoints
                 Saying.Of("problem.two-pieces-of-change", ("layout", layout.Id))
             );
         if (question.Do == LayoutDeed.Facing)
+        {
+            var copy =
+                question.With is { Length: > 0 } said ? said
+                : layout.Piece(question.Piece) is { } original ? layout.FreeLabel(original.Kind)
+                : "";
             return
-                question is { Piece: { } piece, With: { Length: > 0 } copy }
+                question.Piece is { } piece
+                && copy != ""
                 && layout.Piece(copy) is null
                 && LayoutWork.OnFacingPage(layout, kit, piece, copy) is { } faced
-                ? Body.Json(new LayoutWorkAnswer(kit.With(faced), layout.Id), kit.Unit)
+                ? Body.Json(new LayoutWorkAnswer(kit.With(faced), layout.Id, copy), kit.Unit)
                 : Problems.Bad("piece", Saying.Of("problem.no-facing", ("piece", question.Piece ?? ""), ("layout", layout.Id)));
+        }
+        if (question.Do == LayoutDeed.Add)
+        {
+            if (question.Kind is not { } kind)
+                return Problems.Bad("kind", Saying.Of("problem.add-what"));
+            if (layout.Kind == LayoutKind.Single && question.Side != PageSide.Left)
+                return Problems.Bad("side", Saying.Of("problem.a-page-has-one-side", ("layout", layout.Id)));
+            var (added, id) = NewPiece.Lay(layout, kit, kind, question.Side);
+            return Body.Json(new LayoutWorkAnswer(kit.With(added), layout.Id, id), kit.Unit);
+        }
         if (question.Do is LayoutDeed.Keep or LayoutDeed.Choose or LayoutDeed.Drop)
             return Variant(kit, layout, question);
         var free = Enumerable.Range(1, kit.Layouts.Count + 1).Select(n => $"L{n}").First(id => kit.Layout(id) is null);
@@ -209,6 +243,28 @@ internal static class LayoutEndpoints
             ),
             kit.Unit
         );
+    }
+
+    private static readonly Length Farthest = Length.Inches(1000);
+
+    private static async Task<IResult> RestAsync(HttpRequest request)
+    {
+        var reading = await Body.ReadAsync<RestQuestion>(request, "kit.", q => q.Kit);
+        if (reading.Value is not { } question)
+            return Problems.Bad(reading.Faults);
+        var kit = question.Kit;
+        if (kit.Layout(question.Layout) is not { } layout)
+            return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout)));
+        if (question.Reach < Length.Zero || new[] { question.Across, question.Down, question.Reach }.Any(l => l.Magnitude > Farthest))
+            return Problems.Bad("across", Saying.Of("problem.a-piece-is-let-go"));
+        if (Resting.Near(layout, kit, question.Piece, question.Across, question.Down, question.Reach) is not { } rested)
+            return Problems.Bad("piece", Saying.Of("problem.has-no-place-in", ("from", question.Piece), ("layout", layout.Id)));
+        return Resolver.Resolve(rested, kit).Piece(question.Piece) is { } placed
+            ? Body.Json(
+                new RestAnswer(kit.With(rested), layout.Id, placed.Box, PlaceWords.Say(rested.Piece(question.Piece)!, kit.Reading())),
+                kit.Unit
+            )
+            : Problems.Bad("piece", Saying.Of("problem.has-no-place-in", ("from", question.Piece), ("layout", layout.Id)));
     }
 
     private static async Task<IResult> DistancesAsync(HttpRequest request)

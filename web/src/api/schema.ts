@@ -6440,6 +6440,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/rest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RestQuestion"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RestAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/distances": {
         parameters: {
             query?: never;
@@ -10304,7 +10352,7 @@ export interface components {
          * @description What is done to a layout.
          * @enum {unknown}
          */
-        LayoutDeed: "mirror" | "duplicate" | "to-spread" | "to-pages" | "swap" | "facing" | "keep" | "choose" | "drop";
+        LayoutDeed: "mirror" | "duplicate" | "to-spread" | "to-pages" | "swap" | "facing" | "keep" | "choose" | "drop" | "add";
         /**
          * @description A single page, or two that face each other.
          * @enum {unknown}
@@ -10316,14 +10364,17 @@ export interface components {
             layout: string;
             do: components["schemas"]["LayoutDeed"];
             /**
-             * @description To swap: the first piece, and With the second. To lay once more on the facing page: the piece, and
-             *         With the label of the copy.
+             * @description To swap: the first piece, and With the second. To lay once more on the facing page: the piece;
+             *         With the label of the copy, where it is to have another than the first that is free.
              */
             piece?: null | string;
             /** @description To keep the arrangement as a variant, to choose one or to drop one: its name. */
             with?: null | string;
             /** @description To choose a variant: the name that the arrangement which gives way is kept under; left out, it is not kept. */
             keptAs?: null | string;
+            kind?: null | components["schemas"]["PieceKind"];
+            /** @description To add a piece: the page it lies on. */
+            side?: components["schemas"]["PageSide"];
         };
         /** @description What is to be read on a layout: the designer's words, or a guest's own. */
         LayoutWords: {
@@ -10339,6 +10390,8 @@ export interface components {
         LayoutWorkAnswer: {
             kit: components["schemas"]["Kit"];
             layout: string;
+            /** @description The label of the piece that was made, where one was. */
+            piece?: null | string;
         };
         /** @description The ledger: the last movements, and what all of them add up to. */
         LedgerView: {
@@ -10407,6 +10460,11 @@ export interface components {
         LengthAnswer: {
             exact: components["schemas"]["Length"];
             reading: string;
+            /**
+             * Format: length
+             * @description An exact length with its unit: 3 1/2 in, 89 mm.
+             */
+            other?: string;
         };
         /** @description A text that should be a length. */
         LengthQuestion: {
@@ -10417,6 +10475,8 @@ export interface components {
              * @description An exact length with its unit: 3 1/2 in, 89 mm.
              */
             ruler?: string;
+            /** @description Whether two may be typed, with what people say between the sides of a size: 9 x 1 1/2. */
+            sides?: null | boolean;
         };
         /**
          * @description The unit a person measures in.
@@ -11732,6 +11792,25 @@ export interface components {
              * @default 1
              */
             seed: number;
+        };
+        /** @description The kit with the piece come to rest, where it then lies, and its place in words. */
+        RestAnswer: {
+            kit: components["schemas"]["Kit"];
+            layout: string;
+            box: components["schemas"]["Box"];
+            place: components["schemas"]["Saying"];
+        };
+        /** @description A piece that was moved by hand and let go, about where it is to lie. */
+        RestQuestion: {
+            kit: components["schemas"]["Kit"];
+            layout: string;
+            piece: string;
+            /** @description How far it was moved to the right; to the left where negative. At most 1,000 in, as all of these. */
+            across: components["schemas"]["Length"];
+            /** @description How far it was moved down; up where negative. */
+            down: components["schemas"]["Length"];
+            /** @description How far from there a relation may draw it. */
+            reach: components["schemas"]["Length"];
         };
         /** @description A revision without its document. */
         RevisionStamp: {

@@ -1,5 +1,5 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
-import { render, screen, waitFor } from '@testing-library/react';
+import { render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
 import { beforeEach, expect, test, vi } from 'vitest';
 import { api, type Kit } from '../api/client';
@@ -31,11 +31,11 @@ const atHand: KitAtHand = {
 };
 const ask = vi.spyOn(api, 'POST');
 
-function show(onChange: (value: string) => void, value = '1 1/2 in') {
+function show(onChange: (value: string) => void, value = '1 1/2 in', onSides?: (value: string, other: string) => void) {
   render(
     <QueryClientProvider client={new QueryClient()}>
       <KitContext value={atHand}>
-        <Measure label="Width of L1-B2" value={value} onChange={onChange} />
+        <Measure label="Width of L1-B2" value={value} onChange={onChange} {...(onSides && { onSides })} />
       </KitContext>
     </QueryClientProvider>,
   );
@@ -89,4 +89,35 @@ test('a text that is no length is told beside the field, and Escape leaves the n
   expect(field).toHaveValue('1½');
   expect(screen.queryByRole('alert')).toBeNull();
   expect(changed).not.toHaveBeenCalled();
+});
+
+test('two sides typed at once are taken together', async () => {
+  ask.mockResolvedValue({
+    data: { exact: '9 in', reading: '9', other: '1 1/2 in' },
+    response: new Response(null, { status: 200 }),
+  });
+  const [changed, both] = [vi.fn(), vi.fn()];
+  const field = show(changed, '6 in', both);
+  await userEvent.clear(field);
+  await userEvent.type(field, '9 x 1 1/2{Enter}');
+  await waitFor(() => expect(both).toHaveBeenCalledWith('9 in', '1 1/2 in'));
+  expect(changed).not.toHaveBeenCalled();
+});
+
+test('a finger gets a keypad, whose keys are typed where the field stands; a mouse does not', async () => {
+  ask.mockResolvedValue(answers('2 1/2 in'));
+  Element.prototype.scrollIntoView = vi.fn(); // jsdom lays nothing out
+  const changed = vi.fn();
+  const field = show(changed);
+  await userEvent.click(field);
+  expect(screen.queryByRole('group', { name: 'Numbers and fractions' })).toBeNull();
+  await userEvent.tab();
+  await userEvent.pointer({ keys: '[TouchA]', target: field });
+  const keypad = await screen.findByRole('group', { name: 'Numbers and fractions' });
+  for (const key of ['3', 'Delete the last sign', '2', '½'])
+    await userEvent.click(within(keypad).getByRole('button', { name: key }));
+  expect(field).toHaveValue('2½');
+  await userEvent.click(within(keypad).getByRole('button', { name: 'Done' }));
+  await waitFor(() => expect(changed).toHaveBeenCalledWith('2 1/2 in'));
+  expect(screen.queryByRole('group', { name: 'Numbers and fractions' })).toBeNull();
 });

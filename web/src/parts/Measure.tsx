@@ -1,39 +1,57 @@
 import { useMutation } from '@tanstack/react-query';
-import { useId, useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useId, useLayoutEffect, useRef, useState } from 'react';
 import { flushSync } from 'react-dom';
 import { api, ApiError, unwrap } from '../api/client';
+import { Keypad } from './Keypad';
 import { useKit } from './kitContext';
 import { readable } from './length';
+import { byFinger, forFinger } from './touch';
 
 interface Props {
   /** What is measured, for a screen reader: "Width of L1-B2". */
   label: string;
   value: string;
   onChange: (value: string) => void;
+  /** What two sides typed at once do, "9 x 1 1/2"; where it is left out only one length is taken. */
+  onSides?: (value: string, other: string) => void;
+  /** Whether it is asked for as soon as it appears. */
+  asked?: boolean;
   /** Which way it leans against what stands beside it. */
   align?: 'left' | 'right';
 }
 
 /** A measurement that is edited where it stands: press it, type, Enter. The server reads what was typed. */
-export function Measure({ label, value, onChange, align = 'right' }: Props) {
+export function Measure({ label, value, onChange, onSides, asked = false, align = 'right' }: Props) {
   const { kit } = useKit();
   const [typed, setTyped] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  const [pad, setPad] = useState<HTMLInputElement | null>(null);
   const left = useRef(false);
   const faultId = useId();
-  const latest = useRef(onChange);
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (!asked || !field.current) return;
+    forFinger(field.current);
+    field.current.focus();
+  }, [asked]);
+  const latest = useRef({ onChange, onSides });
   useLayoutEffect(() => {
-    latest.current = onChange;
-  }, [onChange]);
+    latest.current = { onChange, onSides };
+  }, [onChange, onSides]);
   const read = useMutation({
     // One after the other, and each on the screen before the next is taken: of two measurements typed quickly neither is lost.
     scope: { id: 'measure' },
     mutationFn: async (text: string) =>
-      unwrap(await api.POST('/api/compute/length', { body: { text, unit: kit.unit ?? 'in', ruler: kit.ruler } })),
-    onSuccess: ({ exact }) => {
+      unwrap(
+        await api.POST('/api/compute/length', {
+          body: { text, unit: kit.unit ?? 'in', ruler: kit.ruler, sides: onSides !== undefined },
+        }),
+      ),
+    onSuccess: ({ exact, other }) => {
       setTyped(null);
       setFault(null);
-      if (exact !== value) flushSync(() => latest.current(exact));
+      if (other) flushSync(() => latest.current.onSides?.(exact, other));
+      else if (exact !== value) flushSync(() => latest.current.onChange(exact));
     },
     onError: (error) => setFault(error instanceof ApiError ? (error.errors.text ?? error.message) : error.message),
   });
@@ -49,21 +67,32 @@ export function Measure({ label, value, onChange, align = 'right' }: Props) {
   return (
     <span className="relative inline-block">
       <input
+        ref={field}
         aria-label={label}
         aria-invalid={fault !== null}
         aria-describedby={fault ? faultId : undefined}
         className={`${kit.unit === 'mm' ? 'w-18' : 'w-15'} rounded border bg-transparent px-1 text-[15px] ${align === 'right' ? 'text-right' : 'text-left'} leading-6 text-brass hover:border-line focus:border-velvet focus:bg-sheet ${fault ? 'border-rust' : 'border-transparent'}`}
         value={typed ?? readable(value)}
+        onPointerDown={(event) => forFinger(event.currentTarget)}
         onFocus={(event) => {
           left.current = false;
           event.currentTarget.select();
+          if (byFinger()) setPad(event.currentTarget);
         }}
         onChange={(event) => setTyped(event.currentTarget.value)}
-        onBlur={take}
+        onBlur={() => {
+          setPad(null);
+          take();
+        }}
         onKeyDown={(event) => {
           if (event.key === 'Enter') {
             event.stopPropagation();
             take();
+            // What was asked for is told: its row has the focus, and keys are keys again.
+            if (asked) {
+              event.preventDefault(); // else the row would be pressed by the same Enter
+              event.currentTarget.closest('li')?.querySelector<HTMLElement>('[data-row]')?.focus();
+            }
           } else if (event.key === 'Escape') {
             event.stopPropagation();
             left.current = true;
@@ -73,6 +102,7 @@ export function Measure({ label, value, onChange, align = 'right' }: Props) {
           }
         }}
       />
+      {pad && <Keypad field={pad} sides={onSides !== undefined} onTyped={setTyped} onDone={() => pad.blur()} />}
       {fault && (
         <span
           id={faultId}

@@ -3,7 +3,7 @@ import type { Mark, Paper, Scene } from '../api/client';
 import { toInches } from './length';
 import { placeNumbers, type Spot } from './numberPlaces';
 import { PaperDefs, unitsPerInch } from './PaperDefs';
-import { useSceneDrag } from './useSceneDrag';
+import { useSceneDrag, type OnDrag } from './useSceneDrag';
 import { SceneMark, type Look } from './SceneMark';
 import { Rulers, rulerWidth } from './Rulers';
 
@@ -21,7 +21,7 @@ interface Props {
   /** Outlines of what is not there yet, moved by so many inches. */
   ghost?: { marks: readonly Mark[]; x: number; y: number };
   /** Told while a piece is dragged, in inches of the picture's scale, and when it is let go. */
-  onDrag?: (label: string, x: number, y: number, done: boolean) => void;
+  onDrag?: OnDrag;
   /** Which pieces are drawn; all where left out. */
   only?: ReadonlySet<string>;
   /** Pieces in strong colour, as the new ones of a step. */

@@ -1,17 +1,6 @@
 import { expect, test } from 'vitest';
 import type { Kit, Piece } from '../api/client';
-import {
-  cutFrom,
-  freeLabel,
-  freePaperId,
-  freePartSheetId,
-  leaningOn,
-  mended,
-  usedFrom,
-  withLayer,
-  withoutPiece,
-  withPiece,
-} from './edits';
+import { cutFrom, freePaperId, freePartSheetId, leaningOn, mended, usedFrom, withLayer, withoutPiece, withPiece } from './edits';
 
 const piece = (id: string, on?: string): Piece => ({
   id,
@@ -98,11 +87,7 @@ test('layers move within the pile and no further', () => {
   expect(ids(withLayer(kit, 'L1', 'B1', -1))).toEqual(['B1', 'B2', 'B3']);
 });
 
-test('labels and paper names are free ones', () => {
-  const layout = kit.layouts?.[0];
-  if (!layout) throw new Error('no layout');
-  expect(freeLabel(layout, 'panel')).toBe('B4');
-  expect(freeLabel(layout, 'photo')).toBe('P1');
+test('paper names are free ones', () => {
   expect(freePaperId(kit, 'Slate')).toBe('slate-2');
   expect(freePaperId(kit, '¡Oh!')).toBe('oh');
 });

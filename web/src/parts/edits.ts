@@ -1,4 +1,4 @@
-import type { AxisRule, Finding, Kit, Layout, Paper, Piece, PieceKind } from '../api/client';
+import type { AxisRule, Finding, Kit, Layout, Paper, Piece } from '../api/client';
 
 /** The kit with one layout changed. */
 export const withLayout = (kit: Kit, id: string, change: (layout: Layout) => Layout): Kit => ({
@@ -84,27 +84,6 @@ function releaning(rule: AxisRule, from: string, to: string): AxisRule {
   if (rule.rule === 'tucked' && rule.under === from) return { ...rule, under: to };
   if (rule.rule === 'centred' && rule.in === from) return { ...rule, in: to };
   return rule;
-}
-
-const letters: Record<PieceKind, string> = {
-  base: 'B',
-  panel: 'B',
-  strip: 'S',
-  photo: 'P',
-  title: 'T',
-  journaling: 'J',
-  'die-cut': 'D',
-  sticker: 'D',
-  tie: 'Y',
-  raised: 'D',
-  printed: 'B',
-  drawn: 'D',
-};
-
-/** The first label of a kind that no piece of the layout has: B3, P1. */
-export function freeLabel(layout: Layout, kind: PieceKind): string {
-  const taken = new Set((layout.pieces ?? []).map((p) => p.id));
-  for (let n = 1; ; n++) if (!taken.has(letters[kind] + String(n))) return letters[kind] + String(n);
 }
 
 /** A name of small letters for a paper that no other of the kit has. */

@@ -1,10 +1,14 @@
 import { useRef, type PointerEvent } from 'react';
 import { unitsPerInch } from './PaperDefs';
 
-type OnDrag = (label: string, x: number, y: number, done: boolean) => void;
+/** A piece that is held: how far from where it lies, in inches; how far is near, in inches; and whether it is let go. */
+export type OnDrag = (label: string, x: number, y: number, near: number, done: boolean) => void;
 
 /** How far a pointer must go, in screen pixels, before a press is a drag. */
 const threshold = 4;
+
+/** How far a hand is off, in screen pixels, of what it means to hit. */
+const near = 7;
 
 /** Pointer handlers for a picture whose pieces can be dragged; empty where they cannot. */
 export function useSceneDrag(onDrag: OnDrag | undefined) {
@@ -12,7 +16,8 @@ export function useSceneDrag(onDrag: OnDrag | undefined) {
   if (!onDrag) return {};
   const inches = (event: PointerEvent<SVGSVGElement>, start: { x: number; y: number }) => {
     const scale = (event.currentTarget.getScreenCTM()?.a ?? 1) * unitsPerInch;
-    return [(event.clientX - start.x) / scale, (event.clientY - start.y) / scale] as const;
+    // Held with Alt, nothing draws it.
+    return [(event.clientX - start.x) / scale, (event.clientY - start.y) / scale, event.altKey ? 0 : near / scale] as const;
   };
   return {
     'data-drags': true,
@@ -36,7 +41,7 @@ export function useSceneDrag(onDrag: OnDrag | undefined) {
     onPointerCancel: () => {
       const drag = held.current;
       held.current = null;
-      if (drag?.moving) onDrag(drag.label, 0, 0, true);
+      if (drag?.moving) onDrag(drag.label, 0, 0, 0, true);
     },
   };
 }

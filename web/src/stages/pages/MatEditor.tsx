@@ -1,11 +1,12 @@
 import { useTranslation } from 'react-i18next';
 import type { Kit, Mat, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
-import { sideOf, useKit } from '../../parts/kitContext';
+import { useKit } from '../../parts/kitContext';
 import { inUnit } from '../../parts/length';
 import { Measure } from '../../parts/Measure';
+import { ofFace, paperFace, paperFaces } from '../../parts/paperFaces';
 import { PartMark } from '../../parts/PartMark';
-import { Swatch } from '../../parts/Swatch';
+import { Pick } from '../../parts/Pick';
 import { PhotoEditor } from './PhotoEditor';
 
 interface Props {
@@ -37,13 +38,12 @@ const readyCards = (kit: Kit): (Card & { name: string })[] =>
 export function MatEditor({ label, piece, onChange }: Props) {
   const { t } = useTranslation();
   const { kit, answer } = useKit();
-  const papers = kit.papers ?? [];
   const opening = piece.opening;
   if (!opening) return null;
   const mats = opening.mats ?? [];
   const setMats = (next: Mat[]) => onChange({ ...piece, opening: { ...opening, mats: next } });
   const exchange = (at: number, mat: Mat) => setMats(mats.map((m, i) => (i === at ? mat : m)));
-  const first = papers[0];
+  const first = kit.papers?.[0];
   const cards = readyCards(kit);
   const card = cards[0];
   return (
@@ -51,7 +51,6 @@ export function MatEditor({ label, piece, onChange }: Props) {
       <span className="text-soft">{t('matEditor.mats')}</span>
       <span className="flex flex-col gap-1">
         {mats.map((mat, i) => {
-          const paper = papers.find((p) => p.id === mat.paper);
           const which = mats.length > 1 ? t('matEditor.nth', { n: i + 1, label }) : t('matEditor.only', { label });
           return (
             <span key={i} className="flex flex-wrap items-baseline gap-1.5">
@@ -62,36 +61,28 @@ export function MatEditor({ label, piece, onChange }: Props) {
                 onChange={(reveal) => exchange(i, { ...mat, reveal })}
               />
               <span className="text-soft">{mat.card ? t('matEditor.orMoreShowsOf') : t('matEditor.showsOf')}</span>
-              <Choice
+              <Pick
                 label={t('matEditor.paperOf', { which })}
-                value={mat.card ? cardKey(mat.card) : (mat.paper ?? '')}
-                options={[
-                  ...papers.map((p) => ({ value: p.id, name: p.name, mark: <Swatch paper={p} /> })),
-                  ...cards.map((card) => ({
+                value={mat.card || !mat.paper ? null : paperFace(mat.paper, mat.face)}
+                none={mat.card ? '' : t('piece.choosePaper')}
+                options={paperFaces(kit, answer)}
+                onChange={(chosen) => exchange(i, { ...mat, card: undefined, ...ofFace(chosen) })}
+              />
+              {cards.length > 0 && (
+                <Choice
+                  optional
+                  label={t('matEditor.cardOf', { which })}
+                  value={mat.card ? cardKey(mat.card) : null}
+                  none={t('matEditor.orACard')}
+                  options={cards.map((card) => ({
                     value: cardKey(card),
                     name: card.name,
                     mark: <PartMark kit={kit} sheet={card.sheet} part={card.part} />,
-                  })),
-                ]}
-                onChange={(id) => {
-                  const chosen = cards.find((c) => cardKey(c) === id);
-                  exchange(
-                    i,
-                    chosen
-                      ? { card: { sheet: chosen.sheet, part: chosen.part }, reveal: mat.reveal }
-                      : { ...mat, card: undefined, paper: id, face: 'A' },
-                  );
-                }}
-              />
-              {paper?.faceB && (
-                <Choice
-                  label={t('matEditor.faceOf', { which })}
-                  value={mat.face ?? 'A'}
-                  options={[
-                    { value: 'A', name: sideOf(answer, paper.id, 'A'), mark: <Swatch paper={paper} /> },
-                    { value: 'B', name: sideOf(answer, paper.id, 'B'), mark: <Swatch paper={paper} face="B" /> },
-                  ]}
-                  onChange={(face) => exchange(i, { ...mat, face })}
+                  }))}
+                  onChange={(chosen) => {
+                    const card = cards.find((c) => cardKey(c) === chosen);
+                    if (card) exchange(i, { card: { sheet: card.sheet, part: card.part }, reveal: mat.reveal });
+                  }}
                 />
               )}
               {mat.gut ? (

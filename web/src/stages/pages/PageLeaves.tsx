@@ -3,7 +3,7 @@ import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import type { Layout, LayoutAnswer, Mark } from '../../api/client';
 import { Choice } from '../../parts/Choice';
-import { freeLabel, withLayer, withLayout, withoutPiece } from '../../parts/edits';
+import { withLayer, withLayout, withoutPiece } from '../../parts/edits';
 import { Fold, LeafHead } from '../../parts/Fold';
 import { useKit } from '../../parts/kitContext';
 import { readable } from '../../parts/length';
@@ -45,6 +45,7 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
   const { t } = useTranslation();
   const { kit, slug, change, lit, setLit } = useKit();
   const [chosen, setChosen] = useState<string | null>(null);
+  const [fresh, setFresh] = useState<string | null>(null);
   const [to, setTo] = useState<string | null>(null);
   const [view, setView] = useState<View>('papers');
   const [line, setLine] = useState('');
@@ -163,10 +164,8 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
         to={to}
         onTo={setTo}
         onSwap={(other) => chosen && moves.swap(chosen, other)}
-        onFacing={(id) => {
-          const piece = layout.pieces?.find((p) => p.id === id);
-          if (piece) moves.facing(id, freeLabel(layout, piece.kind), setChosen);
-        }}
+        onFacing={(id) => moves.facing(id, setChosen)}
+        fresh={fresh}
         onShown={setShown}
         onFigure={setFigure}
       />
@@ -180,7 +179,15 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
           onMade={setChosen}
           onSizes={onAddLayout}
         />
-        <AddPiece layout={layout} onAdded={setChosen} />
+        <AddPiece
+          layout={layout}
+          onAdd={(kind, side) =>
+            moves.add(kind, side, (id) => {
+              setFresh(id);
+              setChosen(id);
+            })
+          }
+        />
       </footer>
     </>
   );
@@ -204,7 +211,9 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
           </>
         }
       >
-        <p className="text-[15px] text-soft">{t(layout.kind === 'spread' ? 'pages.spreadToScale' : 'pages.pageToScale')}</p>
+        <p className={`text-[15px] ${moves.rests ? '' : 'text-soft'}`}>
+          {moves.rests ?? t(layout.kind === 'spread' ? 'pages.spreadToScale' : 'pages.pageToScale')}
+        </p>
       </LeafHead>
       <div className={`flex min-h-0 items-center justify-center p-6 pt-2 ${layout.kind === 'spread' ? '' : 'flex-1'}`}>
         {computed && (
@@ -218,9 +227,9 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
             over={view === 'hidden' ? hiddenMarks(hidden) : over}
             outline={view !== 'papers'}
             ghost={moves.ghost ?? { marks: ghostOf(line.trim() ? said.data : undefined), x: 0, y: 0 }}
-            onDrag={(dragged, x, y, done) => {
+            onDrag={(dragged, ...held) => {
               setChosen(dragged.slice(layoutId.length + 1));
-              moves.drag(dragged, x, y, done);
+              moves.drag(dragged, ...held);
             }}
             overlay={
               picking && piece ? (

@@ -2,8 +2,9 @@ import { useTranslation } from 'react-i18next';
 import type { Layout, Piece } from '../../api/client';
 import { Choice } from '../../parts/Choice';
 import { leaningOn } from '../../parts/edits';
-import { sideOf, useKit } from '../../parts/kitContext';
-import { Swatch } from '../../parts/Swatch';
+import { useKit } from '../../parts/kitContext';
+import { ofFace, paperFace, paperFaces } from '../../parts/paperFaces';
+import { Pick } from '../../parts/Pick';
 import { TextField } from '../../parts/TextField';
 import { cutBy } from './cutBy';
 import { MatEditor } from './MatEditor';
@@ -87,31 +88,13 @@ export function PieceEditor({ layout, piece, onChange, onMove, to, onTo, onSwap,
             <>
               <span className="text-soft">{t('piece.paper')}</span>
               <span className="flex flex-wrap items-baseline gap-3">
-                <Choice
+                <Pick
                   label={t('piece.paperOf', { label })}
-                  value={piece.paper ?? null}
+                  value={piece.paper ? paperFace(piece.paper, piece.face) : null}
                   none={t(papers.length ? 'piece.choosePaper' : 'piece.noPaper')}
-                  options={papers.map((p) => ({ value: p.id, name: p.name, mark: <Swatch paper={p} /> }))}
-                  onChange={(id) =>
-                    onChange({
-                      ...piece,
-                      cutFrom: undefined,
-                      paper: id,
-                      face: papers.find((p) => p.id === id)?.faceB ? piece.face : 'A',
-                    })
-                  }
+                  options={paperFaces(kit, answer)}
+                  onChange={(chosen) => onChange({ ...piece, cutFrom: undefined, ...ofFace(chosen) })}
                 />
-                {paper?.faceB && (
-                  <Choice
-                    label={t('piece.faceOf', { label })}
-                    value={piece.face ?? 'A'}
-                    options={[
-                      { value: 'A', name: sideOf(answer, paper.id, 'A'), mark: <Swatch paper={paper} /> },
-                      { value: 'B', name: sideOf(answer, paper.id, 'B'), mark: <Swatch paper={paper} face="B" /> },
-                    ]}
-                    onChange={(face) => onChange({ ...piece, cutFrom: undefined, face })}
-                  />
-                )}
                 {directed && (
                   <label className="flex items-center gap-1.5">
                     <input

@@ -19,6 +19,8 @@ interface Props {
   onSwap: (id: string) => void;
   /** Lays it once more on the facing page, mirrored. */
   onFacing: (id: string) => void;
+  /** The piece that was made last: its size is asked for first. */
+  fresh: string | null;
   /** The pieces that what the eye says speaks of. */
   onShown: (labels: ReadonlySet<string> | null) => void;
   /** The triangle of a colour that is looked at. */
@@ -28,7 +30,7 @@ interface Props {
 const sides = ['left', 'right', 'both'] as const;
 
 /** The pieces of a layout, back to front, under the page they lie on. */
-export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap, onFacing, onShown, onFigure }: Props) {
+export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap, onFacing, fresh, onShown, onFigure }: Props) {
   const { t } = useTranslation();
   const { kit, change, lit, setLit } = useKit();
   const pieces = layout.pieces ?? [];
@@ -83,6 +85,7 @@ export function PieceList({ layout, computed, chosen, onChoose, to, onTo, onSwap
                   onTo={onTo}
                   onSwap={onSwap}
                   onFacing={onFacing}
+                  fresh={p.id === fresh}
                   onMove={(by) => change(withLayer(kit, layout.id, p.id, by))}
                   onRemove={() => {
                     onChoose(null);

@@ -25,6 +25,8 @@ interface Props {
   onSwap: (id: string) => void;
   /** Lays it once more on the facing page, mirrored. */
   onFacing: (id: string) => void;
+  /** Whether it was just made: its size is asked for first. */
+  fresh: boolean;
   onRemove: () => void;
 }
 
@@ -46,6 +48,7 @@ export function PieceRow({
   onTo,
   onSwap,
   onFacing,
+  fresh,
   onRemove,
 }: Props) {
   const { t } = useTranslation();
@@ -61,6 +64,10 @@ export function PieceRow({
       value={piece.size[side]}
       align={side === 'width' ? 'right' : 'left'}
       onChange={(value) => onChange({ ...piece, size: { ...piece.size, [side]: value } })}
+      {...(side === 'width' && {
+        asked: fresh,
+        onSides: (width: string, height: string) => onChange({ ...piece, size: { width, height } }),
+      })}
     />
   );
   return (
