@@ -46,6 +46,18 @@ test('every dialog meets WCAG 2.2 AA in both lights, and gives the focus back', 
   await dialog(page, 'paste a roster');
 });
 
+// What a finger presses and is less than 44 pixels high, itself and the label it stands in; a link within a sentence may be.
+const smallTargets = (page: Page) =>
+  page.evaluate(() =>
+    [...document.querySelectorAll('button, input:not([type="hidden"]), select, summary, a.press, a.press-first, nav a')].flatMap(
+      (target) => {
+        const [own, label] = [target.getBoundingClientRect(), target.closest('label')?.getBoundingClientRect()];
+        const isSmall = own.width > 0 && own.height > 1 && Math.max(own.height, label?.height ?? 0) < 43.5;
+        return isSmall ? [`${target.getAttribute('aria-label') ?? target.textContent}, ${own.height} high`] : [];
+      },
+    ),
+  );
+
 // What is 1280 pixels wide is 640 at a zoom of 200 %; 390 is a phone held upright.
 for (const [name, width, height] of [
   ['at a zoom of 200 %', 640, 400],
@@ -55,13 +67,17 @@ for (const [name, width, height] of [
     const slug = await freshKit(request);
     await page.setViewportSize({ width, height });
     const over: string[] = [];
+    const small: string[] = [];
     for (const address of everywhere(slug)) {
       await page.goto(address);
       await expect(page.getByRole('heading').first()).toBeAttached();
       const wide = await page.evaluate(() => document.documentElement.scrollWidth);
       if (wide > width) over.push(`${address}: ${wide}`);
+      await page.waitForTimeout(400); // what is computed comes a little later
+      if (width < 768) small.push(...(await smallTargets(page)).map((target) => `${address}: ${target}`));
     }
     expect(over).toEqual([]);
+    expect(small).toEqual([]);
   });
 
 // The walk of docs/guide/access.md, by what a screen reader says and by keys alone: roles and names, never a place on the screen.

@@ -16,6 +16,7 @@ const fractions = [
 ];
 const times = ' x ';
 const back = '⌫';
+const space = '␣';
 
 interface Props {
   /** The field that is typed into. */
@@ -44,7 +45,7 @@ export function Keypad({ field, sides, onTyped, onDone }: Props) {
     else field.setRangeText(text, start, end, 'end');
     onTyped(field.value);
   };
-  const key = (text: string, name = text) => (
+  const key = (text: string, name = text, mark = text) => (
     <button
       key={text}
       type="button"
@@ -53,7 +54,7 @@ export function Keypad({ field, sides, onTyped, onDone }: Props) {
       className="min-h-12 rounded border border-line bg-sheet text-[20px] active:bg-lit"
       onClick={() => put(text)}
     >
-      {text}
+      {mark}
     </button>
   );
   return createPortal(
@@ -67,13 +68,13 @@ export function Keypad({ field, sides, onTyped, onDone }: Props) {
     >
       <div className="mx-auto grid max-w-xl grid-cols-6 gap-1.5">
         {digits.flatMap((row, at) => [
-          ...row.map((digit) => (digit === ' ' ? key(' ', t('keypad.space')) : key(digit))),
+          ...row.map((digit) => (digit === ' ' ? key(' ', t('keypad.space'), space) : key(digit))),
           ...(at < fractions.length
             ? (kit.unit === 'mm' ? ['', '', ''] : (fractions[at] ?? [])).map((text, i) => (text ? key(text) : <span key={i} />))
             : [
                 sides ? key(times, t('keypad.times')) : <span key="times" />,
                 key(back, t('keypad.back')),
-                <button key="done" type="button" tabIndex={-1} className="press-first min-h-12 rounded!" onClick={onDone}>
+                <button key="done" type="button" tabIndex={-1} className="press-first min-h-12 rounded! px-0!" onClick={onDone}>
                   {t('keypad.done')}
                 </button>,
               ]),

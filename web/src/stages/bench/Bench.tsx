@@ -131,8 +131,8 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
         </label>
       </header>
       <Ribbon kit={kit} steps={steps} at={step} progress={progress} onAt={(s) => keep({ ...progress, at: s.key })} />
-      <div className="flex min-h-0 flex-1 flex-col gap-4 p-6 md:flex-row">
-        <section className="min-h-0 flex-1 overflow-y-auto" aria-live="polite">
+      <div className="flex min-h-0 flex-1 flex-col gap-4 p-6 max-md:overflow-y-auto md:flex-row">
+        <section className="md:min-h-0 md:flex-1 md:overflow-y-auto" aria-live="polite">
           <p className="text-soft">
             {t('bench.stepOf', { number: step.number, length: steps.length })}
             {progress.done.includes(step.key) && <span className="text-moss"> {t('bench.done')}</span>}
@@ -160,7 +160,7 @@ function Table({ slug, kit, answer, again, kept, person, onPerson }: TableProps)
           )}
           <Clock step={step} timer={timer} />
         </section>
-        <section className="min-h-0 flex-1" aria-label={t('bench.theStepSPicture')}>
+        <section className="md:min-h-0 md:flex-1" aria-label={t('bench.theStepSPicture')}>
           <StepScene kit={kit} answer={answer} step={step} />
         </section>
       </div>

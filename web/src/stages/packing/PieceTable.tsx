@@ -41,7 +41,7 @@ export function PieceTable({ counts }: { counts: CountsAnswer }) {
           <tr className="border-b border-line text-left text-[13px] text-soft">
             <th className="font-normal">{t('pieceTable.pieces')}</th>
             <th className="text-right font-normal">{t('pieceTable.size')}</th>
-            <th className="text-right font-normal">{t('pieceTable.aKit')}</th>
+            <th className="pl-2 text-right font-normal">{t('pieceTable.aKit')}</th>
             <th className="text-right font-normal">{t('pieceTable.theRun')}</th>
           </tr>
         </thead>

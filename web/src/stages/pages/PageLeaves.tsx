@@ -123,18 +123,20 @@ export function PageLeaves({ layoutId, computed, onAddLayout }: Props) {
       </LeafHead>
       <p className={`px-6 text-[15px] ${faulty ? 'text-rust' : 'text-soft'}`}>
         {computed?.summary ?? t('pages.measuring')} · {t('pages.page')}
-        <Measure
-          label={t('pages.widthOf')}
-          value={layout.page.width}
-          onChange={(width) => setPage({ width, height: layout.page.height })}
-        />
-        x{' '}
-        <Measure
-          align="left"
-          label={t('pages.heightOf')}
-          value={layout.page.height}
-          onChange={(height) => setPage({ width: layout.page.width, height })}
-        />
+        <span className="whitespace-nowrap">
+          <Measure
+            label={t('pages.widthOf')}
+            value={layout.page.width}
+            onChange={(width) => setPage({ width, height: layout.page.height })}
+          />
+          x{' '}
+          <Measure
+            align="left"
+            label={t('pages.heightOf')}
+            value={layout.page.height}
+            onChange={(height) => setPage({ width: layout.page.width, height })}
+          />
+        </span>
       </p>
       {moves.trouble && (
         <p role="alert" className="px-6 text-[15px] text-rust">

@@ -84,7 +84,7 @@ export function PieceRow({
           aria-expanded={open}
           aria-label={`${piece.id}, ${piece.name ?? t(`kind.${piece.kind}`)}`}
           data-row
-          className="flex w-32 shrink-0 items-baseline gap-2 text-left"
+          className="flex w-32 shrink-0 items-baseline gap-2 text-left max-md:items-center pointer-coarse:items-center"
           onClick={() => onOpen(!open)}
           onKeyDown={(event) => {
             if (event.altKey || (event.key !== 'ArrowDown' && event.key !== 'ArrowUp')) return;

@@ -41,7 +41,7 @@ export function ReturnsLine({ layoutId, computed, onShown, onFigure }: Props) {
             <li key={one.colour}>
               <button
                 type="button"
-                className="flex w-full items-baseline gap-3 py-1 text-left text-[15px]"
+                className="flex w-full items-baseline gap-3 py-1 text-left text-[15px] max-md:items-center"
                 onPointerEnter={() => look(one)}
                 onPointerLeave={() => look(null)}
                 onFocus={() => look(one)}

@@ -47,7 +47,7 @@ export function PartSheets({ find }: { find: (name: string, id: string) => boole
                 <button
                   type="button"
                   aria-expanded={isOpen}
-                  className="flex min-w-0 flex-1 items-baseline gap-2 py-1 text-left"
+                  className="flex min-w-0 flex-1 items-baseline gap-2 py-1 text-left max-md:items-center pointer-coarse:items-center"
                   onClick={() => setOpen(isOpen ? null : sheet.id)}
                 >
                   <span className="truncate">{sheet.name}</span>

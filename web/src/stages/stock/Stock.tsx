@@ -89,8 +89,8 @@ export function Stock() {
         {papers.length === 0 && <p className="mt-4 max-w-md">{t('stock.piecesAreCutFrom')}</p>}
         {papers.length > 0 && (
           <div className="flex border-b border-line pb-1 text-[13px] text-soft">
-            <span className="flex-1">{t('stock.paper')}</span>
-            <span className="w-24 text-right">{t('stock.sheet')}</span>
+            <span className="flex-1 max-md:hidden">{t('stock.paper')}</span>
+            <span className="w-24 max-md:flex-1 md:text-right">{t('stock.sheet')}</span>
             <span className="w-20 text-right">{t('stock.oneKit')}</span>
             <span className="w-20 text-right">
               {t('many.kit', { count: kits })}
@@ -107,11 +107,11 @@ export function Stock() {
               const isOpen = open && p.id === paper?.id;
               return (
                 <li key={p.id} className={`-mx-2 border-b border-line px-2 ${p.id === paper?.id ? 'bg-lit' : ''}`}>
-                  <div className="flex min-h-10 items-center">
+                  <div className="flex min-h-10 items-center max-md:flex-wrap">
                     <button
                       type="button"
                       aria-expanded={isOpen}
-                      className="flex min-w-0 flex-1 items-center gap-2 py-1 text-left"
+                      className="flex min-w-0 flex-1 items-center gap-2 py-1 text-left max-md:basis-full"
                       onClick={() => {
                         setOpen(p.id !== paper?.id || !open);
                         setChosen(p.id);
@@ -121,7 +121,7 @@ export function Stock() {
                       {p.faceB && <Swatch paper={p} face="B" size={22} />}
                       <span className="truncate">{p.name}</span>
                     </button>
-                    <span className="w-24 text-right text-[15px] text-soft">
+                    <span className="w-24 text-[15px] text-soft max-md:flex-1 md:text-right">
                       {readable(p.size.width)} x {readable(p.size.height)}
                     </span>
                     <span className="w-20 text-right">{count?.perKit ?? 0}</span>

@@ -35,7 +35,7 @@ export function Supplies({ find }: { find: (name: string, id: string) => boolean
               <button
                 type="button"
                 aria-expanded={open === i}
-                className="flex min-h-10 w-full items-baseline gap-2 py-1 text-left"
+                className="flex min-h-11 w-full items-center gap-2 py-1 text-left"
                 onClick={() => setOpen(open === i ? null : i)}
               >
                 <span className="truncate">{supply.name}</span>
