@@ -92,7 +92,11 @@ export function Spine({
       aria-label={t('stages.label')}
       className="no-print flex shrink-0 items-center gap-1 border-line bg-linen px-3 py-2 max-md:flex-wrap max-md:border-b md:w-26 md:flex-col md:items-stretch md:border-r md:px-0 md:py-5"
     >
-      <Link to="/" title={t('stages.all')} className="shrink-0 px-2 max-md:flex max-md:min-h-11 max-md:items-center md:mb-4 md:px-4">
+      <Link
+        to="/"
+        title={t('stages.all')}
+        className="shrink-0 px-2 max-md:flex max-md:min-h-11 max-md:items-center md:mb-4 md:px-4"
+      >
         <img src="/favicon.svg" alt={t('stages.all')} className="size-6" />
         <span className="mt-2 line-clamp-3 font-serif text-[15px] leading-5 font-medium max-md:sr-only">{kit.name}</span>
       </Link>
