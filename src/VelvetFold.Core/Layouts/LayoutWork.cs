@@ -213,7 +213,8 @@ public static class LayoutWork
             _ => side,
         };
 
-    private static AxisRule Mirror(AxisRule rule, LayoutKind kind, PageSide side) =>
+    /// <summary>A rule of a piece on that page, as the mirror image has it.</summary>
+    internal static AxisRule Mirror(AxisRule rule, LayoutKind kind, PageSide side) =>
         rule switch
         {
             FromEdge inside => inside with { Edge = Mirror(inside.Edge) },

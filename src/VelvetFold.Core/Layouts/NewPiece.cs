@@ -23,7 +23,7 @@ public static class NewPiece
         var last = before.LastOrDefault(p => p.Side == side);
         var model = last ?? before.LastOrDefault();
         var piece = Like(model, First(layout, kit, kind, side));
-        var placed = layout with { Pieces = [.. layout.Pieces, last is null ? Facing(model, piece) : piece] };
+        var placed = layout with { Pieces = [.. layout.Pieces, last is null ? Facing(layout, model, piece) : piece] };
         if (kind != PieceKind.Base && last is not null)
             placed = Beside(placed, kit, placed.Pieces[^1], last);
         return (placed, piece.Id);
@@ -99,21 +99,15 @@ public static class NewPiece
                         : first.Opening,
             };
 
-    private static Piece Facing(Piece? model, Piece piece)
+    // The first of its kind on its page lies as the one on the facing page does, in its image, where that is measured from its page alone.
+    private static Piece Facing(Layout layout, Piece? model, Piece piece)
     {
-        bool IsByItself(AxisRule rule) => rule is Flush or FromEdge { Of: null } or Hanging;
-        AxisRule Mirrored(AxisRule rule) =>
-            rule switch
-            {
-                FromEdge inside when inside.Edge.Axis() == Axis.Across => inside with { Edge = inside.Edge.Opposite() },
-                Hanging hanging when hanging.Edge.Axis() == Axis.Across => hanging with { Edge = hanging.Edge.Opposite() },
-                _ => rule,
-            };
+        static bool IsByItself(AxisRule rule) => rule is Flush or FromEdge { Of: null } or Hanging;
         return model is null || model.Kind == PieceKind.Base
             ? piece
             : piece with
             {
-                Across = IsByItself(model.Across) ? Mirrored(model.Across) : piece.Across,
+                Across = IsByItself(model.Across) ? LayoutWork.Mirror(model.Across, layout.Kind, model.Side) : piece.Across,
                 Down = IsByItself(model.Down) ? model.Down : piece.Down,
             };
     }

@@ -38,6 +38,10 @@ export function Measure({ label, value, onChange, onSides, asked = false, align 
   useLayoutEffect(() => {
     latest.current = { onChange, onSides };
   }, [onChange, onSides]);
+  // What was asked for is told: its row has the focus, and keys are keys again.
+  const told = () => {
+    if (asked) field.current?.closest('li')?.querySelector<HTMLElement>('[data-row]')?.focus();
+  };
   const read = useMutation({
     // One after the other, and each on the screen before the next is taken: of two measurements typed quickly neither is lost.
     scope: { id: 'measure' },
@@ -52,16 +56,18 @@ export function Measure({ label, value, onChange, onSides, asked = false, align 
       setFault(null);
       if (other) flushSync(() => latest.current.onSides?.(exact, other));
       else if (exact !== value) flushSync(() => latest.current.onChange(exact));
+      if (document.activeElement === field.current) told();
     },
     onError: (error) => setFault(error instanceof ApiError ? (error.errors.text ?? error.message) : error.message),
   });
 
+  const isAsItWas = () => typed === null || typed.trim() === readable(value);
   const take = () => {
     if (left.current) return;
-    if (typed === null || typed.trim() === readable(value)) {
+    if (isAsItWas()) {
       setTyped(null);
       setFault(null);
-    } else if (!read.isPending || read.variables !== typed) read.mutate(typed); // Enter and then leaving ask once
+    } else if (typed !== null && (!read.isPending || read.variables !== typed)) read.mutate(typed); // Enter and then leaving ask once
   };
 
   return (
@@ -87,12 +93,9 @@ export function Measure({ label, value, onChange, onSides, asked = false, align 
         onKeyDown={(event) => {
           if (event.key === 'Enter') {
             event.stopPropagation();
+            event.preventDefault(); // else the row, which may have the focus next, would be pressed by the same Enter
             take();
-            // What was asked for is told: its row has the focus, and keys are keys again.
-            if (asked) {
-              event.preventDefault(); // else the row would be pressed by the same Enter
-              event.currentTarget.closest('li')?.querySelector<HTMLElement>('[data-row]')?.focus();
-            }
+            if (isAsItWas()) told();
           } else if (event.key === 'Escape') {
             event.stopPropagation();
             left.current = true;

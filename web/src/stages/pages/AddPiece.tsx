@@ -23,7 +23,8 @@ export function AddPiece({ layout, onAdd }: Props) {
       </MenuButton>
       <MenuItems
         anchor={{ to: 'top start', gap: 6 }}
-        className={`z-30 border border-line bg-chalk py-1 shadow-[0_8px_24px_rgb(0_0_0/0.14)] focus:outline-none ${sides.length > 1 ? 'grid grid-flow-col grid-rows-12' : ''}`}
+        className={`z-30 border border-line bg-chalk py-1 shadow-[0_8px_24px_rgb(0_0_0/0.14)] focus:outline-none ${sides.length > 1 ? 'grid grid-flow-col' : ''}`}
+        style={{ gridTemplateRows: `repeat(${kinds.length}, auto)` }}
       >
         {sides.flatMap((side) =>
           kinds.map((kind) => (
