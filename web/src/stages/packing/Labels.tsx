@@ -145,7 +145,7 @@ export function Labels({ head }: { head: ReactNode }) {
           : labels.data?.pages.map((page, i) => (
               <div
                 key={i}
-                className="printed bg-white border border-line"
+                className="printed border border-line bg-[#fff]"
                 style={{ maxWidth: page.width }}
                 dangerouslySetInnerHTML={{ __html: page.svg }}
               />

@@ -84,7 +84,7 @@ export function PieceRow({
           aria-expanded={open}
           aria-label={`${piece.id}, ${piece.name ?? t(`kind.${piece.kind}`)}`}
           data-row
-          className="flex w-32 shrink-0 items-baseline gap-2 text-left max-md:items-center pointer-coarse:items-center"
+          className="flex w-36 shrink-0 items-baseline gap-2 text-left max-md:items-center pointer-coarse:items-center"
           onClick={() => onOpen(!open)}
           onKeyDown={(event) => {
             if (event.altKey || (event.key !== 'ArrowDown' && event.key !== 'ArrowUp')) return;
@@ -94,7 +94,7 @@ export function PieceRow({
           }}
         >
           <span className="w-7 shrink-0 font-semibold">{piece.id}</span>
-          <span className="truncate text-[15px] text-soft">{piece.name ?? t(`kind.${piece.kind}`)}</span>
+          <span className="min-w-0 text-[15px] leading-5 text-soft">{piece.name ?? t(`kind.${piece.kind}`)}</span>
         </button>
         <span className="flex shrink-0 items-center text-brass">
           {size('width')}
