@@ -35,7 +35,7 @@ test('what two changed at once is put together thing by thing', async ({ browser
   await saved(one);
   await measure(other, 'Height of L1-P3', '3 3/4 in');
   await expect(other.getByRole('dialog')).toContainText('Somebody saved this kit before you');
-  await expect(other.getByRole('radio')).toHaveCount(4);
+  await expect(other.getByRole('dialog').getByRole('radio')).toHaveCount(4);
   await expect(other.getByRole('group', { name: 'L1-P2' }).getByRole('radio').nth(1)).toBeChecked();
   await expect(other.getByRole('group', { name: 'L1-P3' }).getByRole('radio').nth(0)).toBeChecked();
   await check(other);

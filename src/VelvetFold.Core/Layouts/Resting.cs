@@ -89,29 +89,24 @@ public static class Resting
         // What it may lean on: what lies on that page and does not lean on it, not even by others.
         private static List<PlacedPiece> Others(Layout layout, ResolvedLayout resolved, PlacedPiece placed, PageSide side)
         {
+            // An arrangement leans on its members, and they on it: where one of them moves, the others may.
             var leaning = new HashSet<string> { placed.Id };
-            while (
-                layout.Pieces.FirstOrDefault(p =>
-                    !leaning.Contains(p.Id) && (Leans(p.Across, leaning) || Leans(p.Down, leaning) || InArrangement(layout, p, leaning))
-                )
-                    is { } next
-            )
-                leaning.Add(next.Id);
+            for (var known = 0; known < leaning.Count; )
+            {
+                known = leaning.Count;
+                leaning.UnionWith(layout.Arrangements.Where(a => LeansOn(a, leaning)).SelectMany(a => a.Members.Append(a.Id)));
+                leaning.UnionWith(layout.Pieces.Where(p => Leans(p.Across, leaning) || Leans(p.Down, leaning)).Select(p => p.Id));
+            }
             return [.. resolved.Pieces.Where(p => !leaning.Contains(p.Id) && (p.Piece.Side == side || p.Piece.Side == PageSide.Both))];
         }
 
         private static bool Leans(AxisRule? rule, HashSet<string> on) => rule?.LeansOn is { } id && on.Contains(id);
 
-        private static bool InArrangement(Layout layout, Piece piece, HashSet<string> leaning) =>
-            layout.Arrangements.Any(a =>
-                a.Members.Contains(piece.Id)
-                && (
-                    Leans(a.Across, leaning)
-                    || Leans(a.Down, leaning)
-                    || (a.Over is { } over && leaning.Contains(over))
-                    || a.Members.Any(leaning.Contains)
-                )
-            );
+        private static bool LeansOn(Arrangement arrangement, HashSet<string> on) =>
+            arrangement.Members.Any(on.Contains)
+            || Leans(arrangement.Across, on)
+            || Leans(arrangement.Down, on)
+            || (arrangement.Over is { } over && on.Contains(over));
 
         // The topmost piece behind it that its middle lies on and that is larger; none where that is the page, or covers it.
         private PlacedPiece? Ground

@@ -56,6 +56,37 @@ public class RestingTests
         }
     }
 
+    // S1 and S2 are spread evenly; J1 hangs under both together, and so on either.
+    [Fact]
+    public void What_leans_on_its_arrangement_is_nothing_it_could_lean_on()
+    {
+        var page = Layout(
+            LayoutKind.Single,
+            Piece("S1", "2", "1", new Member("G1"), Top("2"), kind: PieceKind.Strip),
+            Piece("S2", "2", "1", new Member("G1"), Top("2"), kind: PieceKind.Strip),
+            Piece("J1", "3", "2", Left("1"), Under("G1", "1/4"), kind: PieceKind.Journaling)
+        ) with
+        {
+            Arrangements =
+            [
+                new()
+                {
+                    Id = "G1",
+                    Kind = ArrangementKind.Evenly,
+                    Members = ["S1", "S2"],
+                    Axis = Axis.Across,
+                },
+            ],
+        };
+        for (var y = -2; y < 12; y++)
+        {
+            var rested = Resting.Near(page, Kit(page), "S1", L("0"), L("1/4") * y, Near)!;
+            Assert.NotEqual("J1", rested.Piece("S1")!.Down.LeansOn);
+            Assert.Equal(new Member("G1"), rested.Piece("S1")!.Across);
+            Assert.Empty(Resolve(rested).Findings);
+        }
+    }
+
     [Fact]
     public void Whatever_is_let_go_rests_near_there_and_moves_nothing_else_but_what_leans_on_it() =>
         Gen.Select(Gen.Int[1, 4], Gen.Int[-900, 900], Gen.Int[-500, 500], Gen.Int[0, 40])
