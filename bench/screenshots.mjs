@@ -16,7 +16,7 @@ const pick = (label, option) => async (page) => {
 // Each picture: its address, and what is done there first.
 const pictures = {
   home: ['/'],
-  pages: [`${kite}/pages`],
+  pages: [`${kite}/pages`, (page) => page.getByRole('button', { name: 'C5, Sand stripe' }).click()],
   sizes: [
     `${kite}/pages`,
     async (page) => {
