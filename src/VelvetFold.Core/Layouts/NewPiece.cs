@@ -21,7 +21,8 @@ public static class NewPiece
         ArgumentNullException.ThrowIfNull(kit);
         var before = layout.Pieces.Where(p => p.Kind == kind && !p.Extra).ToList();
         var last = before.LastOrDefault(p => p.Side == side);
-        var model = last ?? before.LastOrDefault();
+        // What lies across the seam is measured on the whole spread: no model for what lies on one page.
+        var model = last ?? before.LastOrDefault(p => p.Side != PageSide.Both);
         var piece = Like(model, First(layout, kit, kind, side));
         var placed = layout with { Pieces = [.. layout.Pieces, last is null ? Facing(layout, model, piece) : piece] };
         if (kind != PieceKind.Base && last is not null)
@@ -33,13 +34,12 @@ public static class NewPiece
     {
         var paper = kit.Papers.Count > 0 ? kit.Papers[0].Id : null;
         var isBase = kind == PieceKind.Base;
-        return new()
+        var piece = new Piece
         {
             Id = layout.FreeLabel(kind),
             Kind = kind,
             Side = side,
             Size = isBase ? layout.Page : FirstSize(kind, kit.Unit),
-            Paper = IsOfPaper(kind) ? paper : null,
             Across = isBase ? new FromEdge(Edge.Left, Length.Zero) : new Centred(),
             Down = isBase ? new FromEdge(Edge.Top, Length.Zero) : new Centred(),
             Drawn = kind == PieceKind.Drawn ? new() { Kind = DrawnKind.Dashes, Tool = "pen" } : null,
@@ -48,10 +48,8 @@ public static class NewPiece
                     ? new() { Mats = paper is null ? [] : [new() { Paper = paper, Reveal = kit.Matting.Reveal }] }
                     : null,
         };
+        return piece.IsCut ? piece with { Paper = paper } : piece;
     }
-
-    private static bool IsOfPaper(PieceKind kind) =>
-        kind is PieceKind.Base or PieceKind.Panel or PieceKind.Strip or PieceKind.Title or PieceKind.Journaling;
 
     // Common practice, no source.
     private static Size FirstSize(PieceKind kind, LengthUnit unit)

@@ -210,7 +210,7 @@ public static class Resting
         // Along its own relation while it stays on its page; from the edge of the other page otherwise. To the ruler's step.
         private AxisRule Freely(AxisRule was, Axis axis, Length by)
         {
-            if (Side == placed.Piece.Side && was is not Centred)
+            if (Side == placed.Piece.Side)
             {
                 var step = by.SnapTo(kit.Ruler);
                 return Nudge

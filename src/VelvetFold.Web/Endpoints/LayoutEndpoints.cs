@@ -257,9 +257,9 @@ internal static class LayoutEndpoints
             return Problems.Bad("layout", Saying.Of("problem.there-is-no-layout", ("layout", question.Layout)));
         if (question.Reach < Length.Zero || new[] { question.Across, question.Down, question.Reach }.Any(l => l.Magnitude > Farthest))
             return Problems.Bad("across", Saying.Of("problem.a-piece-is-let-go"));
-        if (Resting.Near(layout, kit, question.Piece, question.Across, question.Down, question.Reach) is not { } rested)
-            return Problems.Bad("piece", Saying.Of("problem.has-no-place-in", ("from", question.Piece), ("layout", layout.Id)));
-        return Resolver.Resolve(rested, kit).Piece(question.Piece) is { } placed
+        return
+            Resting.Near(layout, kit, question.Piece, question.Across, question.Down, question.Reach) is { } rested
+            && Resolver.Resolve(rested, kit).Piece(question.Piece) is { } placed
             ? Body.Json(
                 new RestAnswer(kit.With(rested), layout.Id, placed.Box, PlaceWords.Say(rested.Piece(question.Piece)!, kit.Reading())),
                 kit.Unit

@@ -110,6 +110,24 @@ public class RestingTests
                 }
             );
 
+    // Held freely it goes on leaning on what it was centred in.
+    [Fact]
+    public void What_was_centred_in_a_piece_is_measured_from_it_when_it_goes_freely()
+    {
+        var page = Spread.With(Spread.Piece("J1")! with { Across = new Centred("B2"), Down = new Centred("B2") });
+        var rested = Resting.Near(page, Kit(page), "J1", L("3/16"), L("0"), Length.Zero)!;
+        Assert.Equal((Left("1 3/16", "B2"), new Centred("B2")), (rested.Piece("J1")!.Across, rested.Piece("J1")!.Down));
+    }
+
+    [Fact]
+    public void What_lies_across_the_seam_is_no_model_for_a_page()
+    {
+        var seam = Layout(LayoutKind.Spread, Piece("S1", "20", "1", Left("2"), Top("1"), PageSide.Both, PieceKind.Strip));
+        var (added, id) = NewPiece.Lay(seam, Kit(seam), PieceKind.Strip, PageSide.Right);
+        Assert.Equal(S("9", "1 1/2"), added.Piece(id)!.Size);
+        Assert.True(added.PageBox(PageSide.Right).Contains(Resolve(added).Piece(id)!.Box));
+    }
+
     [Fact]
     public void What_is_not_there_does_not_rest() => Assert.Null(Resting.Near(Spread, Kit(Spread), "P9", Near, Near, Near));
 
