@@ -8,7 +8,8 @@ using VelvetFold.Formats;
 
 namespace VelvetFold.Bench;
 
-/// <summary>Times what can still be made: 200 layouts, those of the demo with their sizes shaken, out of 300 scraps and few sheets.</summary>
+/// <summary>Times what can still be made: 200 layouts, those of the demo with their sizes shaken, out of 300 scraps and few sheets; and
+/// pages of four sizes out of 400 papers, no two alike.</summary>
 internal static class StillBench
 {
     private static readonly string[] Demos = ["kite-weekend", "year-of-bread"];
@@ -61,6 +62,45 @@ internal static class StillBench
                 string.Create(
                     CultureInfo.InvariantCulture,
                     $"{asked.Count} layouts, {papers.Count} papers, {studio.Papers.Values.Sum(p => p.Scraps.Count)} scraps: {made.Count(m => m?.IsWhole == true)} whole, {made.Count(m => m is { IsWhole: false })} with changes, {clock.ElapsedMilliseconds} ms"
+                )
+            );
+        }
+        Pages(kits[0], random);
+    }
+
+    private static void Pages(Kit like, Random random)
+    {
+        var page = new Size(Length.Inches(12), Length.Inches(12));
+        var prints = Enum.GetValues<PrintKind>();
+        string Some() => $"#{random.Next(1 << 24):x6}";
+        Face Face() =>
+            new()
+            {
+                Colour = Some(),
+                Ink = Some(),
+                Print = prints[random.Next(prints.Length)],
+            };
+        var there = Enumerable
+            .Range(0, 400)
+            .Select(i => new Paper
+            {
+                Id = $"p{i}",
+                Name = $"Paper {i}",
+                Size = page,
+                FaceA = Face(),
+                FaceB = Face(),
+            })
+            .Select(p => new PaperThere(p.Id, p, 2, []));
+        var studio = new Studio(there.ToDictionary(p => p.Key), new Dictionary<string, PartsThere>());
+        var kit = LeftPages.KitOf(studio, like);
+        for (var round = 0; round < 3; round++)
+        {
+            var clock = Stopwatch.StartNew();
+            var (answer, _) = LeftPages.Of(kit, studio, new("9 x 9, 5 x 7, 4 x 6 photo, 2 of 1 x 12", page));
+            Console.WriteLine(
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"{answer?.Proposals.Count} pages out of {kit.Papers.Count} papers: {clock.ElapsedMilliseconds} ms"
                 )
             );
         }

@@ -17,7 +17,7 @@ internal static class Balance
         var papers = page.Things.Where(t => t.Face is not null).ToList();
         foreach (var thing in papers.Where(t => t.Placed.Piece.Kind != PieceKind.Base))
         {
-            var lab = Colours.LabOf(thing.Face!.Face.Colour);
+            var lab = thing.Face!.Ground;
             if (lab.Chroma < EyeLimits.Accent || (double)thing.Box.Size.Area / whole > EyeLimits.AccentShare)
                 continue;
             var isAgain = papers.Exists(t =>
@@ -42,7 +42,7 @@ internal static class Balance
         foreach (var thing in page.Things.Where(t => t.Placed.Piece.Kind != PieceKind.Base))
         {
             // A photo is as dark as a middle grey.
-            var dark = thing.IsPhoto || thing.Face is null ? 50 : 100 - Colours.LabOf(thing.Face.Face.Colour).L;
+            var dark = thing.IsPhoto || thing.Face is null ? 50 : 100 - thing.Face.Ground.L;
             var own = (double)thing.Box.Size.Area * dark;
             weight += own;
             x += own * (thing.Box.X.Ticks + thing.Box.Width.Ticks / 2.0);

@@ -34,7 +34,7 @@ internal static class Contrast
                         ("piece", thing.Placed.Label),
                         ("on", on.Placed.Label),
                         ("percent", EyeCheck.Percent(share)),
-                        ("difference", Math.Round((decimal)Colours.Difference(thing.Face.Face.Colour, on.Face.Face.Colour), 1))
+                        ("difference", Math.Round((decimal)Colours.Difference(thing.Face.Ground, on.Face.Ground), 1))
                     ),
                 Mends(kit, page, thing, on.Face)
             );

@@ -82,9 +82,9 @@ public static class EyeCheck
     /// <param name="lying">What lies on it, and must not vanish in its turn.</param>
     internal static SeenFace? StandsOut(Kit kit, SeenPage page, SeenFace from, IReadOnlyList<SeenFace>? lying = null) =>
         Solids(kit, page)
-            .Where(f => Colours.Difference(f.Face.Colour, from.Face.Colour) >= EyeLimits.StandsOut && lying?.Any(l => l.IsLike(f)) != true)
+            .Where(f => Colours.Difference(f.Ground, from.Ground) >= EyeLimits.StandsOut && lying?.Any(l => l.IsLike(f)) != true)
             .OrderByDescending(f => IsOn(page, f))
-            .ThenByDescending(f => Colours.Difference(f.Face.Colour, from.Face.Colour))
+            .ThenByDescending(f => Colours.Difference(f.Ground, from.Ground))
             .FirstOrDefault();
 
     /// <summary>The solid faces of the kit's papers, those that are on the page first.</summary>

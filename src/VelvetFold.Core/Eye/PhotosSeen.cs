@@ -33,7 +33,7 @@ internal static class PhotosSeen
         tone switch
         {
             PhotoTone.BlackAndWhite => Colours.IsGrey(on.Face.Colour),
-            PhotoTone.Faded => Colours.LabOf(on.Face.Colour).L > EyeLimits.Lifts,
+            PhotoTone.Faded => on.Ground.L > EyeLimits.Lifts,
             _ => false,
         };
 

@@ -9,6 +9,11 @@ namespace VelvetFold.Core.Eye;
 /// <summary>A face of a paper as it is seen.</summary>
 internal sealed record SeenFace(Paper Paper, SheetFace Side, Face Face)
 {
+    /// <summary>Its colour in CIELAB.</summary>
+    public Lab Ground { get; } = Colours.LabOf(Face.Colour);
+
+    private readonly Lab? _ink = Face.Ink is { } ink ? Colours.LabOf(ink) : null;
+
     public bool IsSolid => Face.Print == PrintKind.Solid;
 
     /// <summary>Whether it is a print that draws the eye: dots are calm enough to lie beside another (common practice, no
@@ -18,7 +23,7 @@ internal sealed record SeenFace(Paper Paper, SheetFace Side, Face Face)
     /// <summary>Whether two look like one at a glance: the same side of a paper, two solids or two like prints of like colours.</summary>
     public bool IsLike(SeenFace other) =>
         (Paper.Id == other.Paper.Id && Side == other.Side)
-        || (Face.Print == other.Face.Print && Colours.Difference(Face.Colour, other.Face.Colour) < EyeLimits.Alike && InksAlike(other));
+        || (Face.Print == other.Face.Print && Colours.Difference(Ground, other.Ground) < EyeLimits.Alike && InksAlike(other));
 
     /// <summary>The colours that it is seen to have: its ground, its ink, and what else its print has enough of.</summary>
     public static IEnumerable<string> ColoursOf(Face face) =>
@@ -28,7 +33,7 @@ internal sealed record SeenFace(Paper Paper, SheetFace Side, Face Face)
             .Distinct(StringComparer.OrdinalIgnoreCase);
 
     private bool InksAlike(SeenFace other) =>
-        IsSolid || (Face.Ink is { } ink && other.Face.Ink is { } its && Colours.Difference(ink, its) < EyeLimits.Alike);
+        IsSolid || (_ink is { } ink && other._ink is { } its && Colours.Difference(ink, its) < EyeLimits.Alike);
 }
 
 /// <summary>A rectangle of paper that is seen on a page: a piece, or one mat of a photo.</summary>

@@ -1,12 +1,48 @@
+using System.Collections.Concurrent;
 using VelvetFold.Core.Eye;
 using VelvetFold.Core.Measures;
 using VelvetFold.Core.Stock;
 
 namespace VelvetFold.Core.Proposing;
 
+/// <summary>Two faces beside one another: whether they look like one, and how far apart their colours are (CIEDE2000).</summary>
+internal readonly record struct Beside(bool Like, double Apart);
+
+/// <summary>The faces that pages may be cut from, and how each looks beside each other one: worked out once, for all the ways to lay a
+/// page out.</summary>
+internal sealed class FacesThere(IReadOnlyList<SeenFace> faces)
+{
+    private readonly bool[] _busy = [.. faces.Select(f => f.IsBusy)];
+    private readonly ConcurrentDictionary<int, Beside[]> _beside = new();
+
+    // By name, so that of ways that cost the same it is always the same one that comes first.
+    private readonly int[] _ranks = RanksOf(faces);
+
+    public int Count => faces.Count;
+
+    public SeenFace this[int face] => faces[face];
+
+    public int Rank(int face) => _ranks[face];
+
+    public bool IsBusy(int face) => _busy[face];
+
+    /// <summary>How each face looks beside one.</summary>
+    public Beside[] Beside(int one) =>
+        _beside.GetOrAdd(one, u => [.. faces.Select(f => new Beside(faces[u].IsLike(f), Colours.Difference(faces[u].Ground, f.Ground)))]);
+
+    private static int[] RanksOf(IReadOnlyList<SeenFace> faces)
+    {
+        var ranks = new int[faces.Count];
+        var ordered = Enumerable.Range(0, faces.Count).OrderBy(i => faces[i].Paper.Id, StringComparer.Ordinal).ThenBy(i => faces[i].Side);
+        foreach (var (face, rank) in ordered.Select((f, r) => (f, r)))
+            ranks[face] = rank;
+        return ranks;
+    }
+}
+
 /// <summary>Which piece of a page is cut from which paper: the cheapest ways by what lies on what, by a beam search from back to
 /// front.</summary>
-internal sealed class Papering(IReadOnlyList<SeenFace> faces, Arranged arranged, int? sheets)
+internal sealed class Papering(FacesThere faces, Arranged arranged, int? sheets)
 {
     /// <summary>How many ways are kept after each piece.</summary>
     private const int Beam = 32;
@@ -14,58 +50,102 @@ internal sealed class Papering(IReadOnlyList<SeenFace> faces, Arranged arranged,
     /// <summary>What is added for each paper beyond two: a page of few papers hangs together, and takes fewer sheets.</summary>
     private const double MorePaper = 0.7;
 
-    private sealed record Way(IReadOnlyList<SeenFace> Given, double Cost);
+    private sealed record Way(int[] Given, double Cost);
 
     /// <summary>The cheapest ways, a face for each piece; the best first.</summary>
     public IReadOnlyList<(IReadOnlyList<SeenFace> Faces, double Cost)> Best(int count)
     {
         List<Way> ways = [new([], 0)];
         for (var i = 0; i < arranged.Slots.Count; i++)
-        {
-            var (slot, on) = (arranged.Slots[i], Around(i));
-            ways =
-            [
-                .. ways.SelectMany(w => faces.Select(f => With(w, slot, on, f)))
-                    .OfType<Way>()
-                    .OrderBy(w => w.Cost)
-                    .ThenBy(w => string.Join(' ', w.Given.Select(g => $"{g.Paper.Id} {g.Side}")), StringComparer.Ordinal)
-                    .Take(Beam),
-            ];
-        }
-        return [.. ways.Take(count).Select(w => (w.Given, w.Cost))];
+            ways = Longer(ways, i);
+        return [.. ways.Take(count).Select(w => ((IReadOnlyList<SeenFace>)[.. w.Given.Select(g => faces[g])], w.Cost))];
     }
 
-    private Way? With(Way way, Slot slot, IReadOnlyList<(int On, double Share)> on, SeenFace face)
+    // The cheapest ways that give one more piece its face; the costs of all of them first, as most are never made.
+    private List<Way> Longer(List<Way> ways, int at)
     {
-        var papers = way.Given.Where((_, i) => arranged.Slots[i].Role != SizeRole.Base).Select(f => f.Paper.Id).Distinct().ToList();
-        var isNew = slot.Role != SizeRole.Base && !papers.Contains(face.Paper.Id);
-        if (sheets is { } most && Least([.. way.Given, face]) > most)
-            return null;
-        var cost = way.Cost + Alone(slot, face) + (isNew && papers.Count >= 2 ? MorePaper : 0);
-        foreach (var (under, share) in on)
+        var (slot, around) = (arranged.Slots[at], Around(at));
+        var alone = Enumerable.Range(0, faces.Count).Select(f => Alone(slot, f)).ToArray();
+        var order = Comparer<(double Cost, int Way, int Face)>.Create(
+            (a, b) =>
+                a.Cost != b.Cost ? a.Cost.CompareTo(b.Cost)
+                : Named(ways[a.Way], ways[b.Way]) is var named and not 0 ? named
+                : faces.Rank(a.Face).CompareTo(faces.Rank(b.Face))
+        );
+        // The dearest of those kept comes out first.
+        var kept = new PriorityQueue<(int Way, int Face), (double Cost, int Way, int Face)>(
+            Beam + 1,
+            Comparer<(double Cost, int Way, int Face)>.Create((a, b) => order.Compare(b, a))
+        );
+        for (var w = 0; w < ways.Count; w++)
         {
-            var ground = way.Given[under];
-            if (ground.IsLike(face))
-                cost += 12 * share;
-            else if (ground.IsBusy && face.IsBusy)
-                cost += 8 * share;
-            if (slot.Role == SizeRole.Photo)
-                cost -= Math.Min(50, Colours.Difference(ground.Face.Colour, face.Face.Colour)) / 12 * share;
+            var costs = Costs(ways[w], slot, around, alone);
+            for (var f = 0; f < costs.Length; f++)
+            {
+                if (
+                    kept.Count == Beam
+                    && kept.TryPeek(out _, out var dearest)
+                    && (costs[f] > dearest.Cost || order.Compare((costs[f], w, f), dearest) >= 0)
+                )
+                    continue;
+                if (sheets is { } most && Least([.. ways[w].Given, f]) > most)
+                    continue;
+                kept.Enqueue((w, f), (costs[f], w, f));
+                if (kept.Count > Beam)
+                    kept.Dequeue();
+            }
         }
+        return
+        [
+            .. kept
+                .UnorderedItems.OrderBy(k => k.Priority, order)
+                .Select(k => new Way([.. ways[k.Element.Way].Given, k.Element.Face], k.Priority.Cost)),
+        ];
+    }
+
+    private int Named(Way a, Way b) => a.Given.Zip(b.Given, (x, y) => faces.Rank(x).CompareTo(faces.Rank(y))).FirstOrDefault(c => c != 0);
+
+    // What a way costs with each face for its next piece: by itself, by what it lies on, by a further paper, by a colour that returns.
+    private double[] Costs(Way way, Slot slot, IReadOnlyList<(int On, double Share)> around, double[] alone)
+    {
+        var costs = new double[faces.Count];
+        for (var f = 0; f < costs.Length; f++)
+            costs[f] = way.Cost + alone[f];
+        foreach (var (on, share) in around)
+        {
+            var (ground, beside) = (way.Given[on], faces.Beside(way.Given[on]));
+            for (var f = 0; f < costs.Length; f++)
+            {
+                if (beside[f].Like)
+                    costs[f] += 12 * share;
+                else if (faces.IsBusy(ground) && faces.IsBusy(f))
+                    costs[f] += 8 * share;
+                if (slot.Role == SizeRole.Photo)
+                    costs[f] -= Math.Min(50, beside[f].Apart) / 12 * share;
+            }
+        }
+        var papers = way
+            .Given.Where((_, i) => arranged.Slots[i].Role != SizeRole.Base)
+            .Select(g => faces[g].Paper.Id)
+            .ToHashSet(StringComparer.Ordinal);
+        if (papers.Count >= 2 && slot.Role != SizeRole.Base)
+            for (var f = 0; f < costs.Length; f++)
+                costs[f] += papers.Contains(faces[f].Paper.Id) ? 0 : MorePaper;
         // An accent that returns.
-        if (
-            slot.Role is SizeRole.Small or SizeRole.Strip or SizeRole.Photo
-            && Colours.LabOf(face.Face.Colour).Chroma >= EyeLimits.Accent
-            && way.Given.Any(g => Colours.Difference(g.Face.Colour, face.Face.Colour) < EyeLimits.Alike)
-        )
-            cost -= 1;
-        return new([.. way.Given, face], cost);
+        if (slot.Role is SizeRole.Small or SizeRole.Strip or SizeRole.Photo)
+        {
+            var given = Array.ConvertAll(way.Given, faces.Beside);
+            for (var f = 0; f < costs.Length; f++)
+                if (faces[f].Ground.Chroma >= EyeLimits.Accent && Array.Exists(given, g => g[f].Apart < EyeLimits.Alike))
+                    costs[f] -= 1;
+        }
+        return costs;
     }
 
     // So many sheets it takes at least, by area.
-    private int Least(IReadOnlyList<SeenFace> given) =>
+    private int Least(IReadOnlyList<int> given) =>
         given
-            .Select((face, i) => (face.Paper, arranged.Slots[i]))
+            .Select((face, i) => (faces[face].Paper, arranged.Slots[i]))
             .Where(g => g.Item2.Role != SizeRole.Base)
             .GroupBy(g => g.Paper.Id)
             .Sum(g =>
@@ -76,12 +156,12 @@ internal sealed class Papering(IReadOnlyList<SeenFace> faces, Arranged arranged,
             );
 
     // What a paper is worth for a piece by itself.
-    private static double Alone(Slot slot, SeenFace face)
+    private double Alone(Slot slot, int at)
     {
+        var (face, lab) = (faces[at], faces[at].Ground);
         var motif = face.Face.Motif is { } m && (double)m.Ticks / Length.TicksPerInch >= EyeLimits.LargeMotif ? m : (Length?)null;
         var shows = motif is { } large && slot.Box.Size.Shorter >= large * EyeLimits.MotifTimes;
         var cost = motif is not null && !shows ? 6.0 : 0;
-        var lab = Colours.LabOf(face.Face.Colour);
         cost += slot.Role switch
         {
             SizeRole.Base => (face.IsSolid ? 0 : 8) + (lab.L < 70 ? 1 : 0) + (lab.Chroma > EyeLimits.Accent ? 2 : 0),

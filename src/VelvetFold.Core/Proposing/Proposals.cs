@@ -79,6 +79,7 @@ public static class Proposals
         var ways = new Arranging(question.Page, sizes, kit.Unit, kit.Ruler).All().ToList();
         if (ways.Count == 0)
             return (new([], Saying.Of("proposal.no-room", ("page", kit.Reading().Format(question.Page)))), []);
+        var there = new FacesThere(faces);
         var made = new Made?[ways.Count * PapersEach];
         Parallel.For(
             0,
@@ -86,7 +87,7 @@ public static class Proposals
             new() { CancellationToken = cancel },
             i =>
             {
-                foreach (var (way, nth) in new Papering(faces, ways[i], question.Sheets).Best(PapersEach).Select((w, n) => (w, n)))
+                foreach (var (way, nth) in new Papering(there, ways[i], question.Sheets).Best(PapersEach).Select((w, n) => (w, n)))
                     made[i * PapersEach + nth] = Weighed(kit, question, ways[i], way.Faces, way.Cost);
             }
         );
@@ -139,22 +140,35 @@ public static class Proposals
         double Cost
     );
 
+    // Of papers that look the same on both sides (a studio has the same white in many kits) the one that there is most of: as many
+    // ways with each of them would be one way to the eye, and keep the others out of the beam.
     private static List<SeenFace> Faces(Kit kit, IReadOnlyList<string>? papers) =>
         [
             .. kit
                 .Papers.Where(p => papers is null || papers.Contains(p.Id))
+                .OrderByDescending(AreaThere)
+                .DistinctBy(p => (p.FaceA, p.FaceB, p.Size, p.TearStrip, p.Squaring))
                 .SelectMany(p => new[] { SheetFace.A, SheetFace.B }.Select(side => SeenPage.FaceOf(kit, p.Id, side)))
                 .OfType<SeenFace>(),
         ];
 
+    // Its sheets and scraps; of what can be bought there is no end.
+    private static Int128 AreaThere(Paper paper) =>
+        paper.OnHand is { } sheets
+            ? paper.Offcuts.Aggregate(sheets * (Int128)paper.Size.Area, (sum, o) => sum + o.Count * (Int128)o.Size.Area)
+            : Int128.MaxValue;
+
     private static Made? Weighed(Kit kit, ProposalQuestion question, Arranged way, IReadOnlyList<SeenFace> faces, double cost)
     {
         var layout = Document(kit, question.Page, way, faces);
-        var resolved = Resolver.Resolve(layout, kit with { Layouts = [layout], NoEye = false });
-        var arithmetic = PageCheck.Of(kit, resolved);
+        // Of its own papers alone: a studio's other hundreds are no part of what is seen on it.
+        var own = faces.Select(f => f.Paper).Distinct().ToList();
+        var seen = kit with { Papers = own, Layouts = [layout], NoEye = false };
+        var resolved = Resolver.Resolve(layout, seen);
+        var arithmetic = PageCheck.Of(seen, resolved);
         if (arithmetic.Any(f => f.Gravity == Gravity.Fault))
             return null;
-        IReadOnlyList<Finding> findings = [.. arithmetic, .. EyeCheck.Of(kit with { NoEye = false }, resolved)];
+        IReadOnlyList<Finding> findings = [.. arithmetic, .. EyeCheck.Of(seen, resolved)];
         var score = 100 - findings.Sum(f => f.Gravity == Gravity.Eye ? Eye : Note) - way.Slots.Count(s => !IsInLine(way, s)) * NotInLine;
         return new(way, faces, resolved, findings, score, cost);
     }
