@@ -52,7 +52,7 @@ public sealed class StudioDatabaseTests : IDisposable
     private async Task OpensSoon()
     {
         await using var context = Open();
-        using var patience = new CancellationTokenSource(TimeSpan.FromMinutes(1));
+        using var patience = new CancellationTokenSource(TimeSpan.FromMinutes(5));
         await StudioDatabase.PrepareAsync(context, patience.Token);
         Assert.Empty(await context.Kits.ToListAsync());
     }

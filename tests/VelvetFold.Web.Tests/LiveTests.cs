@@ -15,7 +15,7 @@ public sealed class LiveTests : IAsyncDisposable
 
     private static async Task<JsonElement> NextAsync(StreamReader live)
     {
-        using var wait = new CancellationTokenSource(TimeSpan.FromSeconds(20));
+        using var wait = new CancellationTokenSource(TimeSpan.FromMinutes(5));
         while (await live.ReadLineAsync(wait.Token) is { } line)
             if (line.StartsWith("data: ", StringComparison.Ordinal))
                 return JsonSerializer.Deserialize<JsonElement>(line["data: ".Length..]);

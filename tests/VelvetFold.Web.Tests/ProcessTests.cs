@@ -262,7 +262,7 @@ public sealed class ProcessTests : IDisposable
             );
             // In the thick of it: a process writes slowly at first.
             var enough = written + 15 + random.Next(30);
-            for (var wait = Stopwatch.StartNew(); written < enough && wait.Elapsed < TimeSpan.FromSeconds(10); )
+            for (var wait = Stopwatch.StartNew(); written < enough && wait.Elapsed < TimeSpan.FromMinutes(2); )
                 await Task.Delay(5);
             process.Kill();
             await process.WaitForExitAsync();

@@ -45,7 +45,7 @@ public sealed class ReachTests : IDisposable
         var process = Process.Start(start)!;
         _started.Add(process);
         var said = new List<string>();
-        using var wait = new CancellationTokenSource(TimeSpan.FromMinutes(1));
+        using var wait = new CancellationTokenSource(TimeSpan.FromMinutes(5));
         while (await process.StandardOutput.ReadLineAsync(wait.Token) is { } line)
         {
             said.Add(line);

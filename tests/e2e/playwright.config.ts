@@ -11,8 +11,8 @@ export default defineConfig({
   testDir: '.',
   outputDir: 'results',
   workers: 1,
-  timeout: 120_000,
-  expect: { timeout: 12_000 },
+  timeout: 300_000,
+  expect: { timeout: 30_000 },
   reporter: 'list',
   use: {
     baseURL: `http://127.0.0.1:${port}`,
