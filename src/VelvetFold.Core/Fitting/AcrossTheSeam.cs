@@ -34,7 +34,7 @@ internal static class AcrossTheSeam
 
         // What lay on something that went across lies on it again, where that is free.
         Lying? OnIts(List<Lying> gone, Lying thing) =>
-            gone.Find(g => design.Overlap(g.Id, thing.Id) > 0) is { } on
+            gone.Find(g => design.Lap(g.Id, thing.Id)) is { } on
             && design[on.Id] is { } was
             && on.Box.Size == was.Box.Size
             && thing.At(thing.Box.Moved(on.Box.X - was.Box.X, on.Box.Y - was.Box.Y)) is var again

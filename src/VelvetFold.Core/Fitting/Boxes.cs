@@ -8,7 +8,7 @@ internal readonly record struct Neighbour(Lying First, Lying Second, Axis Axis, 
 /// <summary>How boxes lie to each other, as an eye sees it.</summary>
 internal static class Boxes
 {
-    /// <summary>Less than this share is no overlap.</summary>
+    /// <summary>Less than this share is not seen: of what lay on another already, and of decoration.</summary>
     public const double Nothing = 0.01;
 
     /// <summary>How much of the smaller of two the two share.</summary>
@@ -18,8 +18,7 @@ internal static class Boxes
             return 0;
         var w = Math.Min(a.Right.Ticks, b.Right.Ticks) - Math.Max(a.X.Ticks, b.X.Ticks);
         var h = Math.Min(a.Bottom.Ticks, b.Bottom.Ticks) - Math.Max(a.Y.Ticks, b.Y.Ticks);
-        var share = (double)w * h / Math.Min((double)a.Width.Ticks * a.Height.Ticks, (double)b.Width.Ticks * b.Height.Ticks);
-        return share > Nothing ? share : 0;
+        return (double)w * h / Math.Min((double)a.Width.Ticks * a.Height.Ticks, (double)b.Width.Ticks * b.Height.Ticks);
     }
 
     /// <summary>How much of the first the second hides.</summary>

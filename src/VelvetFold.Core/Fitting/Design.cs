@@ -107,6 +107,19 @@ internal sealed class Design
     /// <summary>How much of the smaller of two pieces the two share as designed, 0 to 1.</summary>
     public double Overlap(string a, string b) => _overlaps.GetValueOrDefault(Key(a, b));
 
+    /// <summary>Whether one of them is seen to lie on the other as designed.</summary>
+    public bool Lap(string a, string b) => Overlap(a, b) > Boxes.Nothing;
+
+    /// <summary>How much of the smaller of two may be shared: decoration lies on a photo's edge, what lay on another goes on doing so, and
+    /// what lay apart stays apart, to a hair.</summary>
+    public double MayShare(Lying a, Lying b)
+    {
+        var before = Overlap(a.Id, b.Id);
+        return a.IsDecor || b.IsDecor ? Math.Max(before, Evaluator.MostDecor) + Boxes.Nothing
+            : before > 0 ? before + Boxes.Nothing
+            : 0;
+    }
+
     /// <summary>How much of a photo a piece hides as designed, 0 to 1.</summary>
     public double Hidden(string photo, string by) =>
         this[photo]?.Print is { } print && this[by] is { } over ? Boxes.Covered(print, over.Box) : 0;

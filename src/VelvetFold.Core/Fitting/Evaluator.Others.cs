@@ -22,24 +22,16 @@ internal sealed partial class Evaluator
                 Touching(a, b, tally);
                 continue;
             }
-            var share = Boxes.Share(a.Box, b.Box);
-            if (share <= 0)
-                continue;
-            var before = _design.Overlap(a.Id, b.Id);
+            var (share, before) = (Boxes.Share(a.Box, b.Box), _design.Overlap(a.Id, b.Id));
             if (a.Role == PageRole.Pocket || b.Role == PageRole.Pocket)
             {
                 var (pocket, other) = a.Role == PageRole.Pocket ? (a, b) : (b, a);
                 if (pocket.Piece.Across.LeansOn != other.Id)
                     tally.Fault(() => Saying.Of("fit.why.on", ("piece", Label(pocket)), ("other", Label(other))));
             }
-            else if (!a.IsDecor && !b.IsDecor)
-            {
-                if (share > before + Boxes.Nothing)
-                    tally.Fault(() => Saying.Of("fit.why.on", ("piece", Label(b)), ("other", Label(a))));
-            }
-            else if (share > Math.Max(before, MostDecor) + Boxes.Nothing || Covers(a, b))
+            else if (share > _design.MayShare(a, b) || (a.IsDecor != b.IsDecor && Covers(a, b)))
                 tally.Fault(() => Saying.Of("fit.why.on", ("piece", Label(a.IsDecor ? a : b)), ("other", Label(a.IsDecor ? b : a))));
-            else
+            else if (a.IsDecor != b.IsDecor && share > Boxes.Nothing)
                 DecorOn(a.IsDecor ? a : b, a.IsDecor ? b : a, share, before, given, tally);
         }
     }

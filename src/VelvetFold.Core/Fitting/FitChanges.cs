@@ -166,7 +166,7 @@ internal sealed class FitChanges
             .Any(p =>
                 p.Piece.Kind is PieceKind.Base or PieceKind.Panel or PieceKind.Strip
                 && p.Box.Overlaps(target.Box)
-                && Design.Overlap(p.Id, piece.Id) <= 0
+                && !Design.Lap(p.Id, piece.Id)
             );
 
     private bool Do(OpeningChange change)

@@ -79,12 +79,7 @@ public static class FitHand
                 && t.Role is PageRole.Title or PageRole.Card or PageRole.Decor
                 && frame.Design[t.Id] is not null
                 && !(t.IsDecor && held.IsDecor)
-                && Boxes.Share(t.Box, held.Box)
-                    > (
-                        t.IsDecor || held.IsDecor
-                            ? Math.Max(Evaluator.MostDecor, frame.Design.Overlap(t.Id, pinned))
-                            : frame.Design.Overlap(t.Id, pinned)
-                    ) + Boxes.Nothing
+                && Boxes.Share(t.Box, held.Box) > frame.Design.MayShare(t, held)
             );
             if (met is null)
                 break;

@@ -36,9 +36,7 @@ internal sealed class FreePlaces(Design design, PageSide side)
         {
             if (!box.Overlaps(other.Box) || (thing.IsDecor && other.IsDecor))
                 continue;
-            var before = design.Overlap(thing.Id, other.Id);
-            var allowed = thing.IsDecor || other.IsDecor ? Math.Max(before, Evaluator.MostDecor) : before;
-            if (Boxes.Share(box, other.Box) > allowed + Boxes.Nothing)
+            if (Boxes.Share(box, other.Box) > design.MayShare(thing, other))
                 return false;
             if (
                 thing.IsDecor
@@ -96,15 +94,7 @@ internal sealed class FreePlaces(Design design, PageSide side)
 
     // What it must not lie on, and how much of it at most: looked up once for all places.
     private (Box Box, double Allowed)[] Barred(Lying thing, List<Lying> placed) =>
-        [
-            .. placed
-                .Where(other => !thing.IsDecor || !other.IsDecor)
-                .Select(other =>
-                {
-                    var before = design.Overlap(thing.Id, other.Id);
-                    return (other.Box, (thing.IsDecor || other.IsDecor ? Math.Max(before, Evaluator.MostDecor) : before) + Boxes.Nothing);
-                }),
-        ];
+        [.. placed.Where(other => !thing.IsDecor || !other.IsDecor).Select(other => (other.Box, design.MayShare(thing, other)))];
 
     private bool IsOnGround(Box box)
     {

@@ -82,12 +82,7 @@ internal sealed partial class PageSearch
             for (var j = 0; j < laid.Count; j++)
             {
                 var (a, b) = (laid[i].On, laid[j].On);
-                if (
-                    i == j
-                    || !a.Box.Overlaps(b.Box)
-                    || _design.Overlap(a.Id, b.Id) > 0
-                    || !Evaluator.ReadsBefore(_design[a.Id]!, _design[b.Id]!)
-                )
+                if (i == j || !a.Box.Overlaps(b.Box) || _design.Lap(a.Id, b.Id) || !Evaluator.ReadsBefore(_design[a.Id]!, _design[b.Id]!))
                     continue;
                 var (was, then) = (_design[a.Id]!.Box, _design[b.Id]!.Box);
                 var beside = then.X >= was.Right;

@@ -47,8 +47,8 @@ internal sealed class Settling
             var attached = own.Where(o =>
                     o.Role == PageRole.Decor
                     && !taken.Contains(o.Id)
-                    && _design.Overlap(o.Id, main.Id) > 0
-                    && (main.Role != PageRole.Decor || !_design.Openings.Any(p => _design.Overlap(p.Id, o.Id) > 0))
+                    && _design.Lap(o.Id, main.Id)
+                    && (main.Role != PageRole.Decor || !_design.Openings.Any(p => _design.Lap(p.Id, o.Id)))
                 )
                 .ToList();
             taken.UnionWith(attached.Select(a => a.Id));
@@ -145,9 +145,7 @@ internal sealed class Settling
             var isFree =
                 opening.Piece.Opening!.Mats.Count > 0
                 && opening.Box.Size.Area <= largest
-                && placed.TrueForAll(p =>
-                    Boxes.Share(p.Box, opening.Box) <= Math.Max(_design.Overlap(p.Id, opening.Id), p.IsDecor ? Evaluator.MostDecor : 0)
-                )
+                && placed.TrueForAll(p => Boxes.Share(p.Box, opening.Box) <= _design.MayShare(p, opening))
                 && !placed.Exists(p => p.Role == PageRole.Opening && Boxes.Between(p.Box, opening.Box) < _design.Same);
             if (!isFree)
                 continue;

@@ -211,6 +211,38 @@ public class FitSearchTests
             iter: 60
         );
 
+    // A set that chance once drew: a photo came to lie on an eighth of the added one under it, too little of it to be counted.
+    [Fact]
+    public void A_photo_covers_not_even_a_sliver_of_another()
+    {
+        var fits = Find(
+            Brought("p0", "4", "4"),
+            Brought("p1", "2", "3") with
+            {
+                Facing = Facing.Left,
+            },
+            Brought("p2", "5", "7") with
+            {
+                Facing = Facing.Left,
+            },
+            Brought("p3", "4", "3") with
+            {
+                Facing = Facing.Left,
+            },
+            Brought("p4", "4", "3") with
+            {
+                Facing = Facing.Right,
+            }
+        ).Fits;
+        Assert.NotEmpty(fits);
+        foreach (var fit in fits)
+        {
+            var adapted = Adaptation.Apply(Page, fit.Changes);
+            var photos = Resolver.Resolve(adapted.Layouts[0], adapted).Pieces.Where(p => p.Piece.HoldsPhoto).ToList();
+            Assert.DoesNotContain(photos, p => photos.Exists(o => o != p && o.Box.Overlaps(p.Box)));
+        }
+    }
+
     // Splits and joins by themselves: the outer edges stay, to the ruler's step.
     [Fact]
     public void A_split_stays_within_its_opening_and_a_join_covers_both() =>
