@@ -7,9 +7,9 @@ namespace VelvetFold.Core.Cutting;
 public sealed partial record Nest
 {
     // One way of laying: rows of bits, a bit a cell.
-    private sealed class Raster(Size sheet, Length between, Length step, bool across, bool bottom, int[] ways)
+    private sealed partial class Raster(Size sheet, Length between, Length step, bool across, bool bottom, int[] ways)
     {
-        private sealed record Mask(
+        public sealed record Mask(
             int Template,
             int Quarters,
             IReadOnlyList<OutlinePoint> Points,
@@ -24,9 +24,13 @@ public sealed partial record Nest
         private readonly int _wide = (int)(((across ? sheet.Height : sheet.Width) + between).Ticks / step.Ticks);
         private readonly int _high = (int)(((across ? sheet.Width : sheet.Height) + between).Ticks / step.Ticks);
 
-        public List<NestPlace> Lay(IReadOnlyList<NestTemplate> templates, CancellationToken cancel)
+        /// <summary>Lays one after the other, where each reaches least far.</summary>
+        /// <param name="begin">What each sheet begins with, of the largest template of which some are left.</param>
+        /// <param name="most">So many sheets are of use: where as much as lies on the first does not make it with these, it ends there.</param>
+        public List<NestPlace> Lay(IReadOnlyList<NestTemplate> templates, Begun begin, int most, CancellationToken cancel)
         {
             var masks = templates.Select((t, i) => Masks(t, i)).ToList();
+            var begun = begin == Begun.Empty ? [] : masks.ConvertAll(m => Rows(m, begin == Begun.Pairs, cancel));
             var left = templates.Select(t => t.Count).ToArray();
             var order = Enumerable.Range(0, templates.Count).OrderByDescending(i => Outline.TwiceArea(templates[i].Points)).ToList();
             var (places, sheets) = (new List<NestPlace>(), 0);
@@ -35,6 +39,16 @@ public sealed partial record Nest
                 var rows = Enumerable.Range(0, _high).Select(_ => new ulong[_wide / 64 + 2]).ToArray();
                 var (laid, from) = (0, new Dictionary<Mask, int>());
                 sheets++;
+                void Take(int template, Mask mask, int x, int y)
+                {
+                    Put(rows, mask, x, y);
+                    places.Add(Placed(templates[template], mask, x, y, sheets));
+                    left[template]--;
+                    laid++;
+                }
+                foreach (var template in order.Where(t => begun.Count > 0 && left[t] > 0 && begun[t].Count > 0).Take(1))
+                foreach (var (mask, x, y) in begun[template].Take(left[template]))
+                    Take(template, mask, x, y);
                 foreach (var template in order)
                     while (left[template] > 0)
                     {
@@ -52,12 +66,15 @@ public sealed partial record Nest
                             }
                         if (best is not { } found)
                             break;
-                        Put(rows, found.Mask, found.X, found.Y);
-                        places.Add(Placed(templates[template], found.Mask, found.X, found.Y, sheets));
-                        left[template]--;
-                        laid++;
+                        Take(template, found.Mask, found.X, found.Y);
                     }
-                if (laid == 0)
+                if (
+                    laid == 0
+                    || (
+                        sheets == 1
+                        && places.Aggregate(Int128.Zero, (sum, p) => sum + Outline.TwiceArea(p.Points)) * most < Twice(templates)
+                    )
+                )
                     break;
             }
             return places;
@@ -88,7 +105,7 @@ public sealed partial record Nest
             {
                 // A sheet laid the other way round is its mirror image along the diagonal.
                 var points = Turned(template.Points, q).Select(p => across ? new OutlinePoint(p.Y, p.X) : p).ToList();
-                var rows = Rows(points, out var wide, out var high);
+                var rows = Cells(points, out var wide, out var high);
                 if (!masks.Exists(m => m.Wide == wide && m.High == high && m.Rows.Zip(rows).All(r => r.First.SequenceEqual(r.Second))))
                     masks.Add(new(at, q, points, wide, high, rows));
             }
@@ -96,7 +113,7 @@ public sealed partial record Nest
         }
 
         // Every cell that some of the outline, grown by half of what lies between, may touch.
-        private List<(int From, int To)>[] Rows(IReadOnlyList<OutlinePoint> points, out int wide, out int high)
+        private List<(int From, int To)>[] Cells(IReadOnlyList<OutlinePoint> points, out int wide, out int high)
         {
             var box = Outline.Bounds(points);
             var (cell, half) = ((double)step.Ticks, (double)_half.Ticks);

@@ -46,8 +46,8 @@ public sealed partial record Nest(int Sheets, int ByBoxes, int LowerBound, bool 
     /// rounds.
     /// </summary>
     /// <remarks>
-    /// Each is laid where it reaches least far; from the top on and from the left on, all ways round and few; the best of these counts, and
-    /// never more sheets than boxes take. A heuristic with a bound by area.
+    /// Each is laid where it reaches least far; from the top on and from the left on, all ways round and few, on an empty sheet and on the
+    /// best rows of one of them; the best of these counts, and never more sheets than boxes take. A heuristic with a bound by area.
     /// </remarks>
     /// <param name="step">The raster: finer is closer and slower.</param>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
@@ -61,25 +61,67 @@ public sealed partial record Nest(int Sheets, int ByBoxes, int LowerBound, bool 
     {
         ArgumentNullException.ThrowIfNull(templates);
         ArgumentOutOfRangeException.ThrowIfGreaterThan(templates.Sum(t => t.Count), Most);
-        var area = templates.Aggregate(Int128.Zero, (sum, t) => sum + Outline.TwiceArea(t.Points) * t.Count);
-        var least = (int)((area + sheet.Area * 2 - 1) / (sheet.Area * 2));
+        var least = Least(sheet, templates);
         var boxes = Boxes(sheet, templates);
-        var ways = (
-            from across in Both
-            from way in Ways
-            where templates.Any(t => Turns(t.Turn).Any(way.Quarters.Contains))
-            select (across, way.Bottom, way.Quarters)
-        ).ToList();
-        var laid = new List<NestPlace>[ways.Count];
-        Parallel.For(
-            0,
-            ways.Count,
-            new ParallelOptions { CancellationToken = cancel },
-            i => laid[i] = new Raster(sheet, between, step, ways[i].across, ways[i].Bottom, ways[i].Quarters).Lay(templates, cancel)
-        );
-        var best = laid.Prepend(boxes).MaxBy(l => (l.Count, -SheetsOf(l)))!;
+        var best = boxes;
+        // Rows take longer, and are looked for only where there may be something to gain.
+        foreach (var ways in new[] { Freely(templates, step), InRows(step) })
+        {
+            if (best.Count == templates.Sum(t => t.Count) && SheetsOf(best) == least)
+                break;
+            // Of no use but with fewer sheets; where not all found room, with any.
+            var most = best.Count == templates.Sum(t => t.Count) ? SheetsOf(best) - 1 : Most;
+            var laid = new List<NestPlace>[ways.Count];
+            Parallel.For(
+                0,
+                ways.Count,
+                new ParallelOptions { CancellationToken = cancel },
+                i =>
+                    laid[i] = new Raster(sheet, between, ways[i].Step, ways[i].Across, ways[i].Bottom, ways[i].Quarters).Lay(
+                        templates,
+                        ways[i].Rows,
+                        most,
+                        cancel
+                    )
+            );
+            best = laid.Prepend(best).MaxBy(l => (l.Count, -SheetsOf(l)))!;
+        }
         return new(SheetsOf(best), SheetsOf(boxes), least, best.Count == templates.Sum(t => t.Count), best);
     }
+
+    // By the area of all, and by how many of one the area of a sheet holds.
+    private static int Least(Size sheet, IReadOnlyList<NestTemplate> templates)
+    {
+        static int Up(Int128 share, Int128 of) => (int)((share + of - 1) / of);
+        var twice = sheet.Area * 2;
+        return templates
+            .Where(t => t.Count > 0)
+            .Select(t => (t.Count, Each: twice / Int128.Max(1, Outline.TwiceArea(t.Points))))
+            .Select(t => t.Each > 0 ? Up(t.Count, t.Each) : t.Count)
+            .Append(Up(Twice(templates), twice))
+            .Max();
+    }
+
+    private static Int128 Twice(IReadOnlyList<NestTemplate> templates) =>
+        templates.Aggregate(Int128.Zero, (sum, t) => sum + Outline.TwiceArea(t.Points) * t.Count);
+
+    // One way to lay all: whether across the sheet, by how far each reaches or where it begins, how it is turned, and what sheets begin with.
+    private sealed record Way(bool Across, bool Bottom, int[] Quarters, Begun Rows, Length Step);
+
+    private static List<Way> Freely(IReadOnlyList<NestTemplate> templates, Length step) =>
+        [
+            .. from across in Both
+            from way in Ways
+            where templates.Any(t => Turns(t.Turn).Any(way.Quarters.Contains))
+            select new Way(across, way.Bottom, way.Quarters, Begun.Empty, step),
+        ];
+
+    // Pairs on the raster, and single ones, of which there are few ways, on one twice as fine.
+    private static List<Way> InRows(Length step) =>
+        [
+            .. Both.Select(across => new Way(across, true, [0, 1, 2, 3], Begun.Pairs, step)),
+            .. step.Ticks % 2 == 0 ? Both.Select(across => new Way(across, true, [0, 1, 2, 3], Begun.Singles, step.Half)) : [],
+        ];
 
     private static readonly bool[] Both = [false, true];
 

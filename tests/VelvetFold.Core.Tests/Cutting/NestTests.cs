@@ -103,6 +103,41 @@ public class NestTests
         NothingOverlaps(nest, S("12", "12"));
     }
 
+    private static Outline Drawn(params (string X, string Y)[] points) =>
+        new() { Kind = OutlineKind.Template, Points = [.. points.Select(p => new OutlinePoint(L(p.X), L(p.Y)))] };
+
+    // A V that opens 1 3/16 in wide and is 29/32 in wide at its foot: every second one upside down five lie in 12 in, where boxes have four,
+    // and a foot reaches into the one below, so that three rows of 4 in find room with a pencil's width between them (arithmetic).
+    [Fact]
+    public void Letters_lie_into_each_other_in_rows_of_which_every_second_one_is_turned()
+    {
+        var v = Drawn(("0", "0"), ("29/32", "0"), ("1 1/2", "2 59/64"), ("2 3/32", "0"), ("3", "0"), ("1 61/64", "4"), ("1 3/64", "4"));
+        var nest = Nest.Of(S("12", "12"), [Template("V", S("3", "4"), v, 30)], L("1/16"), L("1/32"));
+        Assert.Equal((2, 3), (nest.Sheets, nest.ByBoxes));
+        Assert.All(nest.Places.GroupBy(p => p.Sheet), s => Assert.Equal(15, s.Count()));
+        NothingOverlaps(nest, S("12", "12"));
+    }
+
+    // A chevron whose arms are 1 in high: each lies an inch and a pencil's width under the one before, ten of them in 12 in (2 + 9 x 1 and
+    // what nine widths take at its slope), where boxes have six (arithmetic).
+    [Fact]
+    public void What_lies_under_one_another_is_moved_by_less_than_its_height()
+    {
+        var chevron = Drawn(("0", "1"), ("5", "0"), ("10", "1"), ("10", "2"), ("5", "1"), ("0", "2"));
+        var nest = Nest.Of(S("12", "12"), [Template("C", S("10", "2"), chevron, 10, NestTurn.None)], L("1/16"), L("1/32"));
+        Assert.Equal((1, 2), (nest.Sheets, nest.ByBoxes));
+        NothingOverlaps(nest, S("12", "12"));
+    }
+
+    // Seven of 20 square inches have the area of 12 x 12, which eight have not: 15 of them take three sheets, though two and a half are
+    // their area (arithmetic).
+    [Fact]
+    public void A_sheet_holds_whole_ones_and_the_bound_knows_it()
+    {
+        var nest = Nest.Of(S("12", "12"), [Template("P", S("4", "5"), null, 15)], L("0"), Raster);
+        Assert.Equal((3, 3), (nest.LowerBound, nest.Sheets));
+    }
+
     // A print with one way up is never turned.
     [Theory]
     [InlineData(NestTurn.None, new[] { 0 })]
