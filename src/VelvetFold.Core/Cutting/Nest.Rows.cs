@@ -49,13 +49,17 @@ public sealed partial record Nest
         private const int Refined = 2;
         private const int Around = 4;
 
+        // Boxes that the area of a sheet has to hold for rows to be looked for.
+        private const int LeastOnSheet = 6;
+
         // How one lies, the other of a pair from it, the next pair, the next row, and how many find room.
         private sealed record InRow(Mask A, Mask? B, (int X, int Y) Apart, int Across, (int X, int Y) Down, (int X, int Y) From, int Count);
 
         private List<(Mask Mask, int X, int Y)> Rows(List<Mask> masks, bool inPairs, CancellationToken cancel)
         {
             InRow? best = null;
-            foreach (var a in masks)
+            // Of what is larger too few lie on a sheet for rows, and looking for them takes longest.
+            foreach (var a in masks.Where(m => m.Wide * m.High * LeastOnSheet <= _wide * _high))
             {
                 cancel.ThrowIfCancellationRequested();
                 var same = new Meeting(a, a);
