@@ -32,7 +32,7 @@ public static class LeftPages
                     .Papers.Values.Where(p => !p.Paper.Preprinted && (p.Sheets > 0 || p.Scraps.Count > 0))
                     .OrderBy(p => p.Paper.Name, StringComparer.Ordinal)
                     .ThenBy(p => p.Key, StringComparer.Ordinal)
-                    .Select(p => p.Paper with { Id = IdOf(p.Key), OnHand = p.Sheets, Offcuts = p.Scraps })
+                    .Select(p => p.Paper with { Id = IdOf(p.Key), OnHand = p.Sheets ?? 0, Offcuts = p.Scraps })
                     .DistinctBy(p => p.Id),
             ],
         };
@@ -67,7 +67,16 @@ public static class LeftPages
     /// <summary>What a layout of such a kit takes; null where it does not come out of the papers it names.</summary>
     /// <exception cref="OperationCanceledException">The work was cancelled.</exception>
     public static StillMade? Made(Kit kit, Layout layout, Studio studio, CancellationToken cancel = default) =>
-        StillMaking.Of(kit, layout, studio, id => KeyOf(studio, id), _ => null, cancel) is { StandIns.Count: 0 } made ? made : null;
+        StillMaking.Of(kit, layout, Counted(studio), id => KeyOf(studio, id), _ => null, cancel) is { StandIns.Count: 0 } made
+            ? made
+            : null;
+
+    // Of a paper that is bought as it is needed only its scraps are there.
+    private static Studio Counted(Studio studio) =>
+        studio with
+        {
+            Papers = studio.Papers.ToDictionary(p => p.Key, p => p.Value with { Sheets = p.Value.Sheets ?? 0 }),
+        };
 
     /// <summary>Proposes pages that come out of what is there, the best first.</summary>
     /// <returns>The faults of the line where it cannot be read.</returns>

@@ -66,6 +66,22 @@ public class LeftPagesTests
         Assert.Equal("proposal.nothing-counted", none.Why!.Key);
     }
 
+    // A white that is bought as it is needed looks like one that is counted; of the first there is only its scrap.
+    [Fact]
+    public void No_sheet_is_taken_that_would_have_to_be_bought()
+    {
+        var studio = Studio(There("1", 2, "#f6f1e7"), There("2", 2, "#203a5c"), There("shop", null, "#f6f1e7", ("5", "8")));
+        var (kit, answer) = Asked(studio);
+        Assert.NotEmpty(answer.Proposals);
+        foreach (var page in answer.Proposals)
+        {
+            var made = LeftPages.Made(LeftPages.KitOf(kit, page.Layout)!, page.Layout, studio)!;
+            Assert.All(made.Takes, t => Assert.True(t.IsCounted && (t.Key != "shop" || t.Sheets == 0)));
+        }
+        // Alone it makes no page, whatever the shop has.
+        Assert.Equal("proposal.nothing-left", Asked(Studio(There("shop", null, "#f6f1e7", ("5", "8")))).Answer.Why!.Key);
+    }
+
     [Fact]
     public void A_page_whose_paper_is_gone_is_no_kit()
     {
