@@ -181,7 +181,13 @@ export function FromKit({ onTake }: Props) {
             </tbody>
           </table>
           <p className="pt-4">
-            <button type="button" className="press-first" onClick={() => onTake(brought.data.kit, brought.data.layout)}>
+            {/* What is still shown while another choice is read is not what is taken. */}
+            <button
+              type="button"
+              className="press-first"
+              disabled={brought.isPlaceholderData}
+              onClick={() => onTake(brought.data.kit, brought.data.layout)}
+            >
               {t('fromKit.take')}
             </button>
           </p>
