@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { Finding, LayoutAnswer } from '../../api/client';
 import { FindingNote } from '../../parts/FindingNote';
+import { LineToCome } from './LineToCome';
 
 interface Props {
   layoutId: string;
@@ -16,9 +17,10 @@ interface Props {
 export function EyeLine({ layoutId, computed, onShown, onMend, onAccept }: Props) {
   const { t } = useTranslation();
   const [open, setOpen] = useState(false);
-  const told = (computed?.findings ?? []).filter((f) => f.gravity === 'eye');
+  if (!computed) return <LineToCome text={t('pages.eyeSays')} />;
+  const told = computed.findings.filter((f) => f.gravity === 'eye');
   // What is neither good nor bad, and worth a number.
-  const besides = [...(computed?.focal ?? []), ...(computed?.shares ? [computed.shares] : [])].map((b) => b.says);
+  const besides = [...(computed.focal ?? []), ...(computed.shares ? [computed.shares] : [])].map((b) => b.says);
   const fresh = told.filter((f) => f.accepted == null).length;
   if (told.length + besides.length === 0) return null;
   return (

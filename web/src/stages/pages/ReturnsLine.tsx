@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next';
 import type { LayoutAnswer } from '../../api/client';
 import { AnotherPlace } from './AnotherPlace';
 import type { Figure } from './ReturnsFigure';
+import { LineToCome } from './LineToCome';
 
 interface Props {
   layoutId: string;
@@ -16,7 +17,8 @@ interface Props {
 export function ReturnsLine({ layoutId, computed, onShown, onFigure }: Props) {
   const { t } = useTranslation();
   const [open, setOpen] = useState(false);
-  const returns = computed?.returns ?? [];
+  if (!computed) return <LineToCome text={t('pages.returns')} />;
+  const returns = computed.returns ?? [];
   if (returns.length === 0) return null;
   const look = (one: (typeof returns)[number] | null) => {
     onShown(one && new Set(one.pieces));
